@@ -1,0 +1,76 @@
+import {
+  apply,
+  canonicalJson,
+  describeEditProblem,
+  describeFinding,
+  exportSceneJson,
+  formatFrames,
+  formatShort,
+  plan,
+  seedFromText,
+  severityOf,
+  type Plan,
+  type Recipe,
+  type Scene,
+} from '@wexikine/core';
+import { Failure } from '../failure';
+import { readRecipe, readScene, readShelf } from '../files';
+
+export interface RunOptions {
+  readonly library?: string;
+  readonly format?: string;
+  readonly by: string;
+}
+
+function planFiles(scene: Scene, recipe: Recipe, { library, by }: RunOptions, when: string): Plan {
+  const runId = `run-${seedFromText(canonicalJson([recipe, scene.runs.length])).toString(36)}`;
+  const planned = plan(scene, readShelf(library), recipe, { runId, by, when });
+  const errors = planned.findings.filter((finding) => severityOf(finding) === 'error');
+  if (errors.length > 0) throw new Failure(errors.map((finding) => describeFinding(finding, scene)).join('\n'));
+  return planned;
+}
+
+function planTable(scene: Scene, planned: Plan): string {
+  const rows = [...planned.layers].sort((a, b) => a.place - b.place);
+  const names = [...new Set(rows.flatMap(({ values }) => Object.keys(values)))];
+  const head = ['place', 'layer', 'starts', 'ends', 'lasts', ...names.map((name) => `@${name}`)];
+  const lines = rows.map(({ place, layer, starts, lasts, values }) => [
+    String(place + 1),
+    layer,
+    formatShort(starts, scene.rate),
+    formatShort(starts + lasts, scene.rate),
+    formatFrames(lasts, scene.rate),
+    ...names.map((name) => String(Number(values[name].toFixed(6)))),
+  ]);
+  const widths = head.map((title, i) => Math.max(title.length, ...lines.map((line) => line[i].length)));
+  return [head, ...lines].map((line) => line.map((cell, i) => cell.padEnd(widths[i])).join('  ').trimEnd()).join('\n');
+}
+
+function summary(scene: Scene, { run, counts, findings }: Plan): string {
+  const told = findings.map((finding) => `${severityOf(finding)}: ${describeFinding(finding, scene)}`);
+  const counted = `${counts.layers} layers, ${counts.added} keys added, ${counts.removed} removed.`;
+  return [run?.sentence ?? 'Nothing to do.', '', counted, ...told].join('\n');
+}
+
+/** `wexikine plan`: what a recipe would do, as a table or as JSON; changes nothing. */
+export function planCommand(scenePath: string, recipePath: string, options: RunOptions, when: string): string {
+  const scene = readScene(scenePath);
+  const planned = planFiles(scene, readRecipe(recipePath), options, when);
+  if (options.format === 'json') return `${canonicalJson(planned, 1)}\n`;
+  const text = summary(scene, planned);
+  return planned.layers.length > 0 ? `${text}\n\n${planTable(scene, planned)}\n` : `${text}\n`;
+}
+
+/** `wexikine apply`: the scene with a recipe applied, as JSON, and what was said about it. */
+export function applyCommand(
+  scenePath: string,
+  recipePath: string,
+  options: RunOptions,
+  when: string,
+): { readonly json: string; readonly report: string } {
+  const scene = readScene(scenePath);
+  const planned = planFiles(scene, readRecipe(recipePath), options, when);
+  const applied = apply(scene, planned.edits);
+  if (!applied.ok) throw new Failure(describeEditProblem(applied.problem));
+  return { json: exportSceneJson(applied.scene), report: `${summary(scene, planned)}\n` };
+}

@@ -1,0 +1,103 @@
+import { Command } from 'commander';
+import { exportCommand } from './commands/export';
+import { formulaCommand } from './commands/formula';
+import { applyCommand, planCommand, type RunOptions } from './commands/run';
+import { sample, type SampleOptions } from './commands/sample';
+import { curveCommand, timecodeCommand } from './commands/time-and-curve';
+import { validateCommand } from './commands/validate';
+import { Failure } from './failure';
+import { writeText } from './files';
+
+const program = new Command('wexikine')
+  .description('Animation presets for many layers, over the same core as the application.')
+  .showHelpAfterError('(wexikine --help lists the commands)');
+
+function now(): string {
+  return new Date().toISOString();
+}
+
+function collect(value: string, gathered: string[]): string[] {
+  return [...gathered, value];
+}
+
+program
+  .command('sample')
+  .description('channel values of a scene at given times')
+  .argument('<scene>', 'scene file (JSON)')
+  .requiredOption('--at <times>', 'times, such as 0f,8f,1s')
+  .option('--layers <names>', 'names or ids, with commas between')
+  .option('--channels <names>', 'channels, with commas between; without it all that are in use')
+  .option('--format <format>', 'csv or json', 'csv')
+  .action((scene: string, options: SampleOptions) => writeText(undefined, sample(scene, options)));
+
+program
+  .command('plan')
+  .description('what a recipe would do to a scene; changes nothing')
+  .argument('<scene>', 'scene file (JSON)')
+  .argument('<recipe>', 'recipe file (JSON)')
+  .option('--library <file>', 'library items besides the starter library')
+  .option('--format <format>', 'text or json', 'text')
+  .option('--by <name>', 'who applies it', 'wexikine')
+  .action((scene: string, recipe: string, options: RunOptions) =>
+    writeText(undefined, planCommand(scene, recipe, options, now())),
+  );
+
+program
+  .command('apply')
+  .description('a scene with a recipe applied')
+  .argument('<scene>', 'scene file (JSON)')
+  .argument('<recipe>', 'recipe file (JSON)')
+  .option('--library <file>', 'library items besides the starter library')
+  .option('--by <name>', 'who applies it', 'wexikine')
+  .option('-o, --out <file>', 'where to write the scene; without it to standard output')
+  .action((scene: string, recipe: string, options: RunOptions & { out?: string }) => {
+    const { json, report } = applyCommand(scene, recipe, options, now());
+    writeText(options.out, json);
+    process.stderr.write(report);
+  });
+
+program
+  .command('curve')
+  .description('progress of an easing, such as "cubic-bezier(0.3, 0, 0.2, 1)"')
+  .argument('<easing>', 'linear, hold, cubic-bezier(…), linear(…) or steps(…)')
+  .option('--at <shares>', 'shares of its time', '0,0.25,0.5,0.75,1')
+  .action((easing: string, { at }: { at: string }) => writeText(undefined, curveCommand(easing, at)));
+
+program
+  .command('timecode')
+  .description('a time as timecode, frames, seconds and ticks')
+  .argument('<text>', 'such as 1:15, 00:00:01:15, 8f, 0.5s or 250ms')
+  .option('--rate <rate>', 'frame rate, such as 25 or 30000/1001', '25')
+  .action((text: string, { rate }: { rate: string }) => writeText(undefined, timecodeCommand(text, rate)));
+
+program
+  .command('formula')
+  .description('the value of a formula')
+  .argument('<text>', 'such as "rest × (1 + @over)"')
+  .option('--with <name=value>', 'a parameter or a name; may be given again', collect, [])
+  .option('--rate <rate>', 'frame rate that f counts in', '25')
+  .action((text: string, options: { with: string[]; rate: string }) =>
+    writeText(undefined, formulaCommand(text, options.with, options.rate)),
+  );
+
+program
+  .command('export')
+  .description('a scene as a page that plays in a browser, or as JSON')
+  .argument('<scene>', 'scene file (JSON)')
+  .requiredOption('--to <format>', 'css or json')
+  .option('-o, --out <file>', 'where to write it; without it to standard output')
+  .action((scene: string, { to, out }: { to: string; out?: string }) => writeText(out, exportCommand(scene, to)));
+
+program
+  .command('validate')
+  .description('checks a scene, a library item or a recipe')
+  .argument('<file>', 'JSON file')
+  .action((file: string) => writeText(undefined, validateCommand(file)));
+
+try {
+  program.parse();
+} catch (error) {
+  if (!(error instanceof Failure)) throw error;
+  process.stderr.write(`${error.message}\n`);
+  process.exitCode = 1;
+}

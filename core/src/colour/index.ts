@@ -1,0 +1,1 @@
+export { oklabFromCss, cssFromOklab, type Oklab } from './oklab';

@@ -1,0 +1,26 @@
+import { converter, formatHex8, formatHex, parse } from 'culori';
+
+/** A colour in OKLab with alpha: lightness [0, 1], green–red and blue–yellow about ±0.4, alpha [0, 1]. */
+export interface Oklab {
+  readonly l: number;
+  readonly a: number;
+  readonly b: number;
+  readonly alpha: number;
+}
+
+const toOklab = converter('oklab');
+const toRgb = converter('rgb');
+
+/** Reads a CSS colour; null when it is none. */
+export function oklabFromCss(text: string): Oklab | null {
+  const colour = parse(text);
+  if (!colour) return null;
+  const { l, a, b, alpha = 1 } = toOklab(colour);
+  return { l, a: a ?? 0, b: b ?? 0, alpha };
+}
+
+/** CSS hexadecimal text of an OKLab colour, clipped to sRGB. */
+export function cssFromOklab({ l, a, b, alpha }: Oklab): string {
+  const rgb = toRgb({ mode: 'oklab', l, a, b, alpha });
+  return alpha < 1 ? formatHex8(rgb) : formatHex(rgb);
+}

@@ -1,0 +1,2 @@
+export { programmeBoard } from './programme-board';
+export { constellations } from './constellations';

@@ -1,0 +1,90 @@
+import * as z from 'zod';
+import { createCubicBezier } from './bezier';
+import { createLinearFunction } from './linear';
+import { createSteps } from './steps';
+
+const share = z.number().min(0).max(1);
+const finite = z.number().min(-1e6).max(1e6);
+
+/** The value stays until the next key. */
+const holdSchema = z.strictObject({ type: z.literal('hold') });
+const linearSchema = z.strictObject({ type: z.literal('linear') });
+/** CSS `cubic-bezier(x1, y1, x2, y2)`; x within [0, 1], y may overshoot. */
+const bezierSchema = z.strictObject({ type: z.literal('bezier'), x1: share, y1: finite, x2: share, y2: finite });
+/** CSS `linear()`: a polyline of input and output shares, inputs never going back. */
+const pointsSchema = z.strictObject({
+  type: z.literal('points'),
+  points: z
+    .array(z.strictObject({ input: finite, output: finite }))
+    .min(1)
+    .max(512)
+    .refine((points) => points.every((point, i) => i === 0 || point.input >= points[i - 1].input), {
+      error: 'The inputs of a linear() easing must not go back.',
+    }),
+});
+/** CSS `steps(count, jump)`. */
+const stepsSchema = z
+  .strictObject({
+    type: z.literal('steps'),
+    count: z.int().min(1).max(1000),
+    jump: z.enum(['start', 'end', 'none', 'both']),
+  })
+  .refine((steps) => steps.jump !== 'none' || steps.count > 1, { error: 'steps(…, jump-none) needs at least 2 steps.' });
+/**
+ * Free handles: two control points of a cubic Bézier in time and value. `leave` and `arrive` give, from the key they
+ * belong to, a share of the segment's length (≥ 0) and a difference in the channel's own unit, so that two keys of
+ * equal value can still swing between them.
+ */
+const handle = z.strictObject({ time: share, value: z.number().min(-1e9).max(1e9) });
+const handlesSchema = z.strictObject({ type: z.literal('handles'), leave: handle, arrive: handle });
+
+/** How a channel goes from one key to the next. */
+export const easingSchema = z
+  .discriminatedUnion('type', [holdSchema, linearSchema, bezierSchema, pointsSchema, stepsSchema, handlesSchema])
+  .describe('The easing from a key to the next one.');
+
+export type Easing = Readonly<z.infer<typeof easingSchema>>;
+export type BezierEasing = Extract<Easing, { type: 'bezier' }>;
+export type PointsEasing = Extract<Easing, { type: 'points' }>;
+export type StepsEasing = Extract<Easing, { type: 'steps' }>;
+
+export const HOLD: Easing = { type: 'hold' };
+export const LINEAR: Easing = { type: 'linear' };
+
+/** A bezier written by its strengths: departure a and arrival b, both in [0, 1], give (a, 0, 1−b, 1). */
+export function easingFromStrengths(departure: number, arrival: number): BezierEasing {
+  return { type: 'bezier', x1: departure, y1: 0, x2: 1 - arrival, y2: 1 };
+}
+
+/**
+ * Progress of an easing: a function of the share of the segment's time, [0, 1] → share of the way, may overshoot.
+ * `handles` have values of their own and no progress; between distinct values use `asBezier` first.
+ */
+export function createProgress(easing: Exclude<Easing, { type: 'handles' }>): (u: number) => number {
+  switch (easing.type) {
+    case 'hold':
+      return (u) => (u < 1 ? 0 : 1);
+    case 'linear':
+      return (u) => u;
+    case 'bezier':
+      return createCubicBezier(easing);
+    case 'points':
+      return createLinearFunction(easing.points);
+    case 'steps':
+      return createSteps(easing.count, easing.jump);
+  }
+}
+
+/** A free-handle easing between two different values as a plain bezier; null where the values are equal. */
+export function asBezier(easing: Easing, from: number, to: number): BezierEasing | null {
+  if (easing.type === 'bezier') return easing;
+  if (easing.type !== 'handles' || from === to) return null;
+  const way = to - from;
+  return {
+    type: 'bezier',
+    x1: easing.leave.time,
+    y1: easing.leave.value / way,
+    x2: 1 - easing.arrive.time,
+    y2: 1 + easing.arrive.value / way,
+  };
+}

@@ -1,0 +1,68 @@
+import * as z from 'zod';
+import { idSchema, layerSchema, nameSchema, runSchema, sceneHeaderSchema, sceneSchema } from '../scene';
+
+/** Most characters of the name that stands for a person. */
+const personSchema = z.string().trim().min(1).max(100);
+
+const versionSchema = z.int().min(1);
+
+/** What changed in a scene since `base`, to be saved in one transaction; see `difference`. */
+export const saveRequestSchema = z.strictObject({
+  base: versionSchema,
+  by: personSchema,
+  /** The step's name, as it stands in the undo list; several are joined. */
+  what: z.string().max(1_000),
+  header: sceneHeaderSchema.nullable(),
+  layers: z.array(layerSchema).max(20_000),
+  removedLayers: z.array(idSchema).max(20_000),
+  order: z.array(idSchema).max(20_000).nullable(),
+  runs: z.array(runSchema).max(10_000),
+  removedRuns: z.array(idSchema).max(10_000),
+});
+export type SaveRequest = Readonly<z.infer<typeof saveRequestSchema>>;
+
+/** One saved change of a scene, as the journal keeps it. */
+export const sceneChangeSchema = z.strictObject({
+  version: versionSchema,
+  by: personSchema,
+  when: z.iso.datetime(),
+  what: z.string(),
+  header: z.boolean(),
+  layers: z.array(idSchema),
+  removedLayers: z.array(idSchema),
+});
+export type SceneChange = Readonly<z.infer<typeof sceneChangeSchema>>;
+
+/** A scene as the server hands it out: with the version that a save must name. */
+export const storedSceneSchema = z.strictObject({ version: versionSchema, scene: sceneSchema });
+export type StoredScene = Readonly<z.infer<typeof storedSceneSchema>>;
+
+export const sceneSummarySchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  project: z.string(),
+  width: z.int(),
+  height: z.int(),
+  rate: z.strictObject({ num: z.int(), den: z.int() }),
+  length: z.int(),
+  layers: z.int(),
+  version: versionSchema,
+  changed: z.iso.datetime(),
+});
+export type SceneSummary = Readonly<z.infer<typeof sceneSummarySchema>>;
+
+export const createSceneSchema = z.strictObject({ scene: sceneSchema.omit({ id: true }), by: personSchema });
+export type CreateScene = Readonly<z.infer<typeof createSceneSchema>>;
+
+export const renameSceneSchema = z.strictObject({ name: nameSchema, by: personSchema });
+export const byWhomSchema = z.strictObject({ by: personSchema });
+
+/** Every error answer: a code for programs, a sentence for people, and facts where they help. */
+export interface ErrorAnswer {
+  readonly code: 'invalid' | 'not-found' | 'conflict' | 'too-large' | 'forbidden' | 'broken';
+  readonly message: string;
+  readonly problems?: readonly { readonly path: string; readonly message: string }[];
+  /** With `conflict`: what was saved since the base, oldest first. */
+  readonly changes?: readonly SceneChange[];
+  readonly version?: number;
+}

@@ -1,0 +1,15 @@
+export {
+  saveRequestSchema,
+  sceneChangeSchema,
+  storedSceneSchema,
+  sceneSummarySchema,
+  createSceneSchema,
+  renameSceneSchema,
+  byWhomSchema,
+  type SaveRequest,
+  type SceneChange,
+  type StoredScene,
+  type SceneSummary,
+  type CreateScene,
+  type ErrorAnswer,
+} from './exchange';

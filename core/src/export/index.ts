@@ -1,0 +1,2 @@
+export { exportPage, type PageOptions } from './page';
+export { exportSceneJson, canonicalJson } from './json';

@@ -1,0 +1,16 @@
+export * from './time';
+export * from './easing';
+export * from './channel';
+export * from './colour';
+export * from './random';
+export * from './scene';
+export * from './transform';
+export * from './sample';
+export * from './edit';
+export * from './formula';
+export * from './preset';
+export * from './run';
+export { STARTER_LIBRARY } from './starter';
+export * from './demo';
+export * from './export';
+export * from './exchange';

@@ -1,0 +1,135 @@
+import type { ChannelId } from '../channel';
+import type { Easing } from '../easing';
+import { FRAME_PLACE } from '../formula';
+import { frameTicks, TICKS_PER_SECOND, ticksFromSeconds, toFrameGrid, type Rate, type Ticks } from '../time';
+import type { CompiledParameter, CompiledPreset, CompiledRow } from './compile';
+
+/** What the formulas of a preset can know of one layer in a run. Lengths in px, `length` in ticks. */
+export interface Circumstances {
+  readonly rate: Rate;
+  readonly place: number;
+  readonly count: number;
+  readonly share: number;
+  readonly seed: number;
+  readonly layer: {
+    readonly width: number;
+    readonly height: number;
+    readonly length: Ticks;
+    readonly left: number;
+    readonly right: number;
+    readonly top: number;
+    readonly bottom: number;
+  };
+  readonly frame: { readonly width: number; readonly height: number };
+}
+
+/** The inputs of a preset's formulas, filled with the circumstances; parameters, rest and here are still 0. */
+export function createInputs(compiled: CompiledPreset, facts: Circumstances): Float64Array {
+  const inputs = new Float64Array(compiled.scope.size);
+  inputs[FRAME_PLACE] = frameTicks(facts.rate) / TICKS_PER_SECOND;
+  const { layer, frame } = facts;
+  const known: Record<string, number> = {
+    place: facts.place,
+    count: facts.count,
+    share: facts.share,
+    seed: facts.seed,
+    'layer.width': layer.width,
+    'layer.height': layer.height,
+    'layer.length': layer.length / TICKS_PER_SECOND,
+    'layer.left': layer.left,
+    'layer.right': layer.right,
+    'layer.top': layer.top,
+    'layer.bottom': layer.bottom,
+    'frame.width': frame.width,
+    'frame.height': frame.height,
+  };
+  for (const [name, value] of Object.entries(known)) inputs[compiled.scope.places.get(name) as number] = value;
+  return inputs;
+}
+
+/** Writes a parameter's value (base units; a switch 0 or 1) into the inputs. */
+export function setParameter(compiled: CompiledPreset, inputs: Float64Array, name: string, value: number): void {
+  inputs[compiled.scope.places.get(`@${name}`) as number] = value;
+}
+
+/** A value brought within the hard limits of a parameter. */
+export function limitParameter({ min, max }: CompiledParameter, value: number, inputs: Float64Array): number {
+  const low = min === null ? -Infinity : min.evaluate(inputs);
+  const high = max === null ? Infinity : max.evaluate(inputs);
+  return Math.min(high, Math.max(low, value));
+}
+
+/** Seconds from the preset's beginning to each moment, in the order of the moments. */
+export function momentSeconds(compiled: CompiledPreset, inputs: Float64Array): number[] {
+  return compiled.moments.map((moment) => moment.evaluate(inputs));
+}
+
+/** One key that a preset makes: time from its beginning, value, easing and the slot that it comes from. */
+export interface MadeKey {
+  readonly after: Ticks;
+  readonly value: number;
+  readonly ease: Easing;
+  readonly slot: string;
+}
+
+export interface MadeRow {
+  readonly channel: ChannelId;
+  readonly keys: readonly MadeKey[];
+  /** Slots whose formula gave no finite number; the rest value stands in. */
+  readonly broken: readonly string[];
+  /** Slots that fell onto the time of a later one and were left out. */
+  readonly merged: readonly string[];
+}
+
+export interface RowFacts {
+  readonly rest: number;
+  readonly here: number;
+}
+
+function rowIsOn(compiled: CompiledPreset, row: CompiledRow, inputs: Float64Array): boolean {
+  return row.when === null || inputs[compiled.scope.places.get(`@${row.when}`) as number] !== 0;
+}
+
+function makeRow(
+  compiled: CompiledPreset,
+  row: CompiledRow,
+  inputs: Float64Array,
+  times: readonly Ticks[],
+  { rest, here }: RowFacts,
+): MadeRow {
+  inputs[compiled.scope.places.get('rest') as number] = rest;
+  inputs[compiled.scope.places.get('here') as number] = here;
+  const broken: string[] = [];
+  const made = row.cells.map(({ moment, value, ease, slot }): MadeKey => {
+    const result = value.evaluate(inputs);
+    if (!Number.isFinite(result)) broken.push(slot);
+    return { after: times[moment], value: Number.isFinite(result) ? result : rest, ease, slot };
+  });
+  made.sort((a, b) => a.after - b.after);
+  const keys = made.filter((key, i) => made[i + 1]?.after !== key.after);
+  const merged = made.filter((key, i) => made[i + 1]?.after === key.after).map(({ slot }) => slot);
+  return { channel: row.channel, keys, broken, merged };
+}
+
+/**
+ * Times of the moments in ticks from the preset's beginning: the formulas' seconds times `factor`, on whole frames
+ * where the preset asks for it. A time that is not finite counts as 0.
+ */
+export function momentTicks(seconds: readonly number[], factor: number, compiled: CompiledPreset, rate: Rate): Ticks[] {
+  return seconds.map((second) => {
+    const ticks = ticksFromSeconds(Number.isFinite(second) ? second * factor : 0);
+    return compiled.preset.grid === 'frames' ? toFrameGrid(ticks, rate) : ticks;
+  });
+}
+
+/** The keys of every row that is switched on. */
+export function makeRows(
+  compiled: CompiledPreset,
+  inputs: Float64Array,
+  times: readonly Ticks[],
+  factsOf: (channel: ChannelId) => RowFacts,
+): MadeRow[] {
+  return compiled.rows
+    .filter((row) => rowIsOn(compiled, row, inputs))
+    .map((row) => makeRow(compiled, row, inputs, times, factsOf(row.channel)));
+}

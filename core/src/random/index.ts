@@ -1,0 +1,1 @@
+export { randomAt, seedFromText, shuffled, gradientNoise } from './random';

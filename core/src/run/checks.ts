@@ -1,0 +1,106 @@
+import type { Layer, Scene } from '../scene';
+import { frameTicks, type Ticks } from '../time';
+import type { Finding } from './finding';
+
+/** First and last time at which something happens. */
+export interface Interval {
+  readonly from: Ticks;
+  readonly to: Ticks;
+}
+
+/** What a run gives to one layer, as the checks see it. */
+export interface Subject {
+  /** The layer as it will be. */
+  readonly layer: Layer;
+  /** Span of the keys that the run makes. */
+  readonly made: Interval;
+}
+
+interface Overrun {
+  readonly layers: string[];
+  at: Ticks;
+  by: Ticks;
+}
+
+function gatherOverruns(
+  subjects: readonly Subject[],
+  limits: (subject: Subject) => Interval,
+): Overrun | null {
+  const found: Overrun = { layers: [], at: Infinity, by: 0 };
+  for (const subject of subjects) {
+    const { from, to } = limits(subject);
+    const early = from - subject.made.from;
+    const late = subject.made.to - to;
+    if (early <= 0 && late <= 0) continue;
+    found.layers.push(subject.layer.id);
+    found.at = Math.min(found.at, early > 0 ? subject.made.from : subject.made.to);
+    found.by = Math.max(found.by, early, late);
+  }
+  return found.layers.length > 0 ? found : null;
+}
+
+/** Keys before the layer's in point or after its out point. */
+export function findOutsideLayer(subjects: readonly Subject[]): Finding[] {
+  const overrun = gatherOverruns(subjects, ({ layer }) => ({ from: layer.span.in, to: layer.span.out }));
+  return overrun ? [{ code: 'outside-layer', ...overrun }] : [];
+}
+
+/** Keys before the scene's first frame or after its end. */
+export function findOutsideScene(scene: Scene, subjects: readonly Subject[]): Finding[] {
+  const overrun = gatherOverruns(subjects, () => ({ from: 0, to: scene.length }));
+  return overrun ? [{ code: 'outside-scene', ...overrun }] : [];
+}
+
+type Side = 'bring-in' | 'send-out';
+
+/** Which runs of a scene bring in or send out. */
+export function sidesOfRuns(scene: Scene): ReadonlyMap<string, Side> {
+  const sides = new Map<string, Side>();
+  for (const { id, recipe } of scene.runs) {
+    if (recipe.operation === 'bring-in' || recipe.operation === 'send-out') sides.set(id, recipe.operation);
+  }
+  return sides;
+}
+
+/** Span of the keys of a layer that were made by runs of one side. */
+function intervalOfSide(layer: Layer, sides: ReadonlyMap<string, Side>, side: Side): Interval | null {
+  let [from, to] = [Infinity, -Infinity];
+  for (const keys of Object.values(layer.tracks)) {
+    for (const { at, by } of keys) {
+      if (!by || sides.get(by.run) !== side) continue;
+      from = Math.min(from, at);
+      to = Math.max(to, at);
+    }
+  }
+  return to >= from ? { from, to } : null;
+}
+
+/** Layers whose exit begins before their entrance has ended. */
+export function findMeetings(subjects: readonly Subject[], sides: ReadonlyMap<string, Side>): Finding[] {
+  const found: Overrun = { layers: [], at: Infinity, by: 0 };
+  for (const { layer } of subjects) {
+    const entrance = intervalOfSide(layer, sides, 'bring-in');
+    const exit = intervalOfSide(layer, sides, 'send-out');
+    if (!entrance || !exit || exit.from >= entrance.to) continue;
+    found.layers.push(layer.id);
+    found.at = Math.min(found.at, exit.from);
+    found.by = Math.max(found.by, entrance.to - exit.from);
+  }
+  return found.layers.length > 0 ? [{ code: 'entrance-meets-exit', ...found }] : [];
+}
+
+/** Keys that the run makes between two frames. */
+export function findOffGrid(scene: Scene, subjects: readonly Subject[], run: string): Finding[] {
+  const frame = frameTicks(scene.rate);
+  const layers: string[] = [];
+  let first = Infinity;
+  for (const { layer } of subjects) {
+    const stray = Object.values(layer.tracks)
+      .flat()
+      .filter(({ at, by }) => by?.run === run && at % frame !== 0);
+    if (stray.length === 0) continue;
+    layers.push(layer.id);
+    first = Math.min(first, ...stray.map(({ at }) => at));
+  }
+  return layers.length > 0 ? [{ code: 'off-grid', layers, at: first }] : [];
+}

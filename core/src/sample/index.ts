@@ -1,0 +1,13 @@
+export { compileScene, type CompiledScene } from './compile';
+export { createFrame, sampleFrame, sampleValues, type Frame } from './frame';
+export { matrixAt, boundsAt, frameAt, restFrame } from './pose';
+export {
+  createSegment,
+  sampleTrack,
+  trackSpeed,
+  keyBefore,
+  controlValues,
+  controlTimes,
+  cubicValue,
+  type Segment,
+} from './segment';

@@ -1,0 +1,30 @@
+import * as z from 'zod';
+import { easingSchema } from '../easing';
+import { ticksSchema } from '../time';
+
+export const idSchema = z
+  .string()
+  .regex(/^[A-Za-z0-9_-]{1,64}$/, 'An id is 1 to 64 letters, digits, hyphens or underscores.');
+
+/** Which run made a key, and from which row and moment of its preset. */
+const originSchema = z.strictObject({ run: idSchema, slot: z.string().min(1).max(200) });
+
+/** A value of one channel at one scene time, with the easing to the next key. */
+export const keySchema = z.strictObject({
+  at: ticksSchema,
+  value: z.number().min(-1e12).max(1e12),
+  ease: easingSchema,
+  by: originSchema.optional(),
+});
+
+export type Key = Readonly<z.infer<typeof keySchema>>;
+export type Track = readonly Key[];
+
+/** Keys of one channel in order of time, no two at the same time. */
+export const trackSchema = z
+  .array(keySchema)
+  .min(1)
+  .max(100_000)
+  .refine((keys) => keys.every((key, i) => i === 0 || key.at > keys[i - 1].at), {
+    error: 'Keys must be in order of time, with no two at the same time.',
+  });

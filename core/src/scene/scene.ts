@@ -1,0 +1,74 @@
+import * as z from 'zod';
+import { rateSchema, ticksSchema } from '../time';
+import { idSchema } from './key';
+import { layerSchema, nameSchema, type Layer } from './layer';
+import { runSchema } from './run-record';
+
+export const SCENE_FORMAT = 'wexikine-scene-1';
+
+const sizeSchema = z.int().min(16, 'At least 16 pixels.').max(16_384, 'At most 16 384 pixels.');
+
+/** All of a scene but its layers and runs. */
+export const sceneHeaderSchema = z.strictObject({
+  name: nameSchema,
+  project: z.string().trim().max(200),
+  width: sizeSchema,
+  height: sizeSchema,
+  rate: rateSchema,
+  length: ticksSchema.min(1, 'A scene lasts at least one frame.'),
+  cues: z.array(z.strictObject({ id: idSchema, name: nameSchema, at: ticksSchema })).max(10_000),
+});
+
+export const sceneSchema = z
+  .strictObject({
+    format: z.literal(SCENE_FORMAT),
+    id: idSchema,
+    ...sceneHeaderSchema.shape,
+    layers: z.array(layerSchema).max(20_000),
+    runs: z.array(runSchema).max(10_000),
+  })
+  .superRefine((scene, context) => {
+    const problem = treeProblem(scene.layers);
+    if (problem) context.addIssue({ code: 'custom', path: ['layers'], message: problem });
+  })
+  .describe('A scene as the application writes it. Layers are listed from back to front.');
+
+export type Scene = Readonly<z.infer<typeof sceneSchema>>;
+export type SceneHeader = Readonly<z.infer<typeof sceneHeaderSchema>>;
+
+export const HEADER_FIELDS = ['name', 'project', 'width', 'height', 'rate', 'length', 'cues'] as const;
+
+/** What is wrong with the ids and parents of layers, as a sentence; null when all is well. */
+export function treeProblem(layers: readonly Layer[]): string | null {
+  const byId = new Map(layers.map((layer) => [layer.id, layer]));
+  if (byId.size < layers.length) return 'Two layers have the same id. Give each layer an id of its own.';
+  for (const layer of layers) {
+    const seen = new Set([layer.id]);
+    for (let at: Layer = layer; at.parent !== null; ) {
+      const parent = byId.get(at.parent);
+      if (!parent) return `Layer “${at.name}” belongs to a group that is not in the scene.`;
+      if (parent.kind !== 'group') return `Layer “${at.name}” belongs to “${parent.name}”, which is not a group.`;
+      if (seen.has(parent.id)) return `The groups around layer “${layer.name}” go in a circle.`;
+      seen.add(parent.id);
+      at = parent;
+    }
+  }
+  return null;
+}
+
+/** A scene's header alone. */
+export function headerOf(scene: Scene): SceneHeader {
+  const { name, project, width, height, rate, length, cues } = scene;
+  return { name, project, width, height, rate, length, cues };
+}
+
+/** Where a problem with data from outside stands, and what it is. */
+export interface DataProblem {
+  readonly path: string;
+  readonly message: string;
+}
+
+/** Problems of a failed parse as path and sentence, the first `most` of them. */
+export function dataProblems(error: z.ZodError, most = 5): DataProblem[] {
+  return error.issues.slice(0, most).map((issue) => ({ path: issue.path.join('.') || 'file', message: issue.message }));
+}

@@ -1,0 +1,251 @@
+import type { LibraryItem } from '../preset';
+import { CURVES, item, lasts, moment, parameter, row, rows } from './builder';
+
+const SCALES = ['scale.x', 'scale.y'] as const;
+
+const popInFiveSteps = item(
+  {
+    id: 'pop-in-five-steps',
+    name: 'Pop in five steps',
+    note: 'Grows from nothing past its full size and swings in to it in five steps.',
+    tags: ['lively'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: [
+      lasts('18f', '90f'),
+      parameter('over', 'Past full size', 'percent', '20%', { min: '0%', max: '100%', from: '0%', to: '60%', step: '1%' }, 'first peak; later ones follow'),
+      parameter('live', 'Liveliness', 'percent', '100%', { min: '0%', max: '200%', from: '0%', to: '150%', step: '5%' }, '0 is a plain grow'),
+      parameter('fade', 'Fade in first', 'switch', 'off'),
+    ],
+    moments: [
+      moment('start', 'Start', '0f'),
+      moment('peak', 'Peak', '@lasts × 8 ÷ 18'),
+      moment('dip', 'Dip', '@lasts × 11 ÷ 18'),
+      moment('echo', 'Echo', '@lasts × 14 ÷ 18'),
+      moment('last', 'Last dip', '@lasts × 16 ÷ 18'),
+      moment('rest', 'Rest', '@lasts'),
+    ],
+    rows: [
+      ...rows(SCALES, [
+        ['start', '0', CURVES.arrive],
+        ['peak', 'rest × (1 + @over)', CURVES.soft],
+        ['dip', 'rest × (1 - @over × @live)', CURVES.soft],
+        ['echo', 'rest × (1 + @over × @live ÷ 2)', CURVES.soft],
+        ['last', 'rest × (1 - @over × @live ÷ 2)', CURVES.soft],
+        ['rest', 'rest'],
+      ]),
+      row('opacity', [['start', '0', CURVES.even], ['peak', 'rest']], 'fade'),
+    ],
+  },
+);
+
+const riseAndSettle = item(
+  {
+    id: 'rise-and-settle',
+    name: 'Rise & settle',
+    note: 'Comes up from below, passes its place once and settles.',
+    tags: ['calm', 'rows'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: [
+      lasts('20f'),
+      parameter('rise', 'Rise', 'length', '60px', { from: '0px', to: '300px', step: '1px' }),
+      parameter('over', 'Past its place', 'percent', '12%', { min: '0%', max: '100%', from: '0%', to: '50%', step: '1%' }),
+      parameter('tilt', 'Tilt', 'angle', '6deg', { from: '-30deg', to: '30deg', step: '1deg' }),
+      parameter('fade', 'Fades in', 'time', '5f', { min: '0f', from: '0f', to: '20f', step: '1f' }),
+    ],
+    moments: [
+      moment('start', 'Start', '0f'),
+      moment('seen', 'Seen', 'min(@fade, @lasts)'),
+      moment('past', 'Past', '@lasts × 55%'),
+      moment('back', 'Back', '@lasts × 80%'),
+      moment('rest', 'Rest', '@lasts'),
+    ],
+    rows: [
+      row('position.y', [
+        ['start', 'rest + @rise', CURVES.arrive],
+        ['past', 'rest - @rise × @over', CURVES.soft],
+        ['back', 'rest + @rise × @over × 30%', CURVES.soft],
+        ['rest', 'rest'],
+      ]),
+      row('rotation', [
+        ['start', 'rest + @tilt', CURVES.arrive],
+        ['past', 'rest - @tilt × @over', CURVES.soft],
+        ['rest', 'rest'],
+      ]),
+      row('opacity', [['start', '0', CURVES.even], ['seen', 'rest']]),
+    ],
+  },
+);
+
+const EDGE_PARAMETERS = [
+  lasts('16f'),
+  parameter('over', 'Past its place', 'length', '24px', { min: '0px', from: '0px', to: '120px', step: '1px' }),
+];
+
+const EDGE_MOMENTS = [
+  moment('start', 'Start', '0f'),
+  moment('past', 'Past', '@lasts × 70%'),
+  moment('rest', 'Rest', '@lasts'),
+];
+
+const slideFromLeft = item(
+  {
+    id: 'slide-from-left-edge',
+    name: 'Slide from left edge',
+    note: 'Begins just outside the frame on the left, whatever the size of layer and frame.',
+    tags: ['edge'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: EDGE_PARAMETERS,
+    moments: EDGE_MOMENTS,
+    rows: [
+      row('position.x', [
+        ['start', 'rest - layer.right', CURVES.arrive],
+        ['past', 'rest + @over', CURVES.soft],
+        ['rest', 'rest'],
+      ]),
+    ],
+  },
+);
+
+const slideFromRight = item(
+  {
+    id: 'slide-from-right-edge',
+    name: 'Slide from right edge',
+    note: 'Begins just outside the frame on the right, whatever the size of layer and frame.',
+    tags: ['edge'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: EDGE_PARAMETERS,
+    moments: EDGE_MOMENTS,
+    rows: [
+      row('position.x', [
+        ['start', 'rest + frame.width - layer.left', CURVES.arrive],
+        ['past', 'rest - @over', CURVES.soft],
+        ['rest', 'rest'],
+      ]),
+    ],
+  },
+);
+
+const fadeWithZoom = item(
+  {
+    id: 'fade-with-a-breath',
+    name: 'Fade with a breath',
+    note: 'Fades in while it grows by a little, as if it drew breath.',
+    tags: ['calm'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: [
+      lasts('14f'),
+      parameter('from', 'From size', 'percent', '92%', { min: '0%', from: '70%', to: '130%', step: '1%' }),
+    ],
+    moments: [moment('start', 'Start', '0f'), moment('rest', 'Rest', '@lasts')],
+    rows: [
+      row('opacity', [['start', '0', CURVES.gentle], ['rest', 'rest']]),
+      ...rows(SCALES, [['start', 'rest × @from', CURVES.arrive], ['rest', 'rest']]),
+    ],
+  },
+);
+
+const fadeIn = item(
+  {
+    id: 'fade-in',
+    name: 'Fade in',
+    note: 'Fades in to the opacity that the layer has, not to full opacity.',
+    tags: ['calm', 'plain'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: [lasts('12f')],
+    moments: [moment('start', 'Start', '0f'), moment('rest', 'Rest', '@lasts')],
+    rows: [row('opacity', [['start', '0', CURVES.even], ['rest', 'rest']])],
+  },
+);
+
+const growFromAnchor = item(
+  {
+    id: 'grow-from-anchor',
+    name: 'Grow from anchor',
+    note: 'Grows from its anchor point to its full size without passing it.',
+    tags: ['plain'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: [lasts('12f')],
+    moments: [moment('start', 'Start', '0f'), moment('rest', 'Rest', '@lasts')],
+    rows: rows(SCALES, [['start', '0', CURVES.arrive], ['rest', 'rest']]),
+  },
+);
+
+const drawTheLine = item(
+  {
+    id: 'draw-the-line',
+    name: 'Draw the line',
+    note: 'Draws an outline or a line from its beginning to its end.',
+    tags: ['lines'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: [lasts('18f')],
+    moments: [moment('start', 'Start', '0f'), moment('rest', 'Drawn', '@lasts')],
+    rows: [row('stroke.end', [['start', '0', CURVES.gentle], ['rest', 'rest']])],
+  },
+);
+
+const lettersOpen = item(
+  {
+    id: 'letters-open',
+    name: 'Letters open',
+    note: 'A word fades in while its letters move apart to their places.',
+    tags: ['words'],
+  },
+  {
+    phase: 'entrance',
+    hang: 'in',
+    stretch: 'keep',
+    parameters: [
+      lasts('22f'),
+      parameter('tight', 'Tighter by', 'length', '10px', { from: '-40px', to: '40px', step: '1px' }),
+    ],
+    moments: [moment('start', 'Start', '0f'), moment('seen', 'Seen', '@lasts × 60%'), moment('rest', 'Rest', '@lasts')],
+    rows: [
+      row('letterSpacing', [['start', 'rest - @tight', CURVES.arrive], ['rest', 'rest']]),
+      row('opacity', [['start', '0', CURVES.even], ['seen', 'rest']]),
+    ],
+  },
+);
+
+export const ENTRANCES: readonly LibraryItem[] = [
+  riseAndSettle,
+  popInFiveSteps,
+  slideFromLeft,
+  slideFromRight,
+  fadeWithZoom,
+  fadeIn,
+  growFromAnchor,
+  drawTheLine,
+  lettersOpen,
+];

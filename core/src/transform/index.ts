@@ -1,0 +1,11 @@
+export {
+  IDENTITY,
+  multiply,
+  transformPoint,
+  boundsOf,
+  centreOf,
+  type Matrix,
+  type Point,
+  type Box,
+} from './matrix';
+export { writeLayerMatrix } from './layer-matrix';

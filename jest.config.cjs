@@ -1,0 +1,19 @@
+/** One configuration for the unit tests of every workspace; the browser is driven by Playwright in `e2e`. */
+module.exports = {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/core/src', '<rootDir>/paint/src', '<rootDir>/server/src', '<rootDir>/cli/src', '<rootDir>/web/src'],
+  testMatch: ['**/*.test.ts'],
+  transform: {
+    '\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' } }],
+    'culori.*\\.js$': ['@swc/jest', { jsc: { target: 'es2022' } }],
+  },
+  transformIgnorePatterns: ['/node_modules/(?!culori/|d3-ease/|nanoid/)'],
+  moduleNameMapper: {
+    '^@wexikine/core$': '<rootDir>/core/src/index.ts',
+    '^@wexikine/paint$': '<rootDir>/paint/src/index.ts',
+    '^culori$': '<rootDir>/node_modules/culori/bundled/culori.cjs',
+  },
+  globalSetup: '<rootDir>/server/testing/global-setup.cjs',
+  maxWorkers: 2,
+  testTimeout: 30000,
+};

@@ -1,0 +1,3 @@
+export { createSurfaces, type Surfaces, type Context, type PictureSource } from './surfaces';
+export { createPainter, trimDash, type Painter, type Picture, type View } from './paint';
+export { valueAt } from './look';

@@ -1,0 +1,56 @@
+import {
+  CHANNEL_COUNT,
+  channelOf,
+  clampToChannel,
+  cssFromOklab,
+  oklabFromCss,
+  type ChannelId,
+  type Frame,
+  type Layer,
+} from '@wexikine/core';
+import type { Context } from './surfaces';
+
+/** Drawn value of a channel of one layer in a sampled frame, within the channel's limits. */
+export function valueAt(frame: Frame, index: number, id: ChannelId): number {
+  return clampToChannel(id, frame.values[index * CHANNEL_COUNT + channelOf(id).slot]);
+}
+
+function keyedColour(frame: Frame, layer: Layer, index: number, part: 'fill' | 'stroke', still: string): string {
+  if (!layer.tracks[`${part}.l`] && !layer.tracks[`${part}.a`] && !layer.tracks[`${part}.b`]) return still;
+  const value = (letter: 'l' | 'a' | 'b'): number => valueAt(frame, index, `${part}.${letter}`);
+  return cssFromOklab({ l: value('l'), a: value('a'), b: value('b'), alpha: oklabFromCss(still)?.alpha ?? 1 });
+}
+
+/** Fill of a layer at a frame: a CSS colour or a gradient over its box; null for none. */
+export function fillStyle(
+  context: Context,
+  frame: Frame,
+  layer: Layer,
+  index: number,
+  width: number,
+  height: number,
+): string | CanvasGradient | null {
+  const { fill } = layer.look;
+  if (fill === undefined) return null;
+  if (typeof fill === 'string') return keyedColour(frame, layer, index, 'fill', fill);
+  const gradient = gradientAcross(context, fill.angle, width, height);
+  gradient.addColorStop(0, fill.from);
+  gradient.addColorStop(1, fill.to);
+  return gradient;
+}
+
+/** A straight gradient as CSS draws it: 0° runs down, and its ends touch the corners of the box. */
+function gradientAcross(context: Context, angle: number, width: number, height: number): CanvasGradient {
+  const radians = (angle * Math.PI) / 180;
+  const [dx, dy] = [-Math.sin(radians), Math.cos(radians)];
+  const half = (Math.abs(dx) * width + Math.abs(dy) * height) / 2;
+  const [x, y] = [width / 2, height / 2];
+  return context.createLinearGradient(x - dx * half, y - dy * half, x + dx * half, y + dy * half);
+}
+
+/** Stroke colour of a layer at a frame; null where it has none or no width. */
+export function strokeStyle(frame: Frame, layer: Layer, index: number): string | null {
+  const { stroke } = layer.look;
+  if (stroke === undefined || valueAt(frame, index, 'stroke.width') <= 0) return null;
+  return keyedColour(frame, layer, index, 'stroke', stroke);
+}

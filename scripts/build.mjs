@@ -1,0 +1,60 @@
+import { copyFileSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildIfChanged, installIfNeeded, root, run } from './steps.mjs';
+
+const FONTS = ['bricolage-grotesque', 'spline-sans', 'spline-sans-mono'];
+
+async function bundle(options) {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: root,
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    tsconfig: 'tsconfig.base.json',
+    logLevel: 'warning',
+    ...options,
+  });
+}
+
+async function buildServer() {
+  await bundle({ entryPoints: ['server/src/main.ts'], outfile: 'server/dist/main.js', packages: 'external', sourcemap: true });
+}
+
+/** The command line is one file with everything in it, so that it starts fast and can be copied. */
+async function buildCli() {
+  const banner = "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);";
+  await bundle({
+    entryPoints: ['cli/src/main.ts'],
+    outfile: 'cli/dist/wexikine.mjs',
+    banner: { js: banner },
+    minify: true,
+    mainFields: ['module', 'main'],
+  });
+  copyFonts('cli/dist/fonts');
+}
+
+/** Font files under plain names: the command line embeds them in the pages that it exports. */
+function copyFonts(folder) {
+  mkdirSync(join(root, folder), { recursive: true });
+  for (const font of FONTS) {
+    const file = `node_modules/@fontsource-variable/${font}/files/${font}-latin-wght-normal.woff2`;
+    copyFileSync(join(root, file), join(root, folder, `${font}.woff2`));
+  }
+}
+
+/** Builds everything that changed. */
+export async function build() {
+  await buildIfChanged('the server', ['core/src', 'server/src'], 'server/dist', buildServer);
+  await buildIfChanged('the command line', ['core/src', 'cli/src'], 'cli/dist', buildCli);
+  await buildIfChanged('the web application', ['core/src', 'paint/src', 'web'], 'web/dist', () => {
+    copyFonts('web/public/fonts');
+    run('npx', ['--no-install', 'ng', 'build'], { cwd: join(root, 'web') });
+  });
+}
+
+if (process.argv[1] === import.meta.filename) {
+  installIfNeeded();
+  await build();
+}

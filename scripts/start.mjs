@@ -1,0 +1,6 @@
+import { build } from './build.mjs';
+import { installIfNeeded } from './steps.mjs';
+
+installIfNeeded();
+await build();
+await import('../server/dist/main.js');

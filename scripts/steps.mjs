@@ -1,0 +1,55 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+
+export const root = resolve(import.meta.dirname, '..');
+
+/** Runs a command in the project folder with its output shown; exits with a sentence when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (result.status !== 0) {
+    process.stderr.write(`“${[command, ...args].join(' ')}” failed; see above.\n`);
+    process.exit(result.status ?? 1);
+  }
+  return result;
+}
+
+/** Installs the packages of the lock file where they are missing or older than it. */
+export function installIfNeeded() {
+  const installed = join(root, 'node_modules/.package-lock.json');
+  const lock = join(root, 'package-lock.json');
+  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return;
+  process.stdout.write('Installing packages (once, about a minute)…\n');
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+}
+
+function filesUnder(path) {
+  const full = join(root, path);
+  if (!existsSync(full)) return [];
+  if (statSync(full).isFile()) return [path];
+  return readdirSync(full, { withFileTypes: true })
+    .filter(({ name }) => !['node_modules', 'dist', '.angular'].includes(name))
+    .flatMap(({ name }) => filesUnder(join(path, name)));
+}
+
+/** Fingerprint of source files by path, size and time of change; reading their contents would take longer. */
+function fingerprint(paths) {
+  const hash = createHash('sha256');
+  for (const path of paths.flatMap(filesUnder).sort()) {
+    const { size, mtimeMs } = statSync(join(root, path));
+    hash.update(`${path} ${size} ${mtimeMs}\n`);
+  }
+  return hash.digest('hex');
+}
+
+/** Runs a build step only when one of its sources changed since it last ran. */
+export async function buildIfChanged(name, sources, output, work) {
+  const stamp = join(root, output, '.stamp');
+  const now = fingerprint([...sources, 'package-lock.json']);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  process.stdout.write(`Building ${name}…\n`);
+  await work();
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, now);
+}

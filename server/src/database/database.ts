@@ -1,0 +1,50 @@
+import { PGlite, type Transaction } from '@electric-sql/pglite';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+/** What the tables' modules need: a database or a transaction in it. */
+export interface Queries {
+  many: <T>(sql: string, values?: readonly unknown[]) => Promise<T[]>;
+  maybeOne: <T>(sql: string, values?: readonly unknown[]) => Promise<T | null>;
+  run: (sql: string, values?: readonly unknown[]) => Promise<void>;
+}
+
+/** The application's database: queries, and transactions that take effect whole or not at all. */
+export interface Database extends Queries {
+  inTransaction: <T>(work: (queries: Queries) => Promise<T>) => Promise<T>;
+  close: () => Promise<void>;
+}
+
+function queriesOf(source: Pick<PGlite | Transaction, 'query'>): Queries {
+  const many = async <T>(sql: string, values: readonly unknown[] = []): Promise<T[]> =>
+    (await source.query<T>(sql, [...values])).rows;
+  return {
+    many,
+    maybeOne: async <T>(sql: string, values?: readonly unknown[]) => (await many<T>(sql, values))[0] ?? null,
+    run: async (sql, values) => void (await many(sql, values)),
+  };
+}
+
+async function migrate(pglite: PGlite, folder: string): Promise<void> {
+  await pglite.exec('create table if not exists migrations (name text primary key, applied_at timestamptz not null)');
+  const { rows } = await pglite.query<{ name: string }>('select name from migrations');
+  const applied = new Set(rows.map(({ name }) => name));
+  const waiting = readdirSync(folder).filter((name) => name.endsWith('.sql') && !applied.has(name));
+  for (const name of waiting.sort()) {
+    await pglite.transaction(async (transaction) => {
+      await transaction.exec(readFileSync(join(folder, name), 'utf8'));
+      await transaction.query('insert into migrations (name, applied_at) values ($1, now())', [name]);
+    });
+  }
+}
+
+/** Opens a PGlite database and brings its tables up to date with the SQL files of `migrations`. */
+export async function openDatabase(pglite: PGlite, migrations: string): Promise<Database> {
+  await pglite.waitReady;
+  await migrate(pglite, migrations);
+  return {
+    ...queriesOf(pglite),
+    inTransaction: (work) => pglite.transaction((transaction) => work(queriesOf(transaction))),
+    close: () => pglite.close(),
+  };
+}

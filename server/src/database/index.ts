@@ -1,0 +1,2 @@
+export { openDatabase, type Database, type Queries } from './database';
+export { lockFolder, FolderInUse } from './folder-lock';

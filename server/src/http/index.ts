@@ -1,0 +1,2 @@
+export { RequestProblem, notFound } from './problem';
+export { readBody, loopbackOnly, answerErrors } from './middleware';

@@ -1,0 +1,2 @@
+export { libraryRoutes } from './routes';
+export { countItems, insertItem, manyItems } from './library-table';

@@ -1,0 +1,27 @@
+import type { RunRecord } from '@wexikine/core';
+import type { Queries } from '../database';
+
+/** All runs of a scene in the order in which they were applied. */
+export async function manyRuns(queries: Queries, scene: string): Promise<RunRecord[]> {
+  const rows = await queries.many<{ body: RunRecord }>('select body from runs where scene_id = $1 order by place', [
+    scene,
+  ]);
+  return rows.map(({ body }) => body);
+}
+
+/** Writes new and changed runs; a new one comes last. */
+export async function putRuns(queries: Queries, scene: string, runs: readonly RunRecord[], version: number): Promise<void> {
+  for (const run of runs) {
+    await queries.run(
+      `insert into runs (scene_id, id, place, body, version)
+       select $1, $2, coalesce(max(place), -1) + 1, $3::jsonb, $4 from runs where scene_id = $1
+       on conflict (scene_id, id) do update set body = excluded.body, version = excluded.version`,
+      [scene, run.id, JSON.stringify(run), version],
+    );
+  }
+}
+
+export async function dropRuns(queries: Queries, scene: string, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  await queries.run('delete from runs where scene_id = $1 and id = any($2::text[])', [scene, ids]);
+}

@@ -1,0 +1,122 @@
+import type { SceneChange, SceneHeader, SceneSummary } from '@wexikine/core';
+import type { Queries } from '../database';
+
+interface SceneRow {
+  readonly id: string;
+  readonly header: SceneHeader;
+  readonly version: number;
+}
+
+/** A scene that is not deleted, without its layers and runs. */
+export function maybeScene(queries: Queries, id: string): Promise<SceneRow | null> {
+  return queries.maybeOne<SceneRow>(
+    'select id, header, version from scenes where id = $1 and deleted_at is null',
+    [id],
+  );
+}
+
+/** The same, held against other transactions until this one ends. */
+export function maybeSceneForUpdate(queries: Queries, id: string): Promise<SceneRow | null> {
+  return queries.maybeOne<SceneRow>(
+    'select id, header, version from scenes where id = $1 and deleted_at is null for update',
+    [id],
+  );
+}
+
+/** True when a scene has this id, deleted or not. */
+export async function hasScene(queries: Queries, id: string): Promise<boolean> {
+  return (await queries.maybeOne('select id from scenes where id = $1', [id])) !== null;
+}
+
+interface SummaryRow extends SceneRow {
+  readonly changed_at: Date;
+  readonly layers: number;
+}
+
+/** All scenes that are not deleted, the one changed last first. */
+export async function manySummaries(queries: Queries): Promise<SceneSummary[]> {
+  const rows = await queries.many<SummaryRow>(
+    `select id, header, version, changed_at,
+       (select count(*)::int from layers where layers.scene_id = scenes.id) as layers
+     from scenes where deleted_at is null order by changed_at desc, id`,
+  );
+  return rows.map(({ id, header, version, changed_at, layers }) => {
+    const { name, project, width, height, rate, length } = header;
+    return { id, name, project, width, height, rate, length, layers, version, changed: changed_at.toISOString() };
+  });
+}
+
+export async function insertScene(queries: Queries, id: string, header: SceneHeader, when: string): Promise<void> {
+  await queries.run(
+    'insert into scenes (id, header, version, created_at, changed_at) values ($1, $2::jsonb, 1, $3, $3)',
+    [id, JSON.stringify(header), when],
+  );
+}
+
+export async function setVersion(
+  queries: Queries,
+  id: string,
+  header: SceneHeader,
+  version: number,
+  when: string,
+): Promise<void> {
+  await queries.run('update scenes set header = $2::jsonb, version = $3, changed_at = $4 where id = $1', [
+    id,
+    JSON.stringify(header),
+    version,
+    when,
+  ]);
+}
+
+/** Marks a scene as deleted, or no longer so. True when there was such a scene. */
+export async function setDeleted(queries: Queries, id: string, when: string | null): Promise<boolean> {
+  const rows = await queries.many(
+    'update scenes set deleted_at = $2 where id = $1 and (deleted_at is null) = ($2::timestamptz is not null) returning id',
+    [id, when],
+  );
+  return rows.length > 0;
+}
+
+interface ChangeRow {
+  readonly version: number;
+  readonly by_whom: string;
+  readonly at: Date;
+  readonly what: string;
+  readonly header: boolean;
+  readonly layers: string[];
+  readonly removed_layers: string[];
+}
+
+/** What was saved after a version, oldest first. */
+export async function changesSince(queries: Queries, scene: string, version: number): Promise<SceneChange[]> {
+  const rows = await queries.many<ChangeRow>(
+    'select * from scene_changes where scene_id = $1 and version > $2 order by version',
+    [scene, version],
+  );
+  return rows.map(({ version: number, by_whom, at, what, header, layers, removed_layers }) => ({
+    version: number,
+    by: by_whom,
+    when: at.toISOString(),
+    what,
+    header,
+    layers,
+    removedLayers: removed_layers,
+  }));
+}
+
+export async function insertChange(queries: Queries, scene: string, change: SceneChange): Promise<void> {
+  await queries.run(
+    `insert into scene_changes (scene_id, version, by_whom, at, what, header, layers, removed_layers)
+     values ($1, $2, $3, $4, $5, $6, $7::jsonb, $8::jsonb)`,
+    [
+      scene,
+      change.version,
+      change.by,
+      change.when,
+      change.what,
+      change.header,
+      JSON.stringify(change.layers),
+      JSON.stringify(change.removedLayers),
+    ],
+  );
+}
