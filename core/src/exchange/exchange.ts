@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { idSchema, layerSchema, nameSchema, runSchema, sceneHeaderSchema, sceneSchema } from '../scene';
+import { idSchema, layerSchema, nameSchema, newSceneSchema, runSchema, sceneHeaderSchema, sceneSchema } from '../scene';
 
 /** Most characters of the name that stands for a person. */
 const personSchema = z.string().trim().min(1).max(100);
@@ -51,7 +51,7 @@ export const sceneSummarySchema = z.strictObject({
 });
 export type SceneSummary = Readonly<z.infer<typeof sceneSummarySchema>>;
 
-export const createSceneSchema = z.strictObject({ scene: sceneSchema.omit({ id: true }), by: personSchema });
+export const createSceneSchema = z.strictObject({ scene: newSceneSchema, by: personSchema });
 export type CreateScene = Readonly<z.infer<typeof createSceneSchema>>;
 
 export const renameSceneSchema = z.strictObject({ name: nameSchema, by: personSchema });

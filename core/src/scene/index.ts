@@ -16,6 +16,7 @@ export {
 export {
   SCENE_FORMAT,
   sceneSchema,
+  newSceneSchema,
   sceneHeaderSchema,
   HEADER_FIELDS,
   headerOf,

@@ -19,19 +19,25 @@ export const sceneHeaderSchema = z.strictObject({
   cues: z.array(z.strictObject({ id: idSchema, name: nameSchema, at: ticksSchema })).max(10_000),
 });
 
+const sceneFields = {
+  format: z.literal(SCENE_FORMAT),
+  ...sceneHeaderSchema.shape,
+  layers: z.array(layerSchema).max(20_000),
+  runs: z.array(runSchema).max(10_000),
+};
+
+/** A scene that has no id yet. */
+export const newSceneSchema = z.strictObject(sceneFields).superRefine(refuseBrokenTree);
+
 export const sceneSchema = z
-  .strictObject({
-    format: z.literal(SCENE_FORMAT),
-    id: idSchema,
-    ...sceneHeaderSchema.shape,
-    layers: z.array(layerSchema).max(20_000),
-    runs: z.array(runSchema).max(10_000),
-  })
-  .superRefine((scene, context) => {
-    const problem = treeProblem(scene.layers);
-    if (problem) context.addIssue({ code: 'custom', path: ['layers'], message: problem });
-  })
+  .strictObject({ ...sceneFields, id: idSchema })
+  .superRefine(refuseBrokenTree)
   .describe('A scene as the application writes it. Layers are listed from back to front.');
+
+function refuseBrokenTree(scene: { readonly layers: readonly Layer[] }, context: z.core.$RefinementCtx): void {
+  const message = treeProblem(scene.layers);
+  if (message) context.addIssue({ code: 'custom', path: ['layers'], message });
+}
 
 export type Scene = Readonly<z.infer<typeof sceneSchema>>;
 export type SceneHeader = Readonly<z.infer<typeof sceneHeaderSchema>>;

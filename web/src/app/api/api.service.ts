@@ -1,0 +1,77 @@
+import { HttpClient, HttpErrorResponse } from '@angular/common/http';
+import { Injectable, inject } from '@angular/core';
+import type {
+  CreateScene,
+  ErrorAnswer,
+  LibraryItem,
+  SaveRequest,
+  SceneSummary,
+  StoredScene,
+} from '@wexikine/core';
+import { catchError, throwError, type Observable } from 'rxjs';
+
+/** A failed request, with the sentence to show. `offline` means that no answer came. */
+export class ApiProblem extends Error {
+  constructor(
+    message: string,
+    readonly code: ErrorAnswer['code'] | 'offline',
+    readonly answer: ErrorAnswer | null = null,
+  ) {
+    super(message);
+  }
+}
+
+function toProblem(error: unknown): ApiProblem {
+  if (!(error instanceof HttpErrorResponse)) return new ApiProblem('Something went wrong in this window. Reload it.', 'broken');
+  const answer = error.error as Partial<ErrorAnswer> | null;
+  if (error.status === 0 || typeof answer?.message !== 'string') {
+    return new ApiProblem('The server does not answer. Check that it is running; this window will try again.', 'offline');
+  }
+  return new ApiProblem(answer.message, answer.code ?? 'broken', answer as ErrorAnswer);
+}
+
+/** All requests to the server; every one fails with an `ApiProblem`. */
+@Injectable({ providedIn: 'root' })
+export class ApiService {
+  private readonly http = inject(HttpClient);
+
+  scenes(): Observable<SceneSummary[]> {
+    return this.told(this.http.get<SceneSummary[]>('/api/scenes'));
+  }
+
+  scene(id: string): Observable<StoredScene> {
+    return this.told(this.http.get<StoredScene>(`/api/scenes/${encodeURIComponent(id)}`));
+  }
+
+  createScene(body: CreateScene): Observable<StoredScene> {
+    return this.told(this.http.post<StoredScene>('/api/scenes', body));
+  }
+
+  saveScene(id: string, body: SaveRequest): Observable<{ version: number }> {
+    return this.told(this.http.put<{ version: number }>(`/api/scenes/${encodeURIComponent(id)}`, body));
+  }
+
+  renameScene(id: string, name: string, by: string): Observable<{ version: number }> {
+    return this.told(this.http.patch<{ version: number }>(`/api/scenes/${encodeURIComponent(id)}`, { name, by }));
+  }
+
+  copyScene(id: string, by: string): Observable<StoredScene> {
+    return this.told(this.http.post<StoredScene>(`/api/scenes/${encodeURIComponent(id)}/copy`, { by }));
+  }
+
+  deleteScene(id: string): Observable<unknown> {
+    return this.told(this.http.delete(`/api/scenes/${encodeURIComponent(id)}`));
+  }
+
+  restoreScene(id: string): Observable<unknown> {
+    return this.told(this.http.post(`/api/scenes/${encodeURIComponent(id)}/restore`, {}));
+  }
+
+  library(): Observable<LibraryItem[]> {
+    return this.told(this.http.get<LibraryItem[]>('/api/library'));
+  }
+
+  private told<T>(request: Observable<T>): Observable<T> {
+    return request.pipe(catchError((error: unknown) => throwError(() => toProblem(error))));
+  }
+}

@@ -1,0 +1,65 @@
+import { Directive, ElementRef, inject, input, output } from '@angular/core';
+
+/** Pixels of dragging for one step. */
+const PIXELS_A_STEP = 4;
+/** A press that moves less than this is a click. */
+const CLICK_SLACK = 3;
+
+/** Dragging an element sideways gives whole steps since the press began; a press without movement stays a click. */
+@Directive({
+  selector: '[wxScrub]',
+  host: {
+    '(pointerdown)': 'press($event)',
+    '(pointermove)': 'drag($event)',
+    '(pointerup)': 'release($event)',
+    '(pointercancel)': 'release($event)',
+    '(click)': 'swallow($event)',
+    '[style.cursor]': "wxScrub() ? 'ew-resize' : null",
+    '[style.touch-action]': "wxScrub() ? 'pan-y' : null",
+  },
+})
+export class Scrub {
+  /** Whether it can be scrubbed at all. */
+  readonly wxScrub = input(true);
+  readonly scrubStart = output();
+  /** Steps from where the press began, ten times as many with Shift. */
+  readonly scrubbed = output<number>();
+  readonly scrubEnd = output();
+
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private from: number | null = null;
+  private isScrubbing = false;
+
+  protected press(event: PointerEvent): void {
+    if (!this.wxScrub() || event.button !== 0) return;
+    this.from = event.clientX;
+    this.isScrubbing = false;
+  }
+
+  protected drag(event: PointerEvent): void {
+    if (this.from === null) return;
+    const way = event.clientX - this.from;
+    if (!this.isScrubbing) {
+      if (Math.abs(way) < CLICK_SLACK) return;
+      this.isScrubbing = true;
+      this.element.setPointerCapture(event.pointerId);
+      this.scrubStart.emit();
+    }
+    this.scrubbed.emit(Math.round(way / PIXELS_A_STEP) * (event.shiftKey ? 10 : 1));
+  }
+
+  protected release(event: PointerEvent): void {
+    this.from = null;
+    if (!this.isScrubbing) return;
+    this.element.releasePointerCapture(event.pointerId);
+    this.scrubEnd.emit();
+  }
+
+  /** The click that ends a drag is not a click. */
+  protected swallow(event: MouseEvent): void {
+    if (!this.isScrubbing) return;
+    this.isScrubbing = false;
+    event.stopImmediatePropagation();
+    event.preventDefault();
+  }
+}

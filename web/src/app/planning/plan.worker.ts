@@ -1,0 +1,28 @@
+/// <reference lib="webworker" />
+import { createShelf, plan, type Scene, type Shelf } from '@wexikine/core';
+import type { FromPlanner, ToPlanner } from './messages';
+
+let shelf: Shelf = new Map();
+let scene: Scene | null = null;
+
+function answer(message: FromPlanner): void {
+  postMessage(message);
+}
+
+addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
+  switch (data.type) {
+    case 'library':
+      shelf = createShelf(data.items);
+      return;
+    case 'scene':
+      scene = data.scene;
+      return;
+    case 'plan':
+      try {
+        if (scene) answer({ type: 'plan', ticket: data.ticket, plan: plan(scene, shelf, data.recipe, data.context) });
+      } catch (error) {
+        console.error(error);
+        answer({ type: 'failed', ticket: data.ticket });
+      }
+  }
+});

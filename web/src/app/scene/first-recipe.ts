@@ -1,0 +1,39 @@
+import { operationFor, type LibraryItem, type Recipe, type Scene } from '@wexikine/core';
+
+/** The tag that most layers carry which take part in runs; null where no layer has one. */
+export function commonestTag(scene: Scene): string | null {
+  const counts = new Map<string, number>();
+  for (const { tags, locked, hidden, kind } of scene.layers) {
+    if (locked || hidden || kind === 'guide') continue;
+    for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
+  }
+  const [first] = [...counts].sort((a, b) => b[1] - a[1]);
+  return first?.[0] ?? null;
+}
+
+/** The recipe with which a scene is opened, so that a newcomer sees a dry run at once. */
+export function firstRecipe(scene: Scene, item: LibraryItem): Recipe {
+  const tag = commonestTag(scene);
+  const free = scene.layers.filter(({ locked, hidden, kind }) => !locked && !hidden && kind !== 'guide');
+  return {
+    operation: operationFor(item.body.phase),
+    preset: { id: item.id },
+    pick: tag === null ? { by: 'layers', layers: free.map(({ id }) => id) } : { by: 'rule', tag },
+    order: { by: 'down' },
+    start: { by: 'layer' },
+    spacing: { by: 'gap', gap: '4f' },
+    moves: 'keys',
+    length: { by: 'preset' },
+    parameters: {},
+    existing: 'replace',
+    seed: 1,
+  };
+}
+
+/** Another preset in a recipe: the verb follows its phase, and values of parameters that it lacks go. */
+export function withPreset(recipe: Recipe, item: LibraryItem): Recipe {
+  const names = new Set(item.body.parameters.map(({ name }) => name));
+  const kept = Object.entries(recipe.parameters).filter(([name]) => names.has(name));
+  const operation = operationFor(item.body.phase);
+  return { ...recipe, operation, preset: { id: item.id }, parameters: Object.fromEntries(kept) };
+}

@@ -1,0 +1,50 @@
+import { apply, type Edit, type EditProblem, type Scene } from '@wexikine/core';
+
+/** A named step that can be undone. */
+export interface Step {
+  readonly label: string;
+  readonly edits: readonly Edit[];
+  readonly inverse: readonly Edit[];
+}
+
+/** A scene with the steps that led to it and those that were undone, the next to redo last. */
+export interface History {
+  readonly scene: Scene;
+  readonly done: readonly Step[];
+  readonly undone: readonly Step[];
+}
+
+export type HistoryResult =
+  { readonly ok: true; readonly history: History } | { readonly ok: false; readonly problem: EditProblem };
+
+export function startHistory(scene: Scene): History {
+  return { scene, done: [], undone: [] };
+}
+
+/** Does a step; what was undone before is forgotten. */
+export function doStep(history: History, label: string, edits: readonly Edit[]): HistoryResult {
+  const result = apply(history.scene, edits);
+  if (!result.ok) return result;
+  const step: Step = { label, edits, inverse: result.inverse };
+  return { ok: true, history: { scene: result.scene, done: [...history.done, step], undone: [] } };
+}
+
+/** Takes the last step back; the same history where there is none. */
+export function undoStep(history: History): HistoryResult {
+  const step = history.done.at(-1);
+  if (!step) return { ok: true, history };
+  const result = apply(history.scene, step.inverse);
+  if (!result.ok) return result;
+  const done = history.done.slice(0, -1);
+  return { ok: true, history: { scene: result.scene, done, undone: [...history.undone, step] } };
+}
+
+/** Does the last undone step again; the same history where there is none. */
+export function redoStep(history: History): HistoryResult {
+  const step = history.undone.at(-1);
+  if (!step) return { ok: true, history };
+  const result = apply(history.scene, step.edits);
+  if (!result.ok) return result;
+  const undone = history.undone.slice(0, -1);
+  return { ok: true, history: { scene: result.scene, done: [...history.done, step], undone } };
+}

@@ -1,0 +1,125 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import {
+  applyTimeEntry,
+  CHANNELS,
+  describeEntryProblem,
+  formatChannelValue,
+  formatShort,
+  parseTimeEntry,
+  restValue,
+  tracksOf,
+  type ChannelId,
+  type Edit,
+  type Layer,
+  type Rate,
+} from '@wexikine/core';
+import { ValueField } from '../../fields/value-field';
+
+/** A named step that the panel asks for. */
+export interface LayerStep {
+  readonly label: string;
+  readonly edits: readonly Edit[];
+}
+
+/** Channels whose rest value is always shown; others only where the layer states one. */
+const ALWAYS: readonly ChannelId[] = ['position.x', 'position.y', 'scale.x', 'scale.y', 'rotation', 'opacity'];
+
+/** Shown text of a rest value, which can be typed back: shares as per cent. */
+function restText(layer: Layer, id: ChannelId): string {
+  return formatChannelValue(id, restValue(layer, id)).replace('−', '-');
+}
+
+function readRest(id: ChannelId, text: string): number | null {
+  const unit = CHANNELS.find((channel) => channel.id === id)?.unit;
+  const match = /^\s*([+-]?\d*\.?\d+)\s*(px|%|°|deg)?\s*$/.exec(text.replace(/−/g, '-'));
+  if (!match) return null;
+  return Number(match[1]) * (unit === 'share' ? 0.01 : 1);
+}
+
+/** Name, tags, span and rest pose of the selected layer. */
+@Component({
+  selector: 'wx-layer-panel',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ValueField],
+  templateUrl: './layer-panel.html',
+  styleUrl: './layer-panel.scss',
+})
+export class LayerPanel {
+  readonly layer = input.required<Layer | null>();
+  readonly rate = input.required<Rate>();
+  readonly step = output<LayerStep>();
+
+  protected readonly keyed = computed(() => {
+    const layer = this.layer();
+    return layer ? tracksOf(layer).map(([, keys]) => keys.length) : [];
+  });
+  protected readonly keyCount = computed(() => this.keyed().reduce((sum, count) => sum + count, 0));
+
+  protected readonly rest = computed(() => {
+    const layer = this.layer();
+    if (!layer) return [];
+    return CHANNELS.filter(({ id }) => ALWAYS.includes(id) || layer.rest[id] !== undefined).map(({ id, label }) => ({
+      id,
+      label,
+      text: restText(layer, id),
+    }));
+  });
+
+  protected readonly inText = computed(() => formatShort(this.layer()?.span.in ?? 0, this.rate()));
+  protected readonly outText = computed(() => formatShort(this.layer()?.span.out ?? 0, this.rate()));
+
+  protected readonly checkIn = (text: string): string | null => this.checkSpan('in', text);
+  protected readonly checkOut = (text: string): string | null => this.checkSpan('out', text);
+  protected readonly checkRest = (text: string): string | null =>
+    /^\s*[+-]?\d*\.?\d+\s*(px|%|°|deg)?\s*$/.test(text.replace(/−/g, '-')) ? null : 'Give a number such as 40.';
+
+  protected rename(event: Event): void {
+    const name = (event.target as HTMLInputElement).value.trim();
+    const layer = this.layer();
+    if (layer && name !== '' && name !== layer.name) this.set(`Rename “${layer.name}” to “${name}”`, { name });
+  }
+
+  protected retag(event: Event): void {
+    const text = (event.target as HTMLInputElement).value;
+    const tags = [...new Set(text.split(',').map((tag) => tag.trim()).filter((tag) => tag !== ''))];
+    const layer = this.layer();
+    if (layer && tags.join() !== layer.tags.join()) this.set(`Tag “${layer.name}”`, { tags });
+  }
+
+  protected flip(what: 'locked' | 'hidden'): void {
+    const layer = this.layer();
+    if (!layer) return;
+    const verb = what === 'locked' ? (layer.locked ? 'Unlock' : 'Lock') : layer.hidden ? 'Show' : 'Hide';
+    this.set(`${verb} “${layer.name}”`, { [what]: !layer[what] });
+  }
+
+  protected setSpan(side: 'in' | 'out', text: string): void {
+    const layer = this.layer();
+    const entry = parseTimeEntry(text, this.rate());
+    if (!layer || !entry.ok) return;
+    const time = applyTimeEntry(entry.entry, layer.span[side]);
+    if (time === layer.span[side]) return;
+    this.set(`Set the ${side} point of “${layer.name}”`, { span: { ...layer.span, [side]: time } });
+  }
+
+  protected setRest(id: ChannelId, text: string): void {
+    const layer = this.layer();
+    const value = readRest(id, text);
+    if (!layer || value === null || value === restValue(layer, id)) return;
+    this.set(`Set ${id} of “${layer.name}”`, { rest: { ...layer.rest, [id]: value } });
+  }
+
+  private set(label: string, fields: Extract<Edit, { type: 'set-layer' }>['fields']): void {
+    const layer = this.layer();
+    if (layer) this.step.emit({ label, edits: [{ type: 'set-layer', layer: layer.id, fields }] });
+  }
+
+  private checkSpan(side: 'in' | 'out', text: string): string | null {
+    const entry = parseTimeEntry(text, this.rate());
+    if (!entry.ok) return describeEntryProblem(entry.problem, this.rate());
+    const span = this.layer()?.span;
+    if (!span) return null;
+    const next = { ...span, [side]: applyTimeEntry(entry.entry, span[side]) };
+    return next.out > next.in ? null : 'A layer must end after it begins.';
+  }
+}

@@ -1,0 +1,64 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  applyTimeEntry,
+  describeEntryProblem,
+  formatRate,
+  formatShort,
+  formatTimecode,
+  parseTimeEntry,
+  type Scene,
+} from '@wexikine/core';
+import { Icon } from '../../icons/icon';
+import type { PreviewOptions } from './preview';
+
+/** Playing, stepping, jumping between keys, entering a time, and what the preview shows. */
+@Component({
+  selector: 'wx-transport',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Icon],
+  templateUrl: './transport.html',
+  styleUrl: './transport.scss',
+})
+export class Transport {
+  readonly scene = input.required<Scene>();
+  readonly time = input.required<number>();
+  readonly isPlaying = input.required<boolean>();
+  readonly isLooping = input.required<boolean>();
+  readonly options = input.required<PreviewOptions>();
+  readonly zoom = input.required<number>();
+
+  readonly play = output();
+  readonly loop = output();
+  readonly step = output<number>();
+  readonly jump = output<1 | -1>();
+  readonly go = output<number>();
+  readonly optionsChange = output<PreviewOptions>();
+  readonly fit = output();
+  readonly zoomBy = output<number>();
+
+  protected readonly problem = signal<string | null>(null);
+  protected readonly timecode = computed(() => formatTimecode(this.time(), this.scene().rate));
+  protected readonly facts = computed(
+    () => `${formatRate(this.scene().rate)} fps · ${formatShort(this.scene().length, this.scene().rate)}`,
+  );
+  protected readonly percent = computed(() => `${Math.round(this.zoom() * 100)} %`);
+
+  protected enter(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const { rate } = this.scene();
+    const result = parseTimeEntry(field.value, rate);
+    if (!result.ok) return this.problem.set(describeEntryProblem(result.problem, rate));
+    this.problem.set(null);
+    this.go.emit(applyTimeEntry(result.entry, this.time()));
+    field.blur();
+  }
+
+  protected leave(event: Event): void {
+    (event.target as HTMLInputElement).value = this.timecode();
+    this.problem.set(null);
+  }
+
+  protected set(part: Partial<PreviewOptions>): void {
+    this.optionsChange.emit({ ...this.options(), ...part });
+  }
+}

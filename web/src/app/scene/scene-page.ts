@@ -1,0 +1,293 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  type AfterViewInit,
+  type OnDestroy,
+  type TemplateRef,
+  viewChild,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatDialog } from '@angular/material/dialog';
+import { MatMenuModule } from '@angular/material/menu';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { Router, RouterLink } from '@angular/router';
+import { keyTimes, pickLayers, severityOf, type Edit, type Layer, type Recipe } from '@wexikine/core';
+import { Icon } from '../icons/icon';
+import { LibraryService } from '../library/library.service';
+import { TopBar } from '../top-bar';
+import { AddLayersDialog } from './dialogs/add-layers-dialog';
+import { ConflictDialog, type ConflictChoice } from './dialogs/conflict-dialog';
+import { downloadJson, downloadPage } from './download';
+import { DraftStore } from './draft.store';
+import { CurvePanel } from './panels/curve-panel';
+import { FindingsPanel, type Place } from './panels/findings-panel';
+import { HistoryPanel } from './panels/history-panel';
+import { LayerPanel, type LayerStep } from './panels/layer-panel';
+import { PlayerStore } from './player.store';
+import { Preview, type PreviewOptions } from './preview/preview';
+import { Transport } from './preview/transport';
+import { SceneStore, type Conflict } from './scene.store';
+import { SaveNote } from './save-note';
+import { SentenceBar } from './sentence/sentence-bar';
+import { RunSheet } from './sheet/run-sheet';
+
+const PANELS = ['curve', 'layer', 'findings', 'history'] as const;
+type Panel = (typeof PANELS)[number];
+
+/** One scene: the sentence, the run sheet, the preview and the panels below it. */
+@Component({
+  selector: 'wx-scene-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [CurvePanel, FindingsPanel, HistoryPanel, Icon, LayerPanel, MatMenuModule, Preview, RouterLink, RunSheet, SaveNote, SentenceBar, Transport],
+  providers: [SceneStore, DraftStore, PlayerStore],
+  templateUrl: './scene-page.html',
+  styleUrl: './scene-page.scss',
+  host: { '(document:keydown)': 'key($event)', '(window:beforeunload)': 'leave($event)' },
+})
+export class ScenePage implements AfterViewInit, OnDestroy {
+  /** From the route. */
+  readonly id = input.required<string>();
+  /** A preset to begin with, from the address. */
+  readonly preset = input<string>();
+
+  protected readonly store = inject(SceneStore);
+  protected readonly draftStore = inject(DraftStore);
+  protected readonly player = inject(PlayerStore);
+  private readonly dialog = inject(MatDialog);
+  private readonly snackBar = inject(MatSnackBar);
+  private readonly router = inject(Router);
+  private readonly topBar = inject(TopBar);
+  private readonly library = inject(LibraryService);
+  private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
+  private readonly preview = viewChild(Preview);
+
+  protected readonly load = toSignal(this.store.load$, { requireSync: true });
+  protected readonly history = toSignal(this.store.history$, { requireSync: true });
+  protected readonly save = toSignal(this.store.save$, { requireSync: true });
+  protected readonly shown = toSignal(this.draftStore.shown$, { requireSync: true });
+  protected readonly draft = toSignal(this.draftStore.draft$, { requireSync: true });
+  protected readonly libraryState = toSignal(this.library.state$, { requireSync: true });
+  protected readonly shelf = toSignal(this.library.shelf$, { initialValue: new Map() });
+  protected readonly time = toSignal(this.player.time$, { initialValue: 0 });
+  protected readonly isPlaying = toSignal(this.player.isPlaying$, { requireSync: true });
+  protected readonly isLooping = toSignal(this.player.isLooping$, { requireSync: true });
+  protected readonly realRate = toSignal(this.player.rate$, { requireSync: true });
+
+  protected readonly panels = PANELS;
+  protected readonly panel = signal<Panel>('curve');
+  protected readonly selected = signal<string | null>(null);
+  protected readonly zoom = signal(1);
+  protected readonly options = signal<PreviewOptions>({ safeAreas: true, checks: false, outside: false });
+
+  protected readonly findings = computed(() => this.shown()?.plan?.findings ?? []);
+  protected readonly hasErrors = computed(() => this.findings().some((finding) => severityOf(finding) === 'error'));
+  protected readonly attention = computed(() => this.findings().filter((finding) => severityOf(finding) !== 'note').length);
+  protected readonly count = computed(() => this.shown()?.plan?.counts.layers ?? this.pickedCount());
+  protected readonly runId = computed(() => this.shown()?.plan?.run?.id ?? null);
+
+  protected readonly picked = computed((): ReadonlySet<string> => {
+    const [scene, draft] = [this.shown()?.standing, this.draft()];
+    if (!scene || !draft) return new Set();
+    return new Set(pickLayers(scene, draft.recipe.pick).map((index) => scene.layers[index].id));
+  });
+
+  private readonly pickedCount = computed(() => {
+    const layers = this.shown()?.standing.layers ?? [];
+    return layers.filter(({ id, locked, hidden }) => this.picked().has(id) && !locked && !hidden).length;
+  });
+
+  protected readonly parameters = computed(() => {
+    const id = this.draft()?.recipe.preset.id;
+    return id === undefined ? [] : (this.shelf().get(id)?.body.parameters ?? []);
+  });
+
+  protected readonly selectedLayer = computed((): Layer | null => {
+    const layers = this.shown()?.drawn.layers ?? [];
+    return layers.find(({ id }) => id === this.selected()) ?? null;
+  });
+
+  constructor() {
+    effect(() => {
+      this.draftStore.wantedPreset = this.preset() ?? null;
+      void this.store.open(this.id());
+    });
+    effect(() => {
+      const scene = this.shown()?.standing;
+      if (scene) this.player.setStage({ rate: scene.rate, length: scene.length });
+    });
+    effect(() => {
+      const save = this.save();
+      if (save.type === 'conflict') this.askConflict(save.conflict);
+    });
+    effect(() => this.selectFirst());
+    this.store.problem$.subscribe((message) => this.tell(message));
+  }
+
+  ngAfterViewInit(): void {
+    this.topBar.content.set(this.bar());
+  }
+
+  ngOnDestroy(): void {
+    this.topBar.content.set(null);
+  }
+
+  protected change(recipe: Recipe): void {
+    this.draftStore.change(recipe);
+  }
+
+  protected apply(): void {
+    const count = this.count();
+    if (this.draftStore.apply()) this.tell(`Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
+  }
+
+  /** Ticking a layer turns the pick into a list of layers. */
+  protected tick(id: string): void {
+    const { recipe } = this.draftStore;
+    if (!recipe) return;
+    const picked = new Set(this.picked());
+    if (!picked.delete(id)) picked.add(id);
+    this.change({ ...recipe, pick: { by: 'layers', layers: [...picked] } });
+  }
+
+  protected step({ label, edits }: LayerStep): void {
+    this.store.do(label, edits);
+  }
+
+  protected goTo({ layer, time }: Place): void {
+    if (layer !== null) this.selected.set(layer);
+    if (time !== null) this.player.go(time);
+  }
+
+  protected addLayers(): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    this.dialog
+      .open<AddLayersDialog, unknown, Layer[]>(AddLayersDialog, { data: scene, width: '480px' })
+      .afterClosed()
+      .subscribe((layers) => {
+        if (!layers || layers.length === 0) return;
+        const first = this.store.scene?.layers.length ?? 0;
+        const edits = layers.map((layer, i): Edit => ({ type: 'add-layer', index: first + i, layer }));
+        this.store.do(`Add ${layers.length === 1 ? `“${layers[0].name}”` : `${layers.length} layers`}`, edits);
+        const { recipe } = this.draftStore;
+        if (recipe) this.change({ ...recipe, pick: { by: 'layers', layers: layers.map(({ id }) => id) } });
+      });
+  }
+
+  /** Removes a layer; of a group, everything in it first. */
+  protected remove(id: string): void {
+    const layers = this.store.scene?.layers ?? [];
+    const layer = layers.find((candidate) => candidate.id === id);
+    if (!layer) return;
+    const inside = (parent: string): string[] =>
+      layers.filter((candidate) => candidate.parent === parent).flatMap((child) => [...inside(child.id), child.id]);
+    const edits = [...inside(id), id].map((gone): Edit => ({ type: 'remove-layer', layer: gone }));
+    if (this.store.do(`Remove “${layer.name}”`, edits)) {
+      this.snackBar.open(`“${layer.name}” was removed.`, 'Undo', { duration: 8_000 }).onAction().subscribe(() => this.store.undo());
+    }
+  }
+
+  /** To the next or previous key: of the selected layer if it has any, else of the whole scene. */
+  protected jump(direction: 1 | -1): void {
+    const layer = this.selectedLayer();
+    const own = layer ? keyTimes(layer) : [];
+    const all = own.length > 0 ? own : (this.shown()?.drawn.layers ?? []).flatMap(keyTimes);
+    const now = this.player.time;
+    const ahead = all.filter((time) => (direction > 0 ? time > now : time < now));
+    if (ahead.length === 0) return;
+    this.player.pause();
+    this.player.go(ahead.reduce((best, time) => (direction > 0 ? Math.min(best, time) : Math.max(best, time))));
+  }
+
+  protected exportJson(): void {
+    if (this.store.scene) downloadJson(this.store.scene);
+  }
+
+  protected async exportPage(): Promise<void> {
+    if (this.store.scene) await downloadPage(this.store.scene);
+  }
+
+  protected zoomBy(factor: number): void {
+    this.preview()?.zoomBy(factor);
+  }
+
+  protected fit(): void {
+    this.preview()?.fit();
+  }
+
+  protected leave(event: BeforeUnloadEvent): void {
+    if (this.store.hasUnsaved) event.preventDefault();
+  }
+
+  /** Shortcuts of this screen; keys typed into a field are left to it. */
+  protected key(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement;
+    if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, .cdk-overlay-container')) return;
+    const action = this.actionFor(event, target);
+    if (!action) return;
+    event.preventDefault();
+    action();
+  }
+
+  private actionFor(event: KeyboardEvent, target: HTMLElement): (() => unknown) | null {
+    const isCommand = event.ctrlKey || event.metaKey;
+    if (isCommand) {
+      if (event.key === 'Enter') return () => this.apply();
+      if (event.key.toLowerCase() === 'z') return () => (event.shiftKey ? this.store.redo() : this.store.undo());
+      return event.key.toLowerCase() === 'y' ? () => this.store.redo() : null;
+    }
+    if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
+      const direction = event.key === 'ArrowRight' ? 1 : -1;
+      return () => (event.shiftKey ? this.jump(direction) : this.player.step(direction));
+    }
+    if (event.altKey) return null;
+    if (event.key === ' ') return target.closest('button, a, [role=row]') ? null : () => this.player.toggle();
+    switch (event.key) {
+      case 'Home':
+        return () => this.player.go(0);
+      case 'o':
+        return () => this.player.toggleLoop();
+      case 'f':
+        return () => this.fit();
+      case 'w':
+        return () => this.draftStore.setLive(!this.draft()?.isLive);
+      case '?':
+        return () => this.router.navigate(['/shortcuts']);
+      default: {
+        const panel = PANELS[Number(event.key) - 1];
+        return panel ? () => this.panel.set(panel) : null;
+      }
+    }
+  }
+
+  private selectFirst(): void {
+    const plan = this.shown()?.plan;
+    if (this.selected() !== null || !plan || plan.layers.length === 0) return;
+    const first = plan.layers.reduce((best, entry) => (entry.place < best.place ? entry : best));
+    this.selected.set(first.layer);
+  }
+
+  private askConflict(conflict: Conflict): void {
+    this.dialog
+      .open<ConflictDialog, Conflict, ConflictChoice>(ConflictDialog, { data: conflict, disableClose: true, width: '560px' })
+      .afterClosed()
+      .subscribe((choice) => void this.resolve(conflict, choice ?? 'mine'));
+  }
+
+  private async resolve(conflict: Conflict, choice: ConflictChoice): Promise<void> {
+    if (choice === 'theirs') return this.store.takeTheirs(conflict);
+    if (choice === 'mine') return this.store.keepMine(conflict);
+    const id = await this.store.saveAsNew(conflict).catch(() => null);
+    if (id === null) return this.askConflict(conflict);
+    await this.router.navigate(['/scenes', id]);
+  }
+
+  private tell(message: string): void {
+    this.snackBar.open(message, undefined, { duration: 5_000 });
+  }
+}

@@ -1,0 +1,225 @@
+import { Injectable, inject, type OnDestroy } from '@angular/core';
+import {
+  describeEditProblem,
+  difference,
+  isEmptyDifference,
+  type Edit,
+  type Scene,
+  type SceneChange,
+  type StoredScene,
+} from '@wexikine/core';
+import { BehaviorSubject, firstValueFrom, Subject, type Subscription, debounceTime, distinctUntilChanged, map } from 'rxjs';
+import { ApiService, type ApiProblem } from '../api/api.service';
+import { personName } from '../api/person';
+import { doStep, redoStep, startHistory, undoStep, type History, type HistoryResult } from './history';
+import { changedByBoth, putMineOver } from './merge';
+
+/** Milliseconds of rest after a change before it is saved. */
+const SAVE_AFTER = 500;
+/** Milliseconds until a save that got no answer is tried again. */
+const RETRY_AFTER = 3_000;
+
+/** Somebody saved this scene meanwhile: what they did, and where both changed the same. */
+export interface Conflict {
+  readonly changes: readonly SceneChange[];
+  readonly theirs: StoredScene;
+  readonly both: readonly string[];
+}
+
+export type SaveState =
+  | { readonly type: 'saved'; readonly at: number }
+  | { readonly type: 'waiting' }
+  | { readonly type: 'saving' }
+  | { readonly type: 'offline'; readonly message: string }
+  | { readonly type: 'refused'; readonly message: string }
+  | { readonly type: 'conflict'; readonly conflict: Conflict };
+
+export type LoadState =
+  | { readonly type: 'loading' }
+  | { readonly type: 'ready' }
+  | { readonly type: 'failed'; readonly message: string };
+
+interface Standing {
+  readonly version: number;
+  readonly scene: Scene;
+}
+
+/** One open scene: its steps, undo and redo, and saving what changed. Provided once for each scene screen. */
+@Injectable()
+export class SceneStore implements OnDestroy {
+  private readonly api = inject(ApiService);
+  private readonly historySubject = new BehaviorSubject<History | null>(null);
+  private readonly saveSubject = new BehaviorSubject<SaveState>({ type: 'saved', at: Date.now() });
+  private readonly loadSubject = new BehaviorSubject<LoadState>({ type: 'loading' });
+  private readonly problemSubject = new Subject<string>();
+  private readonly changes: Subscription;
+  /** What the server has. */
+  private standing: Standing | null = null;
+  private isSaving = false;
+  private unsavedLabels: string[] = [];
+  private retry: ReturnType<typeof setTimeout> | undefined;
+
+  readonly history$ = this.historySubject.asObservable();
+  readonly scene$ = this.history$.pipe(
+    map((history) => history?.scene ?? null),
+    distinctUntilChanged(),
+  );
+  readonly save$ = this.saveSubject.asObservable();
+  readonly load$ = this.loadSubject.asObservable();
+  /** Sentences about steps that were refused. */
+  readonly problem$ = this.problemSubject.asObservable();
+
+  constructor() {
+    this.changes = this.scene$.pipe(debounceTime(SAVE_AFTER)).subscribe(() => void this.save());
+  }
+
+  ngOnDestroy(): void {
+    this.changes.unsubscribe();
+    clearTimeout(this.retry);
+    void this.save();
+  }
+
+  get scene(): Scene | null {
+    return this.historySubject.value?.scene ?? null;
+  }
+
+  get hasUnsaved(): boolean {
+    const { scene, standing } = this;
+    return scene !== null && standing !== null && !isEmptyDifference(difference(standing.scene, scene));
+  }
+
+  async open(id: string): Promise<void> {
+    this.loadSubject.next({ type: 'loading' });
+    try {
+      const stored = await firstValueFrom(this.api.scene(id));
+      this.stand(stored);
+      this.loadSubject.next({ type: 'ready' });
+    } catch (error) {
+      this.loadSubject.next({ type: 'failed', message: (error as ApiProblem).message });
+    }
+  }
+
+  /** Does a named step. False when it was refused; then nothing changed and `problem$` says why. */
+  do(label: string, edits: readonly Edit[]): boolean {
+    return this.advance((history) => doStep(history, label, edits), label);
+  }
+
+  undo(): void {
+    const label = this.historySubject.value?.done.at(-1)?.label;
+    if (label !== undefined) this.advance(undoStep, `Undo: ${label}`);
+  }
+
+  redo(): void {
+    const label = this.historySubject.value?.undone.at(-1)?.label;
+    if (label !== undefined) this.advance(redoStep, label);
+  }
+
+  /** Takes their scene and drops what I have not saved. */
+  takeTheirs(conflict: Conflict): void {
+    this.stand(conflict.theirs);
+  }
+
+  /** Puts my unsaved changes over their scene; my undo steps begin anew. */
+  keepMine(conflict: Conflict): void {
+    const { scene, standing } = this;
+    if (!scene || !standing) return;
+    const merged = putMineOver(standing.scene, scene, conflict.theirs.scene);
+    this.standing = conflict.theirs;
+    this.unsavedLabels = ['Keep mine over theirs'];
+    this.saveSubject.next({ type: 'waiting' });
+    this.historySubject.next(startHistory(merged));
+    void this.save();
+  }
+
+  /** Saves my scene as a new one and gives its id; this window then shows theirs. */
+  async saveAsNew(conflict: Conflict): Promise<string | null> {
+    const { scene } = this;
+    if (!scene) return null;
+    const { id: _id, ...rest } = scene;
+    const created = await firstValueFrom(
+      this.api.createScene({ scene: { ...rest, name: `${scene.name} (mine)` }, by: personName() }),
+    );
+    this.stand(conflict.theirs);
+    return created.scene.id;
+  }
+
+  /** Saves now what has not been saved. */
+  async save(): Promise<void> {
+    const { scene, standing } = this;
+    if (!scene || !standing || this.isSaving || this.saveSubject.value.type === 'conflict') return;
+    clearTimeout(this.retry);
+    if (!this.hasUnsaved) return this.saveSubject.next({ type: 'saved', at: Date.now() });
+    this.isSaving = true;
+    this.saveSubject.next({ type: 'saving' });
+    const labels = this.unsavedLabels;
+    this.unsavedLabels = [];
+    try {
+      await this.send(standing, scene, labels);
+    } catch (error) {
+      this.unsavedLabels = [...labels, ...this.unsavedLabels];
+      await this.failed(error as ApiProblem, standing);
+    } finally {
+      this.isSaving = false;
+    }
+    if (this.saveSubject.value.type === 'saved' && this.hasUnsaved) void this.save();
+  }
+
+  private async send(standing: Standing, scene: Scene, labels: readonly string[]): Promise<void> {
+    const { header, layers, removedLayers, order, runs, removedRuns } = difference(standing.scene, scene);
+    const what = labels.join('; ').slice(0, 1_000);
+    const body = {
+      base: standing.version,
+      by: personName(),
+      what,
+      header,
+      layers: [...layers],
+      removedLayers: [...removedLayers],
+      order: order === null ? null : [...order],
+      runs: [...runs],
+      removedRuns: [...removedRuns],
+    };
+    const { version } = await firstValueFrom(this.api.saveScene(scene.id, body));
+    this.standing = { version, scene };
+    this.saveSubject.next({ type: 'saved', at: Date.now() });
+  }
+
+  private async failed(problem: ApiProblem, standing: Standing): Promise<void> {
+    if (problem.code === 'conflict') return this.meetConflict(problem, standing);
+    const isOffline = problem.code === 'offline' || problem.code === 'broken';
+    this.saveSubject.next({ type: isOffline ? 'offline' : 'refused', message: problem.message });
+    if (isOffline) this.retry = setTimeout(() => void this.save(), RETRY_AFTER);
+  }
+
+  private async meetConflict(problem: ApiProblem, standing: Standing): Promise<void> {
+    const { scene } = this;
+    if (!scene) return;
+    try {
+      const theirs = await firstValueFrom(this.api.scene(scene.id));
+      const both = changedByBoth(standing.scene, scene, theirs.scene);
+      this.saveSubject.next({ type: 'conflict', conflict: { changes: problem.answer?.changes ?? [], theirs, both } });
+    } catch (error) {
+      await this.failed(error as ApiProblem, standing);
+    }
+  }
+
+  private stand({ version, scene }: StoredScene): void {
+    this.standing = { version, scene };
+    this.unsavedLabels = [];
+    this.saveSubject.next({ type: 'saved', at: Date.now() });
+    this.historySubject.next(startHistory(scene));
+  }
+
+  private advance(step: (history: History) => HistoryResult, label: string): boolean {
+    const history = this.historySubject.value;
+    if (!history) return false;
+    const result = step(history);
+    if (!result.ok) {
+      this.problemSubject.next(describeEditProblem(result.problem));
+      return false;
+    }
+    this.unsavedLabels.push(label);
+    if (this.saveSubject.value.type === 'saved') this.saveSubject.next({ type: 'waiting' });
+    this.historySubject.next(result.history);
+    return true;
+  }
+}

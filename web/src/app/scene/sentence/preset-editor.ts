@@ -1,0 +1,88 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { operationFor, PHASES, type LibraryItem, type Recipe } from '@wexikine/core';
+import { GhostTrail } from '../../drawing/ghost-trail';
+import { createSearch } from '../../library/search';
+
+/** The library as a searchable list with ghost trails; those of the sentence's phase come first. */
+@Component({
+  selector: 'wx-preset-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [GhostTrail],
+  template: `
+    <input class="text-field" type="search" aria-label="Search presets" placeholder="settle, fade, edge…" [value]="query()" (input)="type($event)" (keydown.enter)="takeFirst()" />
+    @for (group of groups(); track group.phase) {
+      <div class="group">
+        <strong class="phase">{{ group.phase }}</strong>
+        <div class="choices">
+          @for (item of group.items; track item.id) {
+            <button class="choice" type="button" [class.on]="item.id === recipe().preset.id" [attr.aria-pressed]="item.id === recipe().preset.id" (click)="chosen.emit(item)" (mouseenter)="hovered.set(item.id)" (mouseleave)="hovered.set(null)">
+              <wx-ghost-trail [item]="item" [playing]="hovered() === item.id" />
+              <span>{{ item.name }}<small>{{ item.note }}</small></span>
+            </button>
+          }
+        </div>
+      </div>
+    } @empty {
+      <p class="quiet-text">No preset is like “{{ query() }}”. Try a shorter word.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+      width: 360px;
+    }
+    .phase {
+      display: block;
+      font-size: 12px;
+      color: var(--ink-soft);
+      padding: 0 8px 4px;
+      text-transform: capitalize;
+    }
+    .choice {
+      align-items: center;
+      width: 100%;
+    }
+    wx-ghost-trail {
+      width: 84px;
+      flex: none;
+      border-radius: 5px;
+    }
+    .choice span {
+      font-weight: 600;
+      min-width: 0;
+    }
+    .choice small {
+      font-weight: 400;
+      font-size: 12px;
+      line-height: 1.3;
+    }
+  `,
+})
+export class PresetEditor {
+  readonly items = input.required<readonly LibraryItem[]>();
+  readonly recipe = input.required<Recipe>();
+  readonly chosen = output<LibraryItem>();
+
+  protected readonly query = signal('');
+  protected readonly hovered = signal<string | null>(null);
+  private readonly search = computed(() => createSearch(this.items()));
+
+  protected readonly groups = computed(() => {
+    const found = this.search()(this.query());
+    const wanted = this.recipe().operation;
+    const phases = [...PHASES].sort((a, b) => Number(operationFor(b) === wanted) - Number(operationFor(a) === wanted));
+    return phases
+      .map((phase) => ({ phase, items: found.filter(({ body }) => body.phase === phase) }))
+      .filter(({ items }) => items.length > 0);
+  });
+
+  protected type(event: Event): void {
+    this.query.set((event.target as HTMLInputElement).value);
+  }
+
+  protected takeFirst(): void {
+    const item = this.groups()[0]?.items[0];
+    if (item) this.chosen.emit(item);
+  }
+}

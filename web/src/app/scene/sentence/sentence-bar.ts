@@ -1,0 +1,98 @@
+import { CdkTrapFocus } from '@angular/cdk/a11y';
+import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  sentenceParts,
+  type LibraryItem,
+  type Recipe,
+  type Scene,
+  type SentenceField,
+  type SentencePart,
+  type Shelf,
+} from '@wexikine/core';
+import { Scrub } from '../../fields/scrub';
+import { FieldEditor } from './field-editor';
+import { canScrub, scrubField } from './scrub-field';
+
+export type OpenField = SentenceField | 'add-parameter';
+
+/** Fields whose value differs from layer to layer or is a number; the dry run's colour marks them. */
+function isNumeric(field: SentenceField): boolean {
+  return field === 'spacing' || field === 'length' || field === 'start' || field.startsWith('parameter:');
+}
+
+/** The recipe as a sentence; every underlined part opens an editor of its own, numbers can be dragged. */
+@Component({
+  selector: 'wx-sentence-bar',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [CdkConnectedOverlay, CdkOverlayOrigin, CdkTrapFocus, FieldEditor, Scrub],
+  templateUrl: './sentence-bar.html',
+  styleUrl: './sentence-bar.scss',
+})
+export class SentenceBar {
+  readonly recipe = input.required<Recipe>();
+  readonly scene = input.required<Scene>();
+  readonly items = input.required<readonly LibraryItem[]>();
+  readonly shelf = input.required<Shelf>();
+  readonly playhead = input.required<number>();
+  /** How many layers take part. */
+  readonly count = input.required<number>();
+  readonly changed = output<Recipe>();
+
+  protected readonly open = signal<OpenField | null>(null);
+  private held: Recipe | null = null;
+
+  protected readonly parts = computed(() => {
+    const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count() };
+    return sentenceParts(this.recipe(), facts);
+  });
+
+  protected readonly canAdd = computed(() => {
+    const recipe = this.recipe();
+    const all = this.shelf().get(recipe.preset.id)?.body.parameters ?? [];
+    return all.some(({ name }) => recipe.parameters[name] === undefined);
+  });
+
+  protected isNumeric(part: SentencePart): boolean {
+    return part.field !== null && isNumeric(part.field);
+  }
+
+  protected canScrub({ field }: SentencePart): boolean {
+    return field !== null && canScrub(this.recipe(), field, this.scene().rate);
+  }
+
+  /** The part before which "with another parameter" stands. */
+  protected isLast(part: SentencePart): boolean {
+    return part.text === ', and ';
+  }
+
+  protected hold(): void {
+    this.open.set(null);
+    this.held = this.recipe();
+  }
+
+  protected scrub({ field }: SentencePart, steps: number): void {
+    if (this.held && field !== null) this.changed.emit(scrubField(this.held, field, steps, this.scene().rate));
+  }
+
+  protected toggle(field: OpenField | null): void {
+    this.open.update((open) => (open === field ? null : field));
+  }
+
+  protected close(): void {
+    this.open.set(null);
+  }
+
+  protected key(event: KeyboardEvent, { field }: SentencePart): void {
+    if (field === null || !(event.key === 'ArrowUp' || event.key === 'ArrowDown')) return;
+    if (!canScrub(this.recipe(), field, this.scene().rate)) return;
+    event.preventDefault();
+    const steps = (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1);
+    this.changed.emit(scrubField(this.recipe(), field, steps, this.scene().rate));
+  }
+
+  protected addParameter(recipe: Recipe, field: SentenceField): void {
+    this.changed.emit(recipe);
+    this.open.set(field);
+  }
+}

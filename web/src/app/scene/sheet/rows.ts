@@ -1,0 +1,94 @@
+import {
+  formatFrames,
+  formatShort,
+  layersOfFinding,
+  type Layer,
+  type LayerPlan,
+  type Parameter,
+  type ParameterKind,
+  type Plan,
+  type Rate,
+  type Scene,
+  TICKS_PER_SECOND,
+} from '@wexikine/core';
+
+/** One row of the run sheet: a layer, how deep it lies in groups, and what the run gives it. */
+export interface SheetRow {
+  readonly layer: Layer;
+  readonly depth: number;
+  readonly isGroup: boolean;
+  readonly isExpanded: boolean;
+  readonly plan: LayerPlan | null;
+  readonly hasFinding: boolean;
+}
+
+/** The rows of a scene from back to front; children of groups that are not expanded are left out. */
+export function sheetRows(scene: Scene, plan: Plan | null, expanded: ReadonlySet<string>, query: string): SheetRow[] {
+  const plans = new Map(plan?.layers.map((entry) => [entry.layer, entry]));
+  const warned = new Set(plan?.findings.flatMap(layersOfFinding));
+  const children = new Map<string | null, Layer[]>();
+  for (const layer of scene.layers) {
+    const siblings = children.get(layer.parent);
+    if (siblings) siblings.push(layer);
+    else children.set(layer.parent, [layer]);
+  }
+  const wanted = query.trim().toLowerCase();
+  const matches = ({ name, tags }: Layer): boolean =>
+    name.toLowerCase().includes(wanted) || tags.some((tag) => tag.toLowerCase().includes(wanted));
+  const rowOf = (layer: Layer, depth: number): SheetRow => ({
+    layer,
+    depth,
+    isGroup: layer.kind === 'group',
+    isExpanded: expanded.has(layer.id),
+    plan: plans.get(layer.id) ?? null,
+    hasFinding: warned.has(layer.id) && plans.has(layer.id),
+  });
+  if (wanted !== '') return scene.layers.filter(matches).map((layer) => rowOf(layer, 0));
+  const collect = (parent: string | null, depth: number): SheetRow[] =>
+    (children.get(parent) ?? []).flatMap((layer) => [
+      rowOf(layer, depth),
+      ...(expanded.has(layer.id) ? collect(layer.id, depth + 1) : []),
+    ]);
+  return collect(null, 0);
+}
+
+/** Columns for the parameters that the recipe sets; at most `most` of them. */
+export function variedColumns(plan: Plan | null, parameters: readonly Parameter[], most = 2): Parameter[] {
+  const set = (plan?.run?.recipe['parameters'] ?? {}) as Record<string, unknown>;
+  return parameters.filter(({ name }) => set[name] !== undefined).slice(0, most);
+}
+
+/** A parameter's value of one layer for people. */
+export function valueText(kind: ParameterKind, value: number, rate: Rate): string {
+  const sign = (number: number, digits: number): string => String(Number(number.toFixed(digits)) + 0).replace('-', '−');
+  switch (kind) {
+    case 'time':
+      return formatFrames(value * TICKS_PER_SECOND, rate);
+    case 'percent':
+      return `${sign(value * 100, 1)} %`;
+    case 'length':
+      return `${sign(value, 1)} px`;
+    case 'angle':
+      return `${sign(value, 1)}°`;
+    case 'frequency':
+      return `${sign(value, 2)} Hz`;
+    case 'switch':
+      return value === 0 ? 'off' : 'on';
+    case 'number':
+    case 'seed':
+      return sign(value, 3);
+  }
+}
+
+/** Start and length as the sheet shows them: of the run where there is one, else of the layer. */
+export function rowTimes({ layer, plan }: SheetRow, rate: Rate): { readonly starts: string; readonly lasts: string } {
+  if (plan) return { starts: formatShort(plan.starts, rate), lasts: formatFrames(plan.lasts, rate) };
+  return { starts: formatShort(layer.span.in, rate), lasts: formatShort(layer.span.out - layer.span.in, rate) };
+}
+
+/** Colour of the small square before a layer's name. */
+export function swatch({ look, kind }: Layer): string {
+  if (typeof look.fill === 'string') return look.fill;
+  if (look.fill !== undefined) return look.fill.to;
+  return look.stroke ?? (kind === 'group' ? 'transparent' : 'var(--line-strong)');
+}

@@ -1,0 +1,70 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { Layer } from '@wexikine/core';
+import { createStrip, type KeyMark } from './strip';
+
+const WING = 5;
+export const STRIP_HEIGHT = 29;
+
+/** A layer's span, value curve and key marks in one row. New keys are saffron posts with a foot, standing ones ink. */
+@Component({
+  selector: 'wx-strip-view',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <svg aria-hidden="true" [attr.width]="width()" [attr.height]="height">
+      <rect class="span" [class.moving]="strip().marks.length > 0" [attr.x]="strip().left" [attr.width]="strip().width" [attr.y]="strip().marks.length > 0 ? 4 : 12" [attr.height]="strip().marks.length > 0 ? height - 8 : 5" rx="3" />
+      <path class="curve" [attr.d]="strip().curve" />
+      @for (mark of strip().marks; track mark.at) {
+        <path class="mark" [class.new]="mark.isNew" [attr.d]="markPath(mark)" />
+      }
+    </svg>
+  `,
+  styles: `
+    :host {
+      display: block;
+      height: 29px;
+    }
+    svg {
+      display: block;
+      overflow: visible;
+    }
+    .span {
+      fill: var(--line);
+    }
+    .span.moving {
+      fill: var(--pine-wash);
+    }
+    .curve {
+      fill: none;
+      stroke: var(--pine);
+      stroke-width: 1.6;
+    }
+    .mark {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 1.4;
+      stroke-linecap: round;
+    }
+    .mark.new {
+      stroke: var(--saffron);
+      stroke-width: 1.6;
+    }
+  `,
+})
+export class StripView {
+  readonly layer = input.required<Layer>();
+  readonly runId = input.required<string | null>();
+  readonly width = input.required<number>();
+  readonly length = input.required<number>();
+  protected readonly height = STRIP_HEIGHT;
+
+  protected readonly strip = computed(() =>
+    createStrip(this.layer(), this.runId(), { width: this.width(), height: STRIP_HEIGHT, length: this.length() }),
+  );
+
+  /** Wings by slope on a post; a new key's post is taller and stands on a foot. */
+  protected markPath({ x, y, arrives, leaves, isNew }: KeyMark): string {
+    const wings = `M${x - WING} ${y - arrives * WING}L${x} ${y}L${x + WING} ${y + leaves * WING}`;
+    const post = isNew ? `M${x} 3V26M${x - 2} 26H${x + 2}` : `M${x} 6V23`;
+    return wings + post;
+  }
+}

@@ -1,0 +1,121 @@
+import {
+  channelOf,
+  sampleTrack,
+  tracksOf,
+  trackSpeed,
+  type ChannelId,
+  type ChannelUnit,
+  type Layer,
+  type Ticks,
+  type Track,
+} from '@wexikine/core';
+
+/** A key on a strip: a post with two wings that show the slope at which motion arrives and leaves. */
+export interface KeyMark {
+  readonly x: number;
+  readonly y: number;
+  /** Screen slopes, −1 … 1, down positive. */
+  readonly arrives: number;
+  readonly leaves: number;
+  /** Made by the dry run. */
+  readonly isNew: boolean;
+  readonly at: Ticks;
+}
+
+export interface Strip {
+  readonly channel: ChannelId | null;
+  /** Where the layer's span lies. */
+  readonly left: number;
+  readonly width: number;
+  /** SVG path of the value curve; empty without keys. */
+  readonly curve: string;
+  readonly marks: readonly KeyMark[];
+}
+
+export interface StripSize {
+  readonly width: number;
+  readonly height: number;
+  /** Ticks across the width. */
+  readonly length: Ticks;
+}
+
+/** How much movement counts as one, so that channels of different units can be compared. */
+const TYPICAL: Readonly<Record<ChannelUnit, number>> = { px: 100, deg: 30, share: 1, number: 1 };
+const SAMPLES = 10;
+const MARGIN = 5;
+const STEEPEST = 1;
+
+function extent(keys: Track): readonly [number, number] {
+  let [low, high] = [Infinity, -Infinity];
+  for (const value of curveTimes(keys).map((at) => sampleTrack(keys, at))) {
+    low = Math.min(low, value);
+    high = Math.max(high, value);
+  }
+  return [low, high];
+}
+
+function curveTimes(keys: Track): Ticks[] {
+  const last = keys[keys.length - 1];
+  const between = keys.slice(0, -1).flatMap((key, i) => {
+    const step = (keys[i + 1].at - key.at) / SAMPLES;
+    return Array.from({ length: SAMPLES }, (_, n) => key.at + step * n);
+  });
+  return [...between, last.at];
+}
+
+/** The channel that moves most; its curve stands for the layer. Null without keys. */
+export function leadingChannel(layer: Layer): ChannelId | null {
+  let [best, most] = [null as ChannelId | null, -1];
+  for (const [id, keys] of tracksOf(layer)) {
+    const values = keys.map(({ value }) => value);
+    const moved = (Math.max(...values) - Math.min(...values)) / TYPICAL[channelOf(id).unit];
+    if (moved > most) [best, most] = [id, moved];
+  }
+  return best;
+}
+
+function isPositionDown(channel: ChannelId): boolean {
+  return channel === 'position.y';
+}
+
+/** What is drawn in a layer's row: its span, the value curve of its leading channel, and all its keys. */
+export function createStrip(layer: Layer, runId: string | null, size: StripSize): Strip {
+  const xOf = (at: Ticks): number => (at / size.length) * size.width;
+  const left = Math.max(0, xOf(layer.span.in));
+  const width = Math.max(0, Math.min(size.width, xOf(layer.span.out)) - left);
+  const channel = leadingChannel(layer);
+  if (channel === null) return { channel, left, width, curve: '', marks: [] };
+  const keys = layer.tracks[channel] as Track;
+  const [low, high] = extent(keys);
+  const room = size.height - 2 * MARGIN;
+  const downwards = isPositionDown(channel) ? 1 : -1;
+  const yOf = (value: number): number => {
+    const share = high === low ? 0.5 : (value - low) / (high - low);
+    return MARGIN + room * (downwards > 0 ? share : 1 - share);
+  };
+  const slopeScale = high === low ? 0 : ((room / (high - low)) * downwards * size.length) / size.width;
+  const slope = (speed: number): number => Math.max(-STEEPEST, Math.min(STEEPEST, speed * slopeScale));
+  const points = [layer.span.in, ...curveTimes(keys), layer.span.out];
+  const curve = points
+    .filter((at, i) => i === 0 || i === points.length - 1 || (at >= layer.span.in && at <= layer.span.out))
+    .map((at, i) => `${i === 0 ? 'M' : 'L'}${xOf(at).toFixed(1)} ${yOf(sampleTrack(keys, at)).toFixed(1)}`)
+    .join('');
+  const marks = markTimes(layer, runId).map(([at, isNew]): KeyMark => ({
+    at,
+    isNew,
+    x: xOf(at),
+    y: yOf(sampleTrack(keys, at)),
+    arrives: slope(trackSpeed(keys, at - 1)),
+    leaves: slope(trackSpeed(keys, at)),
+  }));
+  return { channel, left, width, curve, marks };
+}
+
+/** Times of all keys of a layer, each once, and whether the dry run made one there. */
+function markTimes(layer: Layer, runId: string | null): (readonly [Ticks, boolean])[] {
+  const times = new Map<Ticks, boolean>();
+  for (const [, keys] of tracksOf(layer)) {
+    for (const { at, by } of keys) times.set(at, (times.get(at) ?? false) || (runId !== null && by?.run === runId));
+  }
+  return [...times].sort(([a], [b]) => a - b);
+}

@@ -1,0 +1,118 @@
+import { ChangeDetectionStrategy, Component } from '@angular/core';
+
+const GROUPS = [
+  {
+    title: 'In a scene',
+    keys: [
+      ['Ctrl + Enter', 'Apply the run'],
+      ['W', 'Show or hide the dry run'],
+      ['Ctrl + Z', 'Undo'],
+      ['Ctrl + Shift + Z', 'Redo'],
+      ['1, 2, 3, 4', 'Curve, layer, findings, history'],
+      ['?', 'This page'],
+    ],
+  },
+  {
+    title: 'Playing',
+    keys: [
+      ['Space', 'Play or pause'],
+      ['Alt + ←, Alt + →', 'One frame back or on'],
+      ['Alt + Shift + ←, →', 'Previous or next key'],
+      ['Home', 'To the first frame'],
+      ['O', 'Play in a loop'],
+      ['F', 'Fit the frame'],
+    ],
+  },
+  {
+    title: 'In the sentence',
+    keys: [
+      ['Tab', 'From field to field'],
+      ['Enter', 'Open a field'],
+      ['↑, ↓', 'Step a number; with Shift by ten'],
+      ['Drag sideways', 'Scrub a number; with Shift by ten'],
+      ['Escape', 'Close the field'],
+    ],
+  },
+  {
+    title: 'In the run sheet',
+    keys: [
+      ['↑, ↓', 'From layer to layer'],
+      ['→, ←', 'Open or close a group'],
+      ['Space', 'Take part, or not'],
+      ['Delete', 'Remove the layer (undo brings it back)'],
+    ],
+  },
+] as const;
+
+/** The keys that do something, by place. */
+@Component({
+  selector: 'wx-shortcuts-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <main>
+      <h1>Shortcuts</h1>
+      <div class="groups">
+        @for (group of groups; track group.title) {
+          <section>
+            <h2>{{ group.title }}</h2>
+            <dl>
+              @for (entry of group.keys; track entry[0]) {
+                <div><dt><kbd>{{ entry[0] }}</kbd></dt><dd>{{ entry[1] }}</dd></div>
+              }
+            </dl>
+          </section>
+        }
+      </div>
+    </main>
+  `,
+  styles: `
+    :host {
+      display: block;
+      height: 100%;
+      overflow: auto;
+      background: var(--paper-low);
+    }
+    main {
+      max-width: 1040px;
+      padding: 24px 32px 48px;
+    }
+    h1 {
+      font-size: 26px;
+      margin-bottom: 18px;
+    }
+    h2 {
+      font-size: 16px;
+      margin-bottom: 6px;
+    }
+    .groups {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 16px;
+    }
+    section {
+      padding: 16px 18px;
+      border: 1px solid var(--line);
+      border-radius: 12px;
+      background: var(--paper-high);
+    }
+    dl {
+      margin: 0;
+    }
+    dl div {
+      display: grid;
+      grid-template-columns: 190px 1fr;
+      align-items: baseline;
+      padding: 5px 0;
+      border-top: 1px solid var(--line);
+    }
+    dd {
+      margin: 0;
+    }
+    kbd {
+      font: 500 13px var(--font-mono);
+    }
+  `,
+})
+export class ShortcutsPage {
+  protected readonly groups = GROUPS;
+}
