@@ -5,9 +5,10 @@ module.exports = {
   testMatch: ['**/*.test.ts'],
   transform: {
     '\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' } }],
-    'culori.*\\.js$': ['@swc/jest', { jsc: { target: 'es2022' } }],
+    '\\.mjs$': ['@swc/jest', { jsc: { target: 'es2022' }, module: { type: 'commonjs' } }],
   },
-  transformIgnorePatterns: ['/node_modules/(?!culori/|d3-ease/|nanoid/)'],
+  moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json'],
+  transformIgnorePatterns: ['/node_modules/(?!d3-ease/)'],
   moduleNameMapper: {
     '^@wexikine/core$': '<rootDir>/core/src/index.ts',
     '^@wexikine/paint$': '<rootDir>/paint/src/index.ts',

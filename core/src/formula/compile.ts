@@ -57,7 +57,7 @@ function nameCode({ checked, locals }: Target, name: string): Code {
 
 function quantityCode({ value, unit }: Extract<Node, { type: 'quantity' }>): Code {
   if (unit === 'f') return (inputs) => value * inputs[FRAME_PLACE];
-  const size = value * UNITS[unit].size;
+  const size = value / UNITS[unit].per;
   return () => size;
 }
 

@@ -50,17 +50,17 @@ function exponentText(exponent: number): string {
   return exponent === 1 ? '' : `^${exponent}`;
 }
 
-/** Units that a literal may carry: dimension and size in the base units px, s, deg. Frames depend on the rate. */
-export const UNITS: Readonly<Record<string, { readonly dimension: Dimension; readonly size: number }>> = {
-  '': { dimension: PLAIN, size: 1 },
-  '%': { dimension: PLAIN, size: 0.01 },
-  px: { dimension: LENGTH, size: 1 },
-  s: { dimension: TIME, size: 1 },
-  ms: { dimension: TIME, size: 0.001 },
-  f: { dimension: TIME, size: 1 },
-  deg: { dimension: ANGLE, size: 1 },
-  '°': { dimension: ANGLE, size: 1 },
-  Hz: { dimension: FREQUENCY, size: 1 },
+/** Units that a literal may carry: dimension, and how many of it make one of px, s, deg. Frames depend on the rate. */
+export const UNITS: Readonly<Record<string, { readonly dimension: Dimension; readonly per: number }>> = {
+  '': { dimension: PLAIN, per: 1 },
+  '%': { dimension: PLAIN, per: 100 },
+  px: { dimension: LENGTH, per: 1 },
+  s: { dimension: TIME, per: 1 },
+  ms: { dimension: TIME, per: 1000 },
+  f: { dimension: TIME, per: 1 },
+  deg: { dimension: ANGLE, per: 1 },
+  '°': { dimension: ANGLE, per: 1 },
+  Hz: { dimension: FREQUENCY, per: 1 },
 };
 
 /** Unit that stands for a dimension when a mend is suggested. */

@@ -12,6 +12,8 @@ export interface Interval {
 export interface Subject {
   /** The layer as it will be. */
   readonly layer: Layer;
+  /** Its keys before the run put its own over them, in their new place where the whole layer moves. */
+  readonly before: Layer['tracks'];
   /** Span of the keys that the run makes. */
   readonly made: Interval;
 }
@@ -54,7 +56,7 @@ export function findOutsideScene(scene: Scene, subjects: readonly Subject[]): Fi
 type Side = 'bring-in' | 'send-out';
 
 /** Which runs of a scene bring in or send out. */
-export function sidesOfRuns(scene: Scene): ReadonlyMap<string, Side> {
+function sidesOfRuns(scene: Scene): ReadonlyMap<string, Side> {
   const sides = new Map<string, Side>();
   for (const { id, recipe } of scene.runs) {
     if (recipe.operation === 'bring-in' || recipe.operation === 'send-out') sides.set(id, recipe.operation);
@@ -62,10 +64,10 @@ export function sidesOfRuns(scene: Scene): ReadonlyMap<string, Side> {
   return sides;
 }
 
-/** Span of the keys of a layer that were made by runs of one side. */
-function intervalOfSide(layer: Layer, sides: ReadonlyMap<string, Side>, side: Side): Interval | null {
+/** Span of those keys that were made by runs of one side. */
+function intervalOfSide(tracks: Layer['tracks'], sides: ReadonlyMap<string, Side>, side: Side): Interval | null {
   let [from, to] = [Infinity, -Infinity];
-  for (const keys of Object.values(layer.tracks)) {
+  for (const keys of Object.values(tracks)) {
     for (const { at, by } of keys) {
       if (!by || sides.get(by.run) !== side) continue;
       from = Math.min(from, at);
@@ -75,12 +77,14 @@ function intervalOfSide(layer: Layer, sides: ReadonlyMap<string, Side>, side: Si
   return to >= from ? { from, to } : null;
 }
 
-/** Layers whose exit begins before their entrance has ended. */
-export function findMeetings(subjects: readonly Subject[], sides: ReadonlyMap<string, Side>): Finding[] {
+/** Layers whose exit begins before their entrance has ended, where the run is one of the two. */
+export function findMeetings(scene: Scene, subjects: readonly Subject[], operation: string): Finding[] {
+  if (operation !== 'bring-in' && operation !== 'send-out') return [];
+  const sides = sidesOfRuns(scene);
   const found: Overrun = { layers: [], at: Infinity, by: 0 };
-  for (const { layer } of subjects) {
-    const entrance = intervalOfSide(layer, sides, 'bring-in');
-    const exit = intervalOfSide(layer, sides, 'send-out');
+  for (const { layer, before, made } of subjects) {
+    const entrance = operation === 'bring-in' ? made : intervalOfSide(before, sides, 'bring-in');
+    const exit = operation === 'send-out' ? made : intervalOfSide(before, sides, 'send-out');
     if (!entrance || !exit || exit.from >= entrance.to) continue;
     found.layers.push(layer.id);
     found.at = Math.min(found.at, exit.from);

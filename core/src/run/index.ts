@@ -13,6 +13,7 @@ export {
   type OverExisting,
 } from './recipe';
 export { pickLayers } from './pick';
+export { stayingOut } from './take-part';
 export { placesOf, type Staging } from './order';
 export { plan, operationFor, type Plan, type LayerPlan, type PlanCounts, type RunContext } from './plan';
 export { describeFinding, severityOf, layersOfFinding, type Finding, type Severity } from './finding';

@@ -22,13 +22,12 @@ import {
   findOffGrid,
   findOutsideLayer,
   findOutsideScene,
-  sidesOfRuns,
   type Subject,
 } from './checks';
 import { mergeKeys } from './existing';
 import { severityOf, type Finding } from './finding';
 import { maximum, placesOf, type Staging } from './order';
-import { pickLayers } from './pick';
+import { takePart } from './take-part';
 import type { PresetOperation, Recipe } from './recipe';
 import { sentenceOf } from './sentence';
 import { createTiming, readTime, startOf, type Timing } from './timing';
@@ -84,30 +83,6 @@ export function operationFor(phase: Phase): PresetOperation {
 
 function refused(findings: readonly Finding[]): Plan {
   return { edits: [], findings, layers: [], counts: { layers: 0, added: 0, removed: 0 }, run: null };
-}
-
-/** Indices of picked layers that take part, and findings about those that do not. */
-function takePart(scene: Scene, recipe: Recipe): { indices: number[]; findings: Finding[] } {
-  const picked = pickLayers(scene, recipe.pick);
-  const idsWhere = (test: (layer: Layer) => boolean): string[] =>
-    picked.map((index) => scene.layers[index]).filter(test).map(({ id }) => id);
-  const guides = idsWhere(({ kind }) => kind === 'guide');
-  const locked = idsWhere((layer) => layer.locked && layer.kind !== 'guide');
-  const hidden = idsWhere((layer) => layer.hidden && !layer.locked && layer.kind !== 'guide');
-  const known = new Set(scene.layers.map(({ id }) => id));
-  const vanished = recipe.pick.by === 'layers' ? recipe.pick.layers.filter((id) => !known.has(id)) : [];
-  const indices = picked.filter((index) => {
-    const layer = scene.layers[index];
-    return layer.kind !== 'guide' && !layer.locked && !layer.hidden;
-  });
-  const groups: Finding[] = [
-    { code: 'guides', layers: guides },
-    { code: 'locked', layers: locked },
-    { code: 'hidden', layers: hidden },
-    { code: 'vanished', layers: vanished },
-  ];
-  const findings = groups.filter((finding) => 'layers' in finding && finding.layers.length > 0);
-  return indices.length > 0 ? { indices, findings } : { indices, findings: [{ code: 'nothing-picked' }, ...findings] };
 }
 
 /** Everything of a run that is the same for all its layers. */
@@ -231,7 +206,8 @@ function planLayer(batch: Batch, index: number, place: number): Outcome {
   const lasts = maximum(times);
   const { start, moved } = startOf(batch.timing, place, before, lasts);
   const span = { in: before.span.in + moved, out: before.span.out + moved };
-  const tracks: Layer['tracks'] = moved === 0 ? { ...before.tracks } : shiftKeys(before, moved);
+  const standingTracks = moved === 0 ? before.tracks : shiftKeys(before, moved);
+  const tracks = { ...standingTracks };
   const factsOf = (channel: ChannelId) => {
     const rest = restValue(before, channel);
     const standing = tracks[channel];
@@ -251,7 +227,7 @@ function planLayer(batch: Batch, index: number, place: number): Outcome {
   const after: Layer = moved === 0 ? { ...before, tracks } : { ...before, span, tracks };
   return {
     plan: { layer: before.id, place, starts: start, lasts, values: prepared.values, after },
-    subject: { layer: after, made: { from: start, to: start + lasts } },
+    subject: { layer: after, before: standingTracks, made: { from: start, to: start + lasts } },
     edits: editsBetween(before, after),
     replaced,
     moved: moved === 0 ? [] : [{ layer: before.id, ...before.span }],
@@ -287,13 +263,11 @@ function groupNotes(outcomes: readonly Outcome[], notesOf: (outcome: Outcome) =>
 
 function findingsOf(scene: Scene, recipe: Recipe, outcomes: readonly Outcome[], runId: string): Finding[] {
   const subjects = outcomes.map(({ subject }) => subject);
-  const sides = new Map(sidesOfRuns(scene));
-  if (recipe.operation === 'bring-in' || recipe.operation === 'send-out') sides.set(runId, recipe.operation);
   const short = outcomes.filter(({ isTooShort }) => isTooShort);
   return [
     ...findOutsideScene(scene, subjects),
     ...findOutsideLayer(subjects),
-    ...findMeetings(subjects, sides),
+    ...findMeetings(scene, subjects, recipe.operation),
     ...(short.length === 0
       ? []
       : [{ code: 'too-short' as const, layers: short.map(({ plan }) => plan.layer), at: short[0].plan.starts }]),

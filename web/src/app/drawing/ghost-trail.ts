@@ -13,12 +13,9 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { compileScene, createFrame, sampleFrame, secondsFromTicks, type LibraryItem, type Ticks } from '@wexikine/core';
 import { prepareCanvas } from './canvas';
 import { PainterService } from './painter.service';
+import { ghostsOf, type Ghost } from './ghosts';
 import { createSpecimen } from './specimen';
 
-const GHOSTS = 9;
-const FAINTEST = 0.1;
-/** Share of the width over which the ghosts of a layer that stays in its place are spread. */
-const SPREAD = 0.62;
 /** Seconds to rest after each pass while playing. */
 const PAUSE = 0.5;
 
@@ -86,36 +83,39 @@ export class GhostTrail implements OnDestroy {
 
   private drawOne(time: Ticks): void {
     const context = prepareCanvas(this.canvas().nativeElement);
-    if (context) this.draw(context, time, 0);
+    if (context) this.draw(context, time);
   }
 
   private drawTrail(): void {
     const context = prepareCanvas(this.canvas().nativeElement);
     if (!context) return;
-    const { from, to, travels } = this.prepared().specimen;
-    for (let i = 0; i < GHOSTS; i++) {
-      const share = i / (GHOSTS - 1);
-      context.globalAlpha = FAINTEST + (1 - FAINTEST) * share ** 2;
-      const aside = travels ? 0 : (share - 0.5) * SPREAD;
-      this.drawGhost(context, from + (to - from) * share, aside);
+    const { specimen } = this.prepared();
+    for (const ghost of ghostsOf(specimen)) {
+      context.globalAlpha = ghost.alpha;
+      this.drawGhost(context, specimen.from + (specimen.to - specimen.from) * ghost.share, ghost);
     }
   }
 
   /** Each ghost goes through a surface of its own, since the painter sets opacities itself. */
-  private drawGhost(context: CanvasRenderingContext2D, time: Ticks, aside: number): void {
+  private drawGhost(context: CanvasRenderingContext2D, time: Ticks, { aside, below }: Ghost): void {
     const { width, height } = context.canvas;
     const surface = new OffscreenCanvas(width, height).getContext('2d');
     if (!surface) return;
-    this.draw(surface, time, aside);
+    this.draw(surface, time, aside, below);
     context.drawImage(surface.canvas, 0, 0);
   }
 
-  private draw(context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D, time: Ticks, aside: number): void {
+  private draw(
+    context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+    time: Ticks,
+    aside = 0,
+    below = 0,
+  ): void {
     const { specimen, compiled, frame } = this.prepared();
     sampleFrame(compiled, Math.min(time, specimen.scene.layers[0].span.out - 1), frame);
     const { width, height } = context.canvas;
     const scale = Math.min(width / specimen.scene.width, height / specimen.scene.height);
     const x = (width - specimen.scene.width * scale) / 2 + aside * width;
-    this.service.painter.paint(context, { compiled, frame }, { scale, x, y: (height - specimen.scene.height * scale) / 2 });
+    this.service.painter.paint(context, { compiled, frame }, { scale, x, y: (height - specimen.scene.height * scale) / 2 + below * height });
   }
 }

@@ -26,17 +26,19 @@ export interface Specimen {
   readonly to: Ticks;
   /** Whether the layer moves across the frame by itself; if not, its ghosts are spread out to be seen. */
   readonly travels: boolean;
+  readonly kind: SpecimenKind;
+  readonly isExit: boolean;
 }
 
-type Kind = 'card' | 'word' | 'line';
+export type SpecimenKind = 'card' | 'word' | 'line';
 
-function kindFor(item: LibraryItem): Kind {
+function kindFor(item: LibraryItem): SpecimenKind {
   const channels = presetChannels(item.body);
   if (channels.includes('letterSpacing')) return 'word';
   return channels.some((id) => id.startsWith('stroke.')) ? 'line' : 'card';
 }
 
-function layerOf(kind: Kind): Layer {
+function layerOf(kind: SpecimenKind): Layer {
   const size = { card: [58, 42], word: [220, 60], line: [200, 90] }[kind];
   const base: Layer = {
     id: 'specimen',
@@ -83,14 +85,14 @@ function recipeFor(item: LibraryItem, parameters: Readonly<Record<string, string
 const TRAVEL = 24;
 
 function travels(layer: Layer): boolean {
-  return (['position.x', 'position.y'] as const).some((channel) => {
-    const values = layer.tracks[channel]?.map(({ value }) => value) ?? [];
-    return Math.max(...values) - Math.min(...values) > TRAVEL;
-  });
+  const values = layer.tracks['position.x']?.map(({ value }) => value) ?? [];
+  return Math.max(...values) - Math.min(...values) > TRAVEL;
 }
 
 /** Puts a preset, with some of its parameters set, on the layer that shows it best. */
 export function createSpecimen(item: LibraryItem, parameters: Readonly<Record<string, string>> = {}): Specimen {
+  const kind = kindFor(item);
+  const isExit = item.body.phase === 'exit';
   const scene: Scene = {
     format: SCENE_FORMAT,
     id: 'specimen',
@@ -101,14 +103,14 @@ export function createSpecimen(item: LibraryItem, parameters: Readonly<Record<st
     rate: RATE,
     length: LENGTH,
     cues: [],
-    layers: [layerOf(kindFor(item))],
+    layers: [layerOf(kind)],
     runs: [],
   };
   const context = { runId: 'run', by: 'specimen', when: '2026-01-01T00:00:00.000Z' };
   const planned = plan(scene, createShelf([item]), recipeFor(item, parameters), context);
   const result = apply(scene, planned.edits);
   const [first] = planned.layers;
-  if (!result.ok || !first) return { scene, from: 0, to: LENGTH, travels: false };
+  if (!result.ok || !first) return { scene, from: 0, to: LENGTH, travels: false, kind, isExit };
   const [after] = result.scene.layers;
-  return { scene: result.scene, from: first.starts, to: first.starts + first.lasts, travels: travels(after) };
+  return { scene: result.scene, from: first.starts, to: first.starts + first.lasts, travels: travels(after), kind, isExit };
 }

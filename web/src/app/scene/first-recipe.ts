@@ -1,10 +1,14 @@
-import { operationFor, type LibraryItem, type Recipe, type Scene } from '@wexikine/core';
+import { operationFor, stayingOut, type Layer, type LibraryItem, type Recipe, type Scene } from '@wexikine/core';
+
+function freeLayers(scene: Scene): Layer[] {
+  const reasons = stayingOut(scene);
+  return scene.layers.filter(({ id }) => reasons.get(id) === null);
+}
 
 /** The tag that most layers carry which take part in runs; null where no layer has one. */
 export function commonestTag(scene: Scene): string | null {
   const counts = new Map<string, number>();
-  for (const { tags, locked, hidden, kind } of scene.layers) {
-    if (locked || hidden || kind === 'guide') continue;
+  for (const { tags } of freeLayers(scene)) {
     for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
   }
   const [first] = [...counts].sort((a, b) => b[1] - a[1]);
@@ -14,11 +18,10 @@ export function commonestTag(scene: Scene): string | null {
 /** The recipe with which a scene is opened, so that a newcomer sees a dry run at once. */
 export function firstRecipe(scene: Scene, item: LibraryItem): Recipe {
   const tag = commonestTag(scene);
-  const free = scene.layers.filter(({ locked, hidden, kind }) => !locked && !hidden && kind !== 'guide');
   return {
     operation: operationFor(item.body.phase),
     preset: { id: item.id },
-    pick: tag === null ? { by: 'layers', layers: free.map(({ id }) => id) } : { by: 'rule', tag },
+    pick: tag === null ? { by: 'layers', layers: freeLayers(scene).map(({ id }) => id) } : { by: 'rule', tag },
     order: { by: 'down' },
     start: { by: 'layer' },
     spacing: { by: 'gap', gap: '4f' },

@@ -16,7 +16,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
-import { keyTimes, pickLayers, severityOf, type Edit, type Layer, type Recipe } from '@wexikine/core';
+import { keyTimes, pickLayers, severityOf, stayingOut, type Edit, type Layer, type Recipe } from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
@@ -97,8 +97,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   });
 
   private readonly pickedCount = computed(() => {
-    const layers = this.shown()?.standing.layers ?? [];
-    return layers.filter(({ id, locked, hidden }) => this.picked().has(id) && !locked && !hidden).length;
+    const scene = this.shown()?.standing;
+    if (!scene) return 0;
+    const reasons = stayingOut(scene);
+    return [...this.picked()].filter((id) => reasons.get(id) === null).length;
   });
 
   protected readonly parameters = computed(() => {
