@@ -27,6 +27,9 @@ interface Target {
   readonly locals: ReadonlyMap<string, number>;
 }
 
+/** Never written to: a formula without `let` has no locals. */
+const NO_LOCALS = new Float64Array(0);
+
 const DEGREES = 180 / Math.PI;
 
 const BINARY: Readonly<Record<BinaryOperator, (a: number, b: number) => number>> = {
@@ -138,6 +141,7 @@ export function compileChecked(checked: Checked): CompiledFormula {
     return code;
   });
   const value = generate({ checked, locals }, formula.value);
+  if (lines.length === 0) return { source: formula.source, evaluate: (inputs) => value(inputs, NO_LOCALS), reads };
   const evaluate: Evaluate = (inputs) => {
     const values = new Float64Array(lines.length);
     lines.forEach((line, i) => (values[i] = line(inputs, values)));

@@ -105,3 +105,18 @@ export function compilePreset(preset: Preset): CompilePresetResult {
 export function describePresetProblem({ where, source, problem }: PresetProblem): string {
   return `In the ${where}, “${source}”: ${describeFormulaProblem(problem)}`;
 }
+
+/** A way to compile presets. */
+export type CompilePreset = (preset: Preset) => CompilePresetResult;
+
+/** Compiles each preset once and keeps the result as long as the preset itself is kept. */
+export function createPresetCompiler(): CompilePreset {
+  const known = new WeakMap<Preset, CompilePresetResult>();
+  return (preset) => {
+    const before = known.get(preset);
+    if (before) return before;
+    const result = compilePreset(preset);
+    known.set(preset, result);
+    return result;
+  };
+}

@@ -17,6 +17,8 @@ export { libraryItemSchema, createShelf, ITEM_STATES, type LibraryItem, type She
 export { cellScope, momentScope, runScope, typeOfKind, typeOfChannel, PRESET_NAMES } from './scope';
 export {
   compilePreset,
+  createPresetCompiler,
+  type CompilePreset,
   describePresetProblem,
   type CompiledPreset,
   type CompiledParameter,

@@ -27,23 +27,21 @@ export interface Circumstances {
 export function createInputs(compiled: CompiledPreset, facts: Circumstances): Float64Array {
   const inputs = new Float64Array(compiled.scope.size);
   inputs[FRAME_PLACE] = frameTicks(facts.rate) / TICKS_PER_SECOND;
+  const set = (name: string, value: number): void => void (inputs[compiled.scope.places.get(name) as number] = value);
   const { layer, frame } = facts;
-  const known: Record<string, number> = {
-    place: facts.place,
-    count: facts.count,
-    share: facts.share,
-    seed: facts.seed,
-    'layer.width': layer.width,
-    'layer.height': layer.height,
-    'layer.length': layer.length / TICKS_PER_SECOND,
-    'layer.left': layer.left,
-    'layer.right': layer.right,
-    'layer.top': layer.top,
-    'layer.bottom': layer.bottom,
-    'frame.width': frame.width,
-    'frame.height': frame.height,
-  };
-  for (const [name, value] of Object.entries(known)) inputs[compiled.scope.places.get(name) as number] = value;
+  set('place', facts.place);
+  set('count', facts.count);
+  set('share', facts.share);
+  set('seed', facts.seed);
+  set('layer.width', layer.width);
+  set('layer.height', layer.height);
+  set('layer.length', layer.length / TICKS_PER_SECOND);
+  set('layer.left', layer.left);
+  set('layer.right', layer.right);
+  set('layer.top', layer.top);
+  set('layer.bottom', layer.bottom);
+  set('frame.width', frame.width);
+  set('frame.height', frame.height);
   return inputs;
 }
 

@@ -1,4 +1,5 @@
-import type { Layer, Scene } from '../scene';
+import type { ChannelId } from '../channel';
+import type { Layer, Scene, Track } from '../scene';
 import { frameTicks, type Ticks } from '../time';
 import type { Finding } from './finding';
 
@@ -93,18 +94,27 @@ export function findMeetings(scene: Scene, subjects: readonly Subject[], operati
   return found.layers.length > 0 ? [{ code: 'entrance-meets-exit', ...found }] : [];
 }
 
+/** Time of the first key of a run that lies between two frames; Infinity where there is none. */
+function firstOffGrid({ tracks }: Layer, run: string, frame: Ticks): Ticks {
+  let first = Infinity;
+  for (const channel in tracks) {
+    for (const { at, by } of tracks[channel as ChannelId] as Track) {
+      if (at < first && at % frame !== 0 && by?.run === run) first = at;
+    }
+  }
+  return first;
+}
+
 /** Keys that the run makes between two frames. */
 export function findOffGrid(scene: Scene, subjects: readonly Subject[], run: string): Finding[] {
   const frame = frameTicks(scene.rate);
   const layers: string[] = [];
-  let first = Infinity;
+  let earliest = Infinity;
   for (const { layer } of subjects) {
-    const stray = Object.values(layer.tracks)
-      .flat()
-      .filter(({ at, by }) => by?.run === run && at % frame !== 0);
-    if (stray.length === 0) continue;
+    const first = firstOffGrid(layer, run, frame);
+    if (first === Infinity) continue;
     layers.push(layer.id);
-    first = Math.min(first, ...stray.map(({ at }) => at));
+    earliest = Math.min(earliest, first);
   }
-  return layers.length > 0 ? [{ code: 'off-grid', layers, at: first }] : [];
+  return layers.length > 0 ? [{ code: 'off-grid', layers, at: earliest }] : [];
 }

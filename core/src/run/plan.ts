@@ -9,6 +9,7 @@ import {
   momentTicks,
   setParameter,
   type CompiledPreset,
+  type CompilePreset,
   type LibraryItem,
   type MadeRow,
   type Phase,
@@ -286,13 +287,13 @@ interface FoundPreset {
   readonly compiled: CompiledPreset;
 }
 
-function findPreset(shelf: Shelf, recipe: Recipe): FoundPreset | Finding {
+function findPreset(shelf: Shelf, recipe: Recipe, compile: CompilePreset): FoundPreset | Finding {
   const item = shelf.get(recipe.preset.id);
   if (!item) return { code: 'unknown-preset', id: recipe.preset.id };
   if (item.body.phase !== PHASE_OF[recipe.operation]) {
     return { code: 'wrong-phase', preset: item.name, phase: item.body.phase, operation: recipe.operation };
   }
-  const result = compilePreset(item.body);
+  const result = compile(item.body);
   if (!result.ok) return { code: 'preset-broken', preset: item.name, problem: result.problems[0] };
   return { item, compiled: result.compiled };
 }
@@ -335,10 +336,11 @@ function tooShortLength(fixed: Ticks | null, scene: Scene): Finding | null {
 
 /**
  * Plans a run: what it would change on each layer and what the checks found. Pure; changes nothing.
+ * `compile` may keep presets that it compiled before (`createPresetCompiler`).
  * With a finding of severity "error" there are no edits.
  */
-export function plan(scene: Scene, shelf: Shelf, recipe: Recipe, context: RunContext): Plan {
-  const found = findPreset(shelf, recipe);
+export function plan(scene: Scene, shelf: Shelf, recipe: Recipe, context: RunContext, compile: CompilePreset = compilePreset): Plan {
+  const found = findPreset(shelf, recipe, compile);
   if ('code' in found) return refused([found]);
   const chosen = takePart(scene, recipe);
   if (chosen.indices.length === 0) return refused(chosen.findings);

@@ -1,9 +1,32 @@
 import { CHANNEL_COUNT, channelOf } from '../channel';
+import { oklabFromCss } from '../colour';
 import { asBezier, createProgress, type Easing } from '../easing';
 import { restValues, tracksOf, type Layer, type Scene, type Track } from '../scene';
-import { controlTimes, controlValues, createTimeCurve, SegmentKind, type TimeCurve } from './segment';
+import { controlTimes, controlValues, SegmentKind } from './segment';
+import { createTimeCurves, type TimeCurves } from './time-curve';
 
 type Progress = (u: number) => number;
+
+/** A function that keeps its results for one compilation; a thousand layers have few colours. */
+function memoised<T>(compute: (text: string) => T): (text: string) => T {
+  const known = new Map<string, T>();
+  return (text) => {
+    const before = known.get(text);
+    if (before !== undefined) return before;
+    const value = compute(text);
+    known.set(text, value);
+    return value;
+  };
+}
+
+/**
+ * What a compiled key holds of itself and of the segment after it: its time and value, the rest of the polynomial
+ * value + ((cubic·u + square)·u + line)·u, 1 ÷ the segment's length, what the segment does, and the number of its time
+ * curve or progress function.
+ */
+export const KeyField = { time: 0, value: 1, line: 2, square: 3, cubic: 4, inverse: 5, kind: 6, easing: 7 } as const;
+/** Eight numbers make a cache line of 64 bytes. */
+export const KEY_STRIDE = 8;
 
 /**
  * A scene compiled into flat arrays, so that sampling a frame allocates nothing.
@@ -22,17 +45,9 @@ export interface CompiledScene {
   readonly first: Int32Array;
   /** Last used key of each track, a memo that makes playing forward fast; it never changes a result. */
   readonly cursor: Int32Array;
-  readonly times: Float64Array;
-  readonly values: Float64Array;
-  /** 1 ÷ length of the segment after each key. */
-  readonly inverse: Float64Array;
-  readonly kinds: Uint8Array;
-  /** Inner control values of the segment after each key. */
-  readonly control1: Float64Array;
-  readonly control2: Float64Array;
-  /** Index into `curves` or `progress` of the segment after each key. */
-  readonly easing: Int32Array;
-  readonly curves: readonly TimeCurve[];
+  /** KEY_STRIDE numbers a key, see `KeyField`. */
+  readonly keys: Float64Array;
+  readonly curves: TimeCurves;
   readonly progress: readonly Progress[];
 }
 
@@ -97,53 +112,48 @@ export function compileScene(scene: Pick<Scene, 'layers'>): CompiledScene {
   const indexById = new Map(layers.map((layer, index) => [layer.id, index]));
   const parents = Int32Array.from(layers, ({ parent }) => (parent === null ? -1 : (indexById.get(parent) ?? -1)));
   const rest = new Float64Array(layers.length * CHANNEL_COUNT);
-  layers.forEach((layer, index) => rest.set(restValues(layer), index * CHANNEL_COUNT));
+  const colours = memoised(oklabFromCss);
+  layers.forEach((layer, index) => rest.set(restValues(layer, colours), index * CHANNEL_COUNT));
   return { layers, parents, order: parentsFirst(parents), rest, ...compileTracks(gatherTracks(layers)) };
 }
 
 function compileTracks(tracks: readonly TrackEntry[]) {
   const total = tracks.reduce((sum, { keys }) => sum + keys.length, 0);
-  const curves = createPool(
-    (easing) => createTimeCurve(...controlTimes(easing)),
-    (easing) => controlTimes(easing).join(),
-  );
+  const curves = createPool(controlTimes, (easing) => controlTimes(easing).join());
   const progress = createPool<Progress>(
     (easing) => createProgress(easing as Exclude<Easing, { type: 'handles' }>),
     (easing) => JSON.stringify(easing),
   );
-  const out = {
-    target: Int32Array.from(tracks, ({ target }) => target),
-    first: new Int32Array(tracks.length + 1),
-    cursor: new Int32Array(tracks.length),
-    times: new Float64Array(total),
-    values: new Float64Array(total),
-    inverse: new Float64Array(total),
-    kinds: new Uint8Array(total),
-    control1: new Float64Array(total),
-    control2: new Float64Array(total),
-    easing: new Int32Array(total),
-    curves: curves.items,
-    progress: progress.items,
-  };
+  const first = new Int32Array(tracks.length + 1);
+  const compiledKeys = new Float64Array(total * KEY_STRIDE);
   let k = 0;
   tracks.forEach(({ keys }, track) => {
-    out.first[track] = k;
-    out.cursor[track] = k;
+    first[track] = k;
     keys.forEach((key, i) => {
-      out.times[k] = key.at;
-      out.values[k] = key.value;
+      const o = k++ * KEY_STRIDE;
+      compiledKeys[o + KeyField.time] = key.at;
+      compiledKeys[o + KeyField.value] = key.value;
       const next = keys[i + 1];
-      if (next) {
-        const ease = asBezier(key.ease, key.value, next.value) ?? key.ease;
-        out.inverse[k] = 1 / (next.at - key.at);
-        out.kinds[k] = kindOf(ease);
-        [out.control1[k], out.control2[k]] = controlValues(ease, key.value, next.value);
-        if (out.kinds[k] === SegmentKind.bezier) out.easing[k] = curves.indexOf(ease);
-        if (out.kinds[k] === SegmentKind.progress) out.easing[k] = progress.indexOf(ease);
-      }
-      k++;
+      if (!next) return;
+      const ease = asBezier(key.ease, key.value, next.value) ?? key.ease;
+      const kind = kindOf(ease);
+      compiledKeys[o + KeyField.inverse] = 1 / (next.at - key.at);
+      compiledKeys[o + KeyField.kind] = kind;
+      const [v1, v2] = controlValues(ease, key.value, next.value);
+      compiledKeys[o + KeyField.line] = 3 * (v1 - key.value);
+      compiledKeys[o + KeyField.square] = 3 * (v2 - 2 * v1 + key.value);
+      compiledKeys[o + KeyField.cubic] = next.value - key.value + 3 * (v1 - v2);
+      if (kind === SegmentKind.bezier) compiledKeys[o + KeyField.easing] = curves.indexOf(ease);
+      if (kind === SegmentKind.progress) compiledKeys[o + KeyField.easing] = progress.indexOf(ease);
     });
   });
-  out.first[tracks.length] = k;
-  return out;
+  first[tracks.length] = k;
+  return {
+    target: Int32Array.from(tracks, ({ target }) => target),
+    first,
+    cursor: first.slice(0, tracks.length),
+    keys: compiledKeys,
+    curves: createTimeCurves(curves.items),
+    progress: progress.items,
+  };
 }

@@ -1,7 +1,8 @@
 import { CHANNEL_COUNT } from '../channel';
 import { writeLayerMatrix } from '../transform';
-import type { CompiledScene } from './compile';
-import { cubicValue, SegmentKind, solveTimeCurve } from './segment';
+import { KEY_STRIDE, KeyField, type CompiledScene } from './compile';
+import { SegmentKind } from './segment';
+import { solveTimeCurve } from './time-curve';
 
 /** Room for one sampled frame of a compiled scene. */
 export interface Frame {
@@ -23,41 +24,45 @@ export function createFrame(compiled: CompiledScene): Frame {
   };
 }
 
-/** Key index whose segment holds the time; `first − 1` before the first key. Starts from the memo. */
+const { time: TIME, value: VALUE, line: LINE, square: SQUARE, cubic: CUBIC, inverse: INVERSE, kind: KIND, easing: EASING } = KeyField;
+
+/** Key number whose segment holds the time; `first − 1` before the first key. Starts from the memo. */
 function findKey(compiled: CompiledScene, track: number, time: number): number {
-  const { times, first, cursor } = compiled;
+  const { keys, first, cursor } = compiled;
   const [from, end] = [first[track], first[track + 1]];
-  let k = cursor[track];
-  if (times[k] <= time) {
-    if (k + 1 === end || time < times[k + 1]) return k;
-    if (k + 2 === end || time < times[k + 2]) return (cursor[track] = k + 1);
+  const k = cursor[track];
+  if (keys[k * KEY_STRIDE + TIME] <= time) {
+    if (k + 1 === end || time < keys[(k + 1) * KEY_STRIDE + TIME]) return k;
+    if (k + 2 === end || time < keys[(k + 2) * KEY_STRIDE + TIME]) return (cursor[track] = k + 1);
   }
   let low = from - 1;
   let high = end - 1;
   while (low < high) {
     const middle = (low + high + 1) >> 1;
-    if (times[middle] <= time) low = middle;
+    if (keys[middle * KEY_STRIDE + TIME] <= time) low = middle;
     else high = middle - 1;
   }
-  k = low;
-  if (k >= from) cursor[track] = k;
-  return k;
+  if (low >= from) cursor[track] = low;
+  return low;
 }
 
 function sampleOne(compiled: CompiledScene, track: number, time: number): number {
-  const { values, times, first, kinds } = compiled;
+  const { keys, first } = compiled;
   const k = findKey(compiled, track, time);
-  if (k < first[track]) return values[first[track]];
-  if (k + 1 === first[track + 1]) return values[k];
-  const kind = kinds[k];
-  if (kind === SegmentKind.hold) return values[k];
-  const share = (time - times[k]) * compiled.inverse[k];
-  if (kind === SegmentKind.linear) return values[k] + (values[k + 1] - values[k]) * share;
+  if (k < first[track]) return keys[first[track] * KEY_STRIDE + VALUE];
+  const o = k * KEY_STRIDE;
+  const from = keys[o + VALUE];
+  if (k + 1 === first[track + 1]) return from;
+  const kind = keys[o + KIND] | 0;
+  if (kind === SegmentKind.hold) return from;
+  const share = (time - keys[o + TIME]) * keys[o + INVERSE];
+  const to = keys[o + KEY_STRIDE + VALUE];
+  if (kind === SegmentKind.linear) return from + (to - from) * share;
   if (kind === SegmentKind.bezier) {
-    const u = solveTimeCurve(compiled.curves[compiled.easing[k]], share);
-    return cubicValue(values[k], compiled.control1[k], compiled.control2[k], values[k + 1], u);
+    const u = solveTimeCurve(compiled.curves, keys[o + EASING] | 0, share);
+    return from + ((keys[o + CUBIC] * u + keys[o + SQUARE]) * u + keys[o + LINE]) * u;
   }
-  return values[k] + (values[k + 1] - values[k]) * compiled.progress[compiled.easing[k]](share);
+  return from + (to - from) * compiled.progress[keys[o + EASING] | 0](share);
 }
 
 /** Writes all channel values of a time into `frame.values`. Allocates nothing. */

@@ -1,16 +1,16 @@
 import { CHANNEL_COUNT, channelOf } from '../channel';
-import { boundsOf, type Box, type Matrix } from '../transform';
+import { boundsOf, writeLayerMatrix, type Box, type Matrix } from '../transform';
 import type { CompiledScene } from './compile';
 import { createFrame, sampleFrame, type Frame } from './frame';
-import { writeLayerMatrix } from '../transform';
 
 const WIDTH = channelOf('size.x').slot;
 const HEIGHT = channelOf('size.y').slot;
 
 /** World matrix of one layer in a sampled frame. */
 export function matrixAt(frame: Frame, index: number): Matrix {
-  const [a, b, c, d, e, f] = frame.matrices.subarray(index * 6, index * 6 + 6);
-  return [a, b, c, d, e, f];
+  const { matrices } = frame;
+  const o = index * 6;
+  return [matrices[o], matrices[o + 1], matrices[o + 2], matrices[o + 3], matrices[o + 4], matrices[o + 5]];
 }
 
 /** Upright bounds of one layer's box in a sampled frame, in scene pixels, without its stroke. */

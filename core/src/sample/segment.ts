@@ -1,55 +1,8 @@
-import { asBezier, createProgress, HOLD, unitCubic, unitCubicSlope, solveBezier, type Easing } from '../easing';
+import { asBezier, createProgress, unitCubicSlope, solveBezier, type Easing } from '../easing';
 import type { Key } from '../scene';
 
 /** What a compiled segment does between its two keys. */
 export const SegmentKind = { hold: 0, linear: 1, bezier: 2, progress: 3 } as const;
-
-/** Intervals of the table from which the solver of a bezier starts. */
-const TABLE = 32;
-
-/**
- * The time side of a cubic Bézier, prepared once and shared by every segment with the same x1 and x2:
- * its polynomial and the curve parameter at evenly spaced x.
- */
-export interface TimeCurve {
-  readonly x1: number;
-  readonly x2: number;
-  /** Polynomial of x(u): ((cubic·u + square)·u + line)·u. */
-  readonly cubic: number;
-  readonly square: number;
-  readonly line: number;
-  readonly start: Float64Array;
-}
-
-export function createTimeCurve(x1: number, x2: number): TimeCurve {
-  const start = new Float64Array(TABLE + 2);
-  for (let i = 0; i <= TABLE; i++) start[i] = solveBezier(i / TABLE, x1, x2);
-  start[TABLE + 1] = 1;
-  return { x1, x2, cubic: 1 + 3 * (x1 - x2), square: 3 * (x2 - 2 * x1), line: 3 * x1, start };
-}
-
-const CLOSE = 1e-11;
-
-/**
- * Curve parameter at x ∈ [0, 1], |x(u) − x| ≤ 1e-11: from the table, then Halley's third-order step, repeated until
- * close; where the curve is too flat for that, the slow solver.
- */
-export function solveTimeCurve(curve: TimeCurve, x: number): number {
-  const { cubic, square, line, start } = curve;
-  const at = x * TABLE;
-  const cell = at | 0;
-  let u = start[cell] + (start[cell + 1] - start[cell]) * (at - cell);
-  for (let round = 0; round < 4; round++) {
-    const miss = ((cubic * u + square) * u + line) * u - x;
-    if (miss <= CLOSE && miss >= -CLOSE) return u;
-    const slope = (3 * cubic * u + 2 * square) * u + line;
-    const bend = 6 * cubic * u + 2 * square;
-    u -= (2 * miss * slope) / (2 * slope * slope - miss * bend);
-  }
-  return u >= 0 && u <= 1 && Math.abs(unitCubic(curve.x1, curve.x2, u) - x) <= CLOSE
-    ? u
-    : solveBezier(x, curve.x1, curve.x2);
-}
 
 /** A segment between two keys, ready to be sampled: v(u) = value at share u of its time. */
 export interface Segment {
@@ -122,7 +75,7 @@ export function sampleTrack(keys: readonly Key[], time: number): number {
   const at = keyBefore(keys, time);
   if (at < 0) return keys[0].value;
   const [key, next] = [keys[at], keys[at + 1]];
-  if (!next || key.at === time || key.ease === HOLD) return key.value;
+  if (!next || key.at === time) return key.value;
   return createSegment(key.ease, key.value, next.value).at((time - key.at) / (next.at - key.at));
 }
 

@@ -77,29 +77,38 @@ export type Layer = Readonly<z.infer<typeof layerSchema>>;
 export type LayerLook = Layer['look'];
 export type LayerSource = Layer['source'];
 
-/** Base colour of a fill; of a gradient, where it begins. */
-function fillColour(layer: Layer): Oklab | null {
-  const { fill } = layer.look;
-  if (fill === undefined) return null;
-  return oklabFromCss(typeof fill === 'string' ? fill : fill.from);
+type ReadColour = (text: string) => Oklab | null;
+
+/** Base colour of a fill or the stroke; of a gradient, where it begins. Null where the layer has none. */
+function baseColour({ look }: Layer, part: 'fill' | 'stroke', read: ReadColour): Oklab | null {
+  const stated = part === 'stroke' ? look.stroke : typeof look.fill === 'object' ? look.fill.from : look.fill;
+  return stated === undefined ? null : read(stated);
 }
 
-function colourRest(layer: Layer, id: ChannelId): number | null {
-  const [part, letter] = id.split('.') as [string, 'l' | 'a' | 'b'];
-  if (part !== 'fill' && part !== 'stroke') return null;
-  if (letter !== 'l' && letter !== 'a' && letter !== 'b') return null;
-  const colour = part === 'fill' ? fillColour(layer) : oklabFromCss(layer.look.stroke ?? '#000');
-  return colour ? colour[letter] : null;
-}
+const COLOUR_CHANNEL = /^(fill|stroke)\.([lab])$/;
 
 /** Value of a channel in a layer's rest pose: stated, from its colours, or the channel's default. */
 export function restValue(layer: Layer, id: ChannelId): number {
-  return layer.rest[id] ?? colourRest(layer, id) ?? channelOf(id).default;
+  const stated = layer.rest[id];
+  if (stated !== undefined) return stated;
+  const match = COLOUR_CHANNEL.exec(id);
+  if (!match) return channelOf(id).default;
+  const colour = baseColour(layer, match[1] as 'fill' | 'stroke', oklabFromCss);
+  return colour ? colour[match[2] as 'l' | 'a' | 'b'] : channelOf(id).default;
 }
 
-/** All rest values in the order of the channels' slots. */
-export function restValues(layer: Layer): number[] {
-  return CHANNELS.map(({ id }) => restValue(layer, id));
+const DEFAULTS = CHANNELS.map((channel) => channel.default);
+
+/** All rest values in the order of the channels' slots; `read` may remember colours from layer to layer. */
+export function restValues(layer: Layer, read: ReadColour = oklabFromCss): number[] {
+  const values = [...DEFAULTS];
+  for (const part of ['fill', 'stroke'] as const) {
+    const colour = baseColour(layer, part, read);
+    if (!colour) continue;
+    for (const letter of ['l', 'a', 'b'] as const) values[channelOf(`${part}.${letter}`).slot] = colour[letter];
+  }
+  for (const id in layer.rest) values[channelOf(id as ChannelId).slot] = layer.rest[id as ChannelId] as number;
+  return values;
 }
 
 /** The keyed channels of a layer with their keys. */

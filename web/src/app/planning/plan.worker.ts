@@ -1,7 +1,8 @@
 /// <reference lib="webworker" />
-import { createShelf, plan, type Scene, type Shelf } from '@wexikine/core';
+import { createPresetCompiler, createShelf, plan, type Scene, type Shelf } from '@wexikine/core';
 import type { FromPlanner, ToPlanner } from './messages';
 
+const compile = createPresetCompiler();
 let shelf: Shelf = new Map();
 let scene: Scene | null = null;
 
@@ -19,7 +20,7 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
       return;
     case 'plan':
       try {
-        if (scene) answer({ type: 'plan', ticket: data.ticket, plan: plan(scene, shelf, data.recipe, data.context) });
+        if (scene) answer({ type: 'plan', ticket: data.ticket, plan: plan(scene, shelf, data.recipe, data.context, compile) });
       } catch (error) {
         console.error(error);
         answer({ type: 'failed', ticket: data.ticket });

@@ -1,0 +1,20 @@
+import { build } from 'esbuild';
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { root } from './steps.mjs';
+
+/** Bundles the benchmarks as the application is bundled and runs them in a process of their own. */
+const outfile = join(root, 'scripts/dist/bench.mjs');
+await build({
+  absWorkingDir: root,
+  entryPoints: ['scripts/bench/main.ts'],
+  outfile,
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  packages: 'external',
+  tsconfig: 'tsconfig.base.json',
+});
+const { status } = spawnSync(process.execPath, ['--expose-gc', '--no-warnings', outfile], { cwd: root, stdio: 'inherit' });
+process.exit(status ?? 1);
