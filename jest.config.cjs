@@ -1,7 +1,13 @@
 /** One configuration for the unit tests of every workspace; the browser is driven by Playwright in `e2e`. */
 module.exports = {
   testEnvironment: 'node',
-  roots: ['<rootDir>/core/src', '<rootDir>/paint/src', '<rootDir>/server/src', '<rootDir>/cli/src', '<rootDir>/web/src'],
+  roots: [
+    '<rootDir>/core/src',
+    '<rootDir>/paint/src',
+    '<rootDir>/server/src',
+    '<rootDir>/cli/src',
+    '<rootDir>/web/src',
+  ],
   testMatch: ['**/*.test.ts'],
   transform: {
     '\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', decorators: true }, target: 'es2022' } }],

@@ -16,5 +16,8 @@ await build({
   packages: 'external',
   tsconfig: 'tsconfig.base.json',
 });
-const { status } = spawnSync(process.execPath, ['--expose-gc', '--no-warnings', outfile], { cwd: root, stdio: 'inherit' });
+const { status } = spawnSync(process.execPath, ['--expose-gc', '--no-warnings', outfile], {
+  cwd: root,
+  stdio: 'inherit',
+});
 process.exit(status ?? 1);

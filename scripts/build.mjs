@@ -19,7 +19,12 @@ async function bundle(options) {
 }
 
 async function buildServer() {
-  await bundle({ entryPoints: ['server/src/main.ts'], outfile: 'server/dist/main.js', packages: 'external', sourcemap: true });
+  await bundle({
+    entryPoints: ['server/src/main.ts'],
+    outfile: 'server/dist/main.js',
+    packages: 'external',
+    sourcemap: true,
+  });
 }
 
 /** The command line is one file with everything in it, so that it starts fast and can be copied. */

@@ -47,7 +47,11 @@ export function readRecipe(path: string): Recipe {
 /** The starter library, with the items of a file in their place or besides. */
 export function readShelf(path: string | undefined): Shelf {
   if (path === undefined) return createShelf(STARTER_LIBRARY);
-  const items = readAs(path, z.union([z.array(libraryItemSchema), libraryItemSchema.transform((item) => [item])]), 'a library item or a list of them');
+  const items = readAs(
+    path,
+    z.union([z.array(libraryItemSchema), libraryItemSchema.transform((item) => [item])]),
+    'a library item or a list of them',
+  );
   return createShelf([...STARTER_LIBRARY, ...items]);
 }
 

@@ -21,7 +21,11 @@ function ellipse(width: number, height: number): string {
 }
 
 function pathOf(source: Layer['source'], width: number, height: number, corner: number): string {
-  if (source.type === 'path') return svgpath(source.d).scale(width / 100, height / 100).round(3).toString();
+  if (source.type === 'path')
+    return svgpath(source.d)
+      .scale(width / 100, height / 100)
+      .round(3)
+      .toString();
   return source.type === 'ellipse' ? ellipse(width, height) : rectangle(width, height, corner);
 }
 

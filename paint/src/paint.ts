@@ -80,7 +80,14 @@ export function trimDash(
   return { dash: [drawn, Math.max(length - drawn, length * 0.001)], offset: -(from + shift) * length };
 }
 
-function strokeOutline(context: Context, path: Path2D, outline: Outline, frame: Frame, layer: Layer, index: number): void {
+function strokeOutline(
+  context: Context,
+  path: Path2D,
+  outline: Outline,
+  frame: Frame,
+  layer: Layer,
+  index: number,
+): void {
   const colour = strokeStyle(frame, layer, index);
   if (colour === null) return;
   const [start, end] = [valueAt(frame, index, 'stroke.start'), valueAt(frame, index, 'stroke.end')];
@@ -100,7 +107,14 @@ export function createPainter(surfaces: Surfaces): Painter {
   const outlineOf = createOutlines();
   const known = new WeakMap<CompiledScene, Children>();
 
-  const drawPicture = (context: Context, frame: Frame, layer: Layer, index: number, width: number, height: number): void => {
+  const drawPicture = (
+    context: Context,
+    frame: Frame,
+    layer: Layer,
+    index: number,
+    width: number,
+    height: number,
+  ): void => {
     const bitmap = layer.source.type === 'picture' ? surfaces.picture(layer.source.href) : null;
     if (!bitmap) return;
     const zoom = valueAt(frame, index, 'crop.zoom');
@@ -111,7 +125,14 @@ export function createPainter(surfaces: Surfaces): Painter {
     context.drawImage(bitmap, x, y, w, h, 0, 0, width, height);
   };
 
-  const drawShape = (context: Context, frame: Frame, layer: Layer, index: number, width: number, height: number): void => {
+  const drawShape = (
+    context: Context,
+    frame: Frame,
+    layer: Layer,
+    index: number,
+    width: number,
+    height: number,
+  ): void => {
     const outline = outlineOf(layer, width, height, valueAt(frame, index, 'corner'));
     const path = surfaces.path(outline.d);
     const fill = fillStyle(context, frame, layer, index, width, height);

@@ -51,5 +51,10 @@ export async function benchSaving(sizes: readonly number[], slack: number): Prom
   rmSync(folder, { recursive: true, force: true });
   const [, small, middle, large] = times;
   report('saving it, 1,000 layers', `${middle.toFixed(0)} ms`, 'under 1,000 ms', middle < 1_000);
-  report(`  from 1,000 to 10,000 layers (100: ${small.toFixed(0)} ms)`, `${(large / middle).toFixed(1)}×, ${large.toFixed(0)} ms`, `at most ${10 * slack}×`, large / middle <= 10 * slack);
+  report(
+    `  from 1,000 to 10,000 layers (100: ${small.toFixed(0)} ms)`,
+    `${(large / middle).toFixed(1)}×, ${large.toFixed(0)} ms`,
+    `at most ${10 * slack}×`,
+    large / middle <= 10 * slack,
+  );
 }

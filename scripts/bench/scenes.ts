@@ -57,7 +57,13 @@ export function keyedScene(count: number, curves: 'few' | 'all different'): Scen
     Array.from({ length: KEYS_A_TRACK }, (_, i) => {
       const seed = curves === 'few' ? made % FEW : made;
       made++;
-      const ease = { type: 'bezier', x1: randomAt(1, seed), y1: randomAt(2, seed), x2: randomAt(3, seed), y2: randomAt(4, seed) } as const;
+      const ease = {
+        type: 'bezier',
+        x1: randomAt(1, seed),
+        y1: randomAt(2, seed),
+        x2: randomAt(3, seed),
+        y2: randomAt(4, seed),
+      } as const;
       return { at: (LENGTH / (KEYS_A_TRACK - 1)) * i, value: randomAt(5, made) * 100, ease };
     });
   const scene = plainScene(count);

@@ -43,7 +43,14 @@ function planTable(scene: Scene, planned: Plan): string {
     ...names.map((name) => String(Number(values[name].toFixed(6)))),
   ]);
   const widths = head.map((title, i) => Math.max(title.length, ...lines.map((line) => line[i].length)));
-  return [head, ...lines].map((line) => line.map((cell, i) => cell.padEnd(widths[i])).join('  ').trimEnd()).join('\n');
+  return [head, ...lines]
+    .map((line) =>
+      line
+        .map((cell, i) => cell.padEnd(widths[i]))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n');
 }
 
 function summary(scene: Scene, { run, counts, findings }: Plan): string {

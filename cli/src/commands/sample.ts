@@ -38,7 +38,9 @@ function readChannels(text: string | undefined, scene: Scene): readonly Channel[
   return text.split(',').map((name) => {
     const channel = maybeChannel(name.trim());
     if (channel) return channel;
-    throw new Failure(`--channels “${name}”: There is no such channel. There are ${CHANNELS.map(({ id }) => id).join(', ')}.`);
+    throw new Failure(
+      `--channels “${name}”: There is no such channel. There are ${CHANNELS.map(({ id }) => id).join(', ')}.`,
+    );
   });
 }
 
@@ -75,7 +77,13 @@ function sampleRows(scene: Scene, options: SampleOptions): { channels: readonly 
     return layers.map((index): SampleRow => {
       const read = channels.map(({ id, slot }) => [id, values[index * CHANNEL_COUNT + slot]]);
       const { id, name } = scene.layers[index];
-      return { seconds: secondsFromTicks(time), frame: nearestFrame(time, scene.rate), layer: id, name, values: Object.fromEntries(read) };
+      return {
+        seconds: secondsFromTicks(time),
+        frame: nearestFrame(time, scene.rate),
+        layer: id,
+        name,
+        values: Object.fromEntries(read),
+      };
     });
   });
   return { channels, rows };

@@ -43,7 +43,8 @@ export function curveCommand(text: string, at: string): string {
   const progress = createProgress(parsed.easing);
   const lines = at.split(',').map((part) => {
     const share = Number(part);
-    if (part.trim() === '' || !Number.isFinite(share)) throw new Failure(`--at “${part}”: Give numbers such as 0,0.25,1.`);
+    if (part.trim() === '' || !Number.isFinite(share))
+      throw new Failure(`--at “${part}”: Give numbers such as 0,0.25,1.`);
     return `${share},${progress(share)}`;
   });
   return `${['share,progress', ...lines].join('\n')}\n`;

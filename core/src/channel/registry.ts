@@ -5,7 +5,17 @@ export type ChannelUnit = 'px' | 'deg' | 'share' | 'number';
 
 /** What a channel is about; facets, colours and the matrix of a preset group by it. */
 export type ChannelFamily =
-  'position' | 'scale' | 'rotation' | 'opacity' | 'size' | 'colour' | 'stroke' | 'letter spacing' | 'blur' | 'crop' | 'shadow';
+  | 'position'
+  | 'scale'
+  | 'rotation'
+  | 'opacity'
+  | 'size'
+  | 'colour'
+  | 'stroke'
+  | 'letter spacing'
+  | 'blur'
+  | 'crop'
+  | 'shadow';
 
 interface ChannelFacts {
   readonly label: string;

@@ -70,11 +70,17 @@ function nameOf(field: number): Layer {
 /** Constellations: six invented ones of ten stars, the lines that join them, and their names. */
 export function constellations(): Scene {
   const fields = NAMES.map((_, field) => starsOf(field));
-  const sky = layer('sky', 'Deep sky', 'card', { x: 960, y: 540, width: 1_920, height: 1_080 }, {
-    locked: true,
-    span: SPAN,
-    look: { fill: { from: '#070b1f', to: '#1a2446', angle: 0 } },
-  });
+  const sky = layer(
+    'sky',
+    'Deep sky',
+    'card',
+    { x: 960, y: 540, width: 1_920, height: 1_080 },
+    {
+      locked: true,
+      span: SPAN,
+      look: { fill: { from: '#070b1f', to: '#1a2446', angle: 0 } },
+    },
+  );
   const lines = fields.flatMap((stars, field) => stars.slice(1).map((b, i) => line(field, i, stars[i], b)));
   const stars = fields.flatMap((list, field) => list.map((entry, i) => star(field, i, entry)));
   return {

@@ -85,31 +85,61 @@ export function programmeBoard(): Scene {
     }),
     layer('sky-dots', 'Far stars', 'group', FRAME, { locked: true }),
     ...skyDots(),
-    layer('moon', 'Moon', 'card', { x: 1_560, y: 280, width: 240, height: 240 }, {
-      source: { type: 'ellipse' },
-      look: { fill: '#ecd9b4' },
-      tags: ['sky'],
-    }),
-    layer('title', 'Title: Star party', 'word', { x: 480, y: 150, width: 720, height: 130 }, {
-      look: { fill: '#f4dfb8' },
-      tags: ['title'],
-      source: text('Star party', { font: 'Bricolage Grotesque', weight: 700, size: 104, align: 'left' }),
-    }),
+    layer(
+      'moon',
+      'Moon',
+      'card',
+      { x: 1_560, y: 280, width: 240, height: 240 },
+      {
+        source: { type: 'ellipse' },
+        look: { fill: '#ecd9b4' },
+        tags: ['sky'],
+      },
+    ),
+    layer(
+      'title',
+      'Title: Star party',
+      'word',
+      { x: 480, y: 150, width: 720, height: 130 },
+      {
+        look: { fill: '#f4dfb8' },
+        tags: ['title'],
+        source: text('Star party', { font: 'Bricolage Grotesque', weight: 700, size: 104, align: 'left' }),
+      },
+    ),
     ...PROGRAMME.flatMap(([name, time], index) => boardRow(name, time, index)),
-    layer('hill-far', 'Marsh grass A', 'card', { x: 960, y: 1_000, width: 1_920, height: 160 }, {
-      source: { type: 'path', d: 'M0 60 C15 20 28 40 42 30 C60 12 78 4 100 34 L100 100 L0 100 Z' },
-      look: { fill: '#16332f' },
-      tags: ['marsh'],
-    }),
-    layer('hill-near', 'Marsh grass B', 'card', { x: 960, y: 1_030, width: 1_920, height: 100 }, {
-      source: { type: 'path', d: 'M0 30 C20 5 40 55 60 30 C75 12 88 40 100 10 L100 100 L0 100 Z' },
-      look: { fill: '#0f2724' },
-      tags: ['marsh'],
-    }),
-    layer('footer', 'Footer: gates open 19:00', 'word', { x: 1_560, y: 1_020, width: 560, height: 50 }, {
-      look: { fill: '#d9c9a5' },
-      source: text('Gates open 19:00', { font: 'Spline Sans', weight: 500, size: 30, align: 'right' }),
-    }),
+    layer(
+      'hill-far',
+      'Marsh grass A',
+      'card',
+      { x: 960, y: 1_000, width: 1_920, height: 160 },
+      {
+        source: { type: 'path', d: 'M0 60 C15 20 28 40 42 30 C60 12 78 4 100 34 L100 100 L0 100 Z' },
+        look: { fill: '#16332f' },
+        tags: ['marsh'],
+      },
+    ),
+    layer(
+      'hill-near',
+      'Marsh grass B',
+      'card',
+      { x: 960, y: 1_030, width: 1_920, height: 100 },
+      {
+        source: { type: 'path', d: 'M0 30 C20 5 40 55 60 30 C75 12 88 40 100 10 L100 100 L0 100 Z' },
+        look: { fill: '#0f2724' },
+        tags: ['marsh'],
+      },
+    ),
+    layer(
+      'footer',
+      'Footer: gates open 19:00',
+      'word',
+      { x: 1_560, y: 1_020, width: 560, height: 50 },
+      {
+        look: { fill: '#d9c9a5' },
+        source: text('Gates open 19:00', { font: 'Spline Sans', weight: 500, size: 30, align: 'right' }),
+      },
+    ),
   ];
   return {
     format: SCENE_FORMAT,

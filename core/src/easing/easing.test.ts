@@ -117,7 +117,11 @@ describe('easings as CSS text', () => {
   test('text and back is the same easing', () => {
     const any: fc.Arbitrary<Easing> = fc.oneof(
       fc.record({ type: fc.constant('bezier' as const), x1: share, y1: height, x2: share, y2: height }),
-      fc.record({ type: fc.constant('steps' as const), count: fc.integer({ min: 2, max: 20 }), jump: fc.constantFrom('start', 'end', 'none', 'both') }),
+      fc.record({
+        type: fc.constant('steps' as const),
+        count: fc.integer({ min: 2, max: 20 }),
+        jump: fc.constantFrom('start', 'end', 'none', 'both'),
+      }),
       fc.constant({ type: 'linear' as const }),
     );
     fc.assert(
@@ -137,14 +141,19 @@ describe('easings as CSS text', () => {
     for (const u of [0, 0.3, 0.999, 1]) expect(hold(u)).toBe(step(u));
   });
 
-  test.each(['ease-out-bounce', 'cubic-bezier(1, 2)', 'cubic-bezier(2, 0, 0, 1)', 'steps(0)', 'steps(1, jump-none)', 'linear(1)', 'constructor'])(
-    '“%s” is refused with a sentence',
-    (text) => {
-      const result = parseEasing(text);
-      expect(result.ok).toBe(false);
-      if (!result.ok) expect(result.message.length).toBeGreaterThan(20);
-    },
-  );
+  test.each([
+    'ease-out-bounce',
+    'cubic-bezier(1, 2)',
+    'cubic-bezier(2, 0, 0, 1)',
+    'steps(0)',
+    'steps(1, jump-none)',
+    'linear(1)',
+    'constructor',
+  ])('“%s” is refused with a sentence', (text) => {
+    const result = parseEasing(text);
+    expect(result.ok).toBe(false);
+    if (!result.ok) expect(result.message.length).toBeGreaterThan(20);
+  });
 
   test('the schema refuses inputs that go back', () => {
     const points = [

@@ -29,7 +29,9 @@ const stepsSchema = z
     count: z.int().min(1).max(1000),
     jump: z.enum(['start', 'end', 'none', 'both']),
   })
-  .refine((steps) => steps.jump !== 'none' || steps.count > 1, { error: 'steps(…, jump-none) needs at least 2 steps.' });
+  .refine((steps) => steps.jump !== 'none' || steps.count > 1, {
+    error: 'steps(…, jump-none) needs at least 2 steps.',
+  });
 /**
  * Free handles: two control points of a cubic Bézier in time and value. `leave` and `arrive` give, from the key they
  * belong to, a share of the segment's length (≥ 0) and a difference in the channel's own unit, so that two keys of

@@ -14,7 +14,11 @@ const start: Scene = sceneOf([
 
 const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
   fc.record({ type: fc.constant('set-scene' as const), fields: fc.record({ name: fc.constantFrom('One', 'Two') }) }),
-  fc.record({ type: fc.constant('add-layer' as const), index: fc.nat(4), layer: fc.constantFrom(...ids).map((id) => card(id)) }),
+  fc.record({
+    type: fc.constant('add-layer' as const),
+    index: fc.nat(4),
+    layer: fc.constantFrom(...ids).map((id) => card(id)),
+  }),
   fc.record({ type: fc.constant('remove-layer' as const), layer: fc.constantFrom(...ids) }),
   fc.record({ type: fc.constant('move-layer' as const), layer: fc.constantFrom(...ids), index: fc.nat(3) }),
   fc.record({

@@ -13,7 +13,10 @@ function playCss(keyframes: string, share: number): number {
   const stops = [...keyframes.matchAll(/([\d.]+)% \{ --x: (-?[\d.]+); animation-timing-function: ([^}]+) \}/g)].map(
     ([, at, value, timing]) => ({ at: Number(at) / 100, value: Number(value), timing }),
   );
-  const i = Math.max(0, stops.findLastIndex(({ at }) => at <= share));
+  const i = Math.max(
+    0,
+    stops.findLastIndex(({ at }) => at <= share),
+  );
   const [a, b] = [stops[i], stops[i + 1]];
   if (!b) return a.value;
   const [x1, y1, x2, y2] = (/cubic-bezier\(([^)]+)\)/.exec(a.timing)?.[1] ?? '0,0,1,1').split(',').map(Number);

@@ -83,7 +83,9 @@ export function cssTrack(keys: Track, property: string): CssTrack {
   const shareOf = (at: number): number => (at - first.at) / length;
   const stops = keys
     .slice(0, -1)
-    .flatMap((key, i) => segmentStops(key.ease, key.value, keys[i + 1].value, shareOf(key.at), shareOf(keys[i + 1].at)));
+    .flatMap((key, i) =>
+      segmentStops(key.ease, key.value, keys[i + 1].value, shareOf(key.at), shareOf(keys[i + 1].at)),
+    );
   const end: Stop = { share: 1, value: last.value, timing: 'linear' };
   const keyframes = [...stops, end]
     .map(

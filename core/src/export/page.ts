@@ -123,7 +123,10 @@ function ownStyle(layer: Layer): string[] {
   }
   const { source } = layer;
   if (source.type === 'text') {
-    styles.push(`color: ${fillText(layer)}`, `font: ${source.weight} ${source.size}px/1.2 '${source.font}', sans-serif`);
+    styles.push(
+      `color: ${fillText(layer)}`,
+      `font: ${source.weight} ${source.size}px/1.2 '${source.font}', sans-serif`,
+    );
   } else if (!needsSvg(layer) && (source.type === 'rectangle' || source.type === 'ellipse')) {
     styles.push(`background: ${fillText(layer)}`, `border-radius: ${source.type === 'ellipse' ? '50%' : px('corner')}`);
   }
@@ -172,7 +175,8 @@ function layerAnimations(layer: Layer, scene: Scene, index: number): Animation[]
 function inner(layer: Layer, children: string): string {
   const { source } = layer;
   if (source.type === 'text') return `<span>${escapeHtml(source.text)}</span>${children}`;
-  if (source.type === 'picture') return `<img src="${escapeHtml(source.href)}" alt="" style="width:100%;height:100%">${children}`;
+  if (source.type === 'picture')
+    return `<img src="${escapeHtml(source.href)}" alt="" style="width:100%;height:100%">${children}`;
   return source.type !== 'none' && needsSvg(layer) ? svgShape(layer) + children : children;
 }
 
@@ -190,7 +194,9 @@ function classesOf(layer: Layer): string {
  */
 export function exportPage(scene: Scene, { fontFaces = '' }: PageOptions = {}): string {
   const rules: string[] = [];
-  const shown = scene.layers.map((layer, index) => ({ layer, index })).filter(({ layer }) => !layer.hidden && layer.kind !== 'guide');
+  const shown = scene.layers
+    .map((layer, index) => ({ layer, index }))
+    .filter(({ layer }) => !layer.hidden && layer.kind !== 'guide');
   const childrenOf = new Map<string | null, typeof shown>();
   for (const entry of shown) {
     const siblings = childrenOf.get(entry.layer.parent);

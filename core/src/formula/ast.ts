@@ -4,8 +4,7 @@ export interface Span {
   readonly to: number;
 }
 
-export type BinaryOperator =
-  '+' | '-' | '×' | '÷' | '^' | 'mod' | '<' | '>' | '≤' | '≥' | '=' | '≠' | 'and' | 'or';
+export type BinaryOperator = '+' | '-' | '×' | '÷' | '^' | 'mod' | '<' | '>' | '≤' | '≥' | '=' | '≠' | 'and' | 'or';
 
 export type Node =
   | { readonly type: 'quantity'; readonly value: number; readonly unit: string; readonly span: Span }

@@ -31,7 +31,8 @@ export interface Checked {
 }
 
 export type CheckResult =
-  { readonly ok: true; readonly checked: Checked } | { readonly ok: false; readonly problems: readonly FormulaProblem[] };
+  | { readonly ok: true; readonly checked: Checked }
+  | { readonly ok: false; readonly problems: readonly FormulaProblem[] };
 
 type NumberType = Extract<ValueType, { kind: 'number' }>;
 
@@ -203,9 +204,7 @@ function checkBinary(context: Context, node: Extract<Node, { type: 'binary' }>):
     case 'or':
       return switchType(context, left, operator) && switchType(context, right, operator) && SWITCH;
     default:
-      return (
-        join(context, [left, right], [check(context, left), check(context, right)], 'compared') && SWITCH
-      );
+      return join(context, [left, right], [check(context, left), check(context, right)], 'compared') && SWITCH;
   }
 }
 

@@ -4,16 +4,40 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildParserFile } from '@lezer/generator';
 import type { Node } from './ast';
-import { compileFormula, createScope, describeFormulaProblem, DIMENSIONS, numberOf, parseFormula, SWITCH, type ValueType } from '.';
+import {
+  compileFormula,
+  createScope,
+  describeFormulaProblem,
+  DIMENSIONS,
+  numberOf,
+  parseFormula,
+  SWITCH,
+  type ValueType,
+} from '.';
 
 const { ANGLE, FREQUENCY, LENGTH, PLAIN, TIME } = DIMENSIONS;
 const FRAME = 1 / 25;
 
 const scope = createScope(
   { rest: numberOf(LENGTH), place: numberOf(PLAIN), 'layer.length': numberOf(TIME, true) },
-  { over: numberOf(PLAIN), lasts: numberOf(TIME, true), tilt: numberOf(ANGLE), pace: numberOf(FREQUENCY), fade: SWITCH },
+  {
+    over: numberOf(PLAIN),
+    lasts: numberOf(TIME, true),
+    tilt: numberOf(ANGLE),
+    pace: numberOf(FREQUENCY),
+    fade: SWITCH,
+  },
 );
-const INPUTS: Record<string, number> = { rest: 300, place: 3, 'layer.length': 2, '@over': 0.2, '@lasts': 18 * FRAME, '@tilt': 6, '@pace': 2, '@fade': 1 };
+const INPUTS: Record<string, number> = {
+  rest: 300,
+  place: 3,
+  'layer.length': 2,
+  '@over': 0.2,
+  '@lasts': 18 * FRAME,
+  '@tilt': 6,
+  '@pace': 2,
+  '@fade': 1,
+};
 
 function inputs(): Float64Array {
   const list = new Float64Array(scope.size);
@@ -132,7 +156,27 @@ describe('problems', () => {
   });
 
   test('whatever the text, it is read or refused and never throws', () => {
-    const scraps = fc.constantFrom('let', 'a', '=', '1', '2px', '+', '(', ')', '\n', 'if', 'then', 'else', '@over', 'sin', ',', '÷', '#', '"', 'é');
+    const scraps = fc.constantFrom(
+      'let',
+      'a',
+      '=',
+      '1',
+      '2px',
+      '+',
+      '(',
+      ')',
+      '\n',
+      'if',
+      'then',
+      'else',
+      '@over',
+      'sin',
+      ',',
+      '÷',
+      '#',
+      '"',
+      'é',
+    );
     const soup = fc.array(scraps).map((parts) => parts.join(' '));
     fc.assert(
       fc.property(fc.oneof(fc.string(), soup), (source) => {
@@ -189,7 +233,12 @@ test('a compiled formula agrees with a slow interpreter on random trees', () => 
       if (!parsed.ok) throw new Error(source);
       expect(valueOf(source)).toEqual(interpret(parsed.formula.value));
       // JavaScript has the same rules of precedence for these signs (ECMA-262).
-      const plain = source.replace(/×/g, '*').replace(/÷/g, '/').replace(/(\d+)%/g, '($1/100)').replace(/max/g, 'Math.max').replace(/-\(/g, ' -(');
+      const plain = source
+        .replace(/×/g, '*')
+        .replace(/÷/g, '/')
+        .replace(/(\d+)%/g, '($1/100)')
+        .replace(/max/g, 'Math.max')
+        .replace(/-\(/g, ' -(');
       expect(valueOf(source)).toBeCloseTo(Number(new Function(`return ${plain}`)()), 6);
     }),
     { numRuns: 200 },
@@ -198,7 +247,10 @@ test('a compiled formula agrees with a slow interpreter on random trees', () => 
 
 test('the generated parser is that of the grammar', () => {
   const folder = join(__dirname, 'grammar');
-  const { parser } = buildParserFile(readFileSync(join(folder, 'formula.grammar'), 'utf8'), { typeScript: true, fileName: 'formula.grammar' });
+  const { parser } = buildParserFile(readFileSync(join(folder, 'formula.grammar'), 'utf8'), {
+    typeScript: true,
+    fileName: 'formula.grammar',
+  });
   const states = (text: string): string | undefined => /states: ("[^\n]*")/.exec(text)?.[1];
   expect(states(parser)).toBe(states(readFileSync(join(folder, 'parser.generated.ts'), 'utf8')));
 });

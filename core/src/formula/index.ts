@@ -4,6 +4,16 @@ export { checkFormula, type Checked, type CheckResult } from './check';
 export { compileFormula, compileChecked, type CompiledFormula, type CompileResult } from './compile';
 export { describeFormulaProblem, type FormulaProblem } from './problem';
 export { FUNCTIONS, type FormulaFunction } from './functions';
-export { createScope, numberOf, SWITCH, CONSTANTS, DIMENSIONS, RUN_NAMES, FRAME_PLACE, type Scope, type ValueType } from './scope';
+export {
+  createScope,
+  numberOf,
+  SWITCH,
+  CONSTANTS,
+  DIMENSIONS,
+  RUN_NAMES,
+  FRAME_PLACE,
+  type Scope,
+  type ValueType,
+} from './scope';
 export { nameOfDimension, UNITS, type Dimension } from './dimension';
 export { parser as formulaParser } from './grammar/parser.generated';

@@ -7,7 +7,8 @@ import type { FormulaProblem } from './problem';
 export const MOST_CHARACTERS = 2000;
 
 export type ParseResult =
-  { readonly ok: true; readonly formula: Formula } | { readonly ok: false; readonly problems: readonly FormulaProblem[] };
+  | { readonly ok: true; readonly formula: Formula }
+  | { readonly ok: false; readonly problems: readonly FormulaProblem[] };
 
 const OPERATORS: Readonly<Record<string, BinaryOperator>> = {
   '*': '×',

@@ -23,7 +23,12 @@ export type FormulaProblem = { readonly span: Span } & (
   | { readonly code: 'not-angle'; readonly what: string; readonly found: Dimension }
   | { readonly code: 'not-a-switch'; readonly what: string }
   | { readonly code: 'is-a-switch'; readonly what: string }
-  | { readonly code: 'result-unit'; readonly expected: Dimension; readonly found: Dimension; readonly mend: string | null }
+  | {
+      readonly code: 'result-unit';
+      readonly expected: Dimension;
+      readonly found: Dimension;
+      readonly mend: string | null;
+    }
   | { readonly code: 'time-needs-unit'; readonly text: string }
   | { readonly code: 'name-taken'; readonly name: string }
 );

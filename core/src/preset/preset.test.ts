@@ -1,7 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import { HOLD } from '../easing';
 import { STARTER_LIBRARY } from '../starter';
-import { compilePreset, createShelf, describePresetProblem, libraryItemSchema, PHASES, presetSchema, type Preset } from '.';
+import {
+  compilePreset,
+  createShelf,
+  describePresetProblem,
+  libraryItemSchema,
+  PHASES,
+  presetSchema,
+  type Preset,
+} from '.';
 
 const preset: Preset = {
   phase: 'entrance',
@@ -21,11 +29,14 @@ describe('the starter library', () => {
     expect(createShelf(STARTER_LIBRARY).size).toBe(STARTER_LIBRARY.length);
   });
 
-  test.each(STARTER_LIBRARY.map((item) => [item.name, item] as const))('%s is valid and all its formulas compile', (_, item) => {
-    expect(libraryItemSchema.parse(JSON.parse(JSON.stringify(item)))).toEqual(item);
-    const result = compilePreset(item.body);
-    expect(result.ok ? [] : result.problems.map(describePresetProblem)).toEqual([]);
-  });
+  test.each(STARTER_LIBRARY.map((item) => [item.name, item] as const))(
+    '%s is valid and all its formulas compile',
+    (_, item) => {
+      expect(libraryItemSchema.parse(JSON.parse(JSON.stringify(item)))).toEqual(item);
+      const result = compilePreset(item.body);
+      expect(result.ok ? [] : result.problems.map(describePresetProblem)).toEqual([]);
+    },
+  );
 });
 
 describe('a preset', () => {
@@ -42,7 +53,10 @@ describe('a preset', () => {
   });
 
   test.each([
-    ['a cell at a moment that is not there', { rows: [{ channel: 'opacity', cells: [{ moment: 'end', value: '1', ease: HOLD }] }] }],
+    [
+      'a cell at a moment that is not there',
+      { rows: [{ channel: 'opacity', cells: [{ moment: 'end', value: '1', ease: HOLD }] }] },
+    ],
     ['two rows for a channel', { rows: [...preset.rows, ...preset.rows] }],
     ['a switch that is no parameter', { rows: [{ ...preset.rows[0], when: 'fade' }] }],
     ['a length that is no time', { lasts: 'over' }],

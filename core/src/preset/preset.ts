@@ -6,16 +6,7 @@ import { idSchema, nameSchema } from '../scene';
 export const PHASES = ['entrance', 'accent', 'through', 'exit'] as const;
 export type Phase = (typeof PHASES)[number];
 
-export const PARAMETER_KINDS = [
-  'time',
-  'percent',
-  'number',
-  'length',
-  'angle',
-  'frequency',
-  'switch',
-  'seed',
-] as const;
+export const PARAMETER_KINDS = ['time', 'percent', 'number', 'length', 'angle', 'frequency', 'switch', 'seed'] as const;
 export type ParameterKind = (typeof PARAMETER_KINDS)[number];
 
 /** Formula text; checked against the preset's names when the preset is compiled. */

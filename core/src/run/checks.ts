@@ -25,10 +25,7 @@ interface Overrun {
   by: Ticks;
 }
 
-function gatherOverruns(
-  subjects: readonly Subject[],
-  limits: (subject: Subject) => Interval,
-): Overrun | null {
+function gatherOverruns(subjects: readonly Subject[], limits: (subject: Subject) => Interval): Overrun | null {
   const found: Overrun = { layers: [], at: Infinity, by: 0 };
   for (const subject of subjects) {
     const { from, to } = limits(subject);

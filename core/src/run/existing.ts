@@ -60,7 +60,11 @@ function hermite(fit: Fit, from: Ticks, to: Ticks): Key {
   const inset = (to - from) * 1e-6;
   const leave = fit.speed(from + inset) * third;
   const arrive = -fit.speed(to - inset) * third;
-  const ease = { type: 'handles', leave: { time: 1 / 3, value: leave }, arrive: { time: 1 / 3, value: arrive } } as const;
+  const ease = {
+    type: 'handles',
+    leave: { time: 1 / 3, value: leave },
+    arrive: { time: 1 / 3, value: arrive },
+  } as const;
   return { at: from, value: fit.value(from), ease };
 }
 
@@ -84,7 +88,11 @@ function addOnTop(old: Track, made: readonly Key[], channel: ChannelId, rest: nu
   const [first, last] = [made[0].at, made[made.length - 1].at];
   const join = (at: Ticks, value: number): number => joinValues(channel, sampleTrack(old, at), value, rest);
   if (isStill(old, first, last)) {
-    const shifted = made.map((key) => ({ ...key, value: join(key.at, key.value), ease: scaleHandles(key, old, channel, rest) }));
+    const shifted = made.map((key) => ({
+      ...key,
+      value: join(key.at, key.value),
+      ease: scaleHandles(key, old, channel, rest),
+    }));
     return replaceTouched(old, shifted);
   }
   const value = (at: Ticks): number => join(at, sampleTrack(made, at));

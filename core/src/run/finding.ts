@@ -100,7 +100,12 @@ export function describeFinding(finding: Finding, scene: Scene): string {
     case 'vanished':
       return `${counted(finding.layers.length, 'One picked layer is', 'picked layers are')} no longer in the scene.`;
     case 'left-alone':
-      return aboutMany(scene, finding.layers, 'has keys already and is left alone.', 'have keys already and are left alone.');
+      return aboutMany(
+        scene,
+        finding.layers,
+        'has keys already and is left alone.',
+        'have keys already and are left alone.',
+      );
     case 'outside-layer':
       return `${aboutMany(scene, finding.layers, 'has', 'have')} keys up to ${formatFrames(finding.by, rate)} outside the layer's span, first at ${formatShort(finding.at, rate)}. Make the layer longer or start earlier.`;
     case 'outside-scene':

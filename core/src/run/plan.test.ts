@@ -64,7 +64,12 @@ describe('check values (common practice)', () => {
     const entrance = planOn(panels, { ...way, preset: { id: 'slide-from-left-edge' } });
     expect(startsOf(entrance, rate)).toEqual([0, 5, 10]);
     expect(entrance.layers.map(({ starts, lasts }) => inFrames(starts + lasts, rate)).at(-1)).toBe(70);
-    const exit = planOn(panels, { ...way, operation: 'send-out', preset: { id: 'slide-to-right-edge' }, start: { by: 'time', at: '1:40' } });
+    const exit = planOn(panels, {
+      ...way,
+      operation: 'send-out',
+      preset: { id: 'slide-to-right-edge' },
+      start: { by: 'time', at: '1:40' },
+    });
     expect(startsOf(exit, rate)).toEqual([100, 105, 110]);
     expect(exit.layers.map(({ starts, lasts }) => inFrames(starts + lasts, rate)).at(-1)).toBe(170);
   });
@@ -73,11 +78,23 @@ describe('check values (common practice)', () => {
     const rate = { num: 30, den: 1 };
     const layers = ['a', 'b', 'c', 'd', 'e'].map((id) => card(id, { span: { in: 0, out: ticksFromSeconds(1) } }));
     const scene = sceneOf(layers, rate);
-    const recipe: Partial<Recipe> = { start: { by: 'time', at: '3:00' }, spacing: { by: 'gap', gap: '15f' }, length: { by: 'fixed', length: '15f' }, moves: 'layers' };
+    const recipe: Partial<Recipe> = {
+      start: { by: 'time', at: '3:00' },
+      spacing: { by: 'gap', gap: '15f' },
+      length: { by: 'fixed', length: '15f' },
+      moves: 'layers',
+    };
     expect(startsOf(planOn(scene, recipe), rate)).toEqual([90, 105, 120, 135, 150]);
     const beats = applied(scene, recipe);
     expect(beats.layers.map(({ span }) => inFrames(span.in, rate))).toEqual([90, 105, 120, 135, 150]);
-    const longer = apply(beats, beats.layers.map(({ id, span }) => ({ type: 'set-layer', layer: id, fields: { span: { ...span, out: ticksFromSeconds(8) } } })));
+    const longer = apply(
+      beats,
+      beats.layers.map(({ id, span }) => ({
+        type: 'set-layer',
+        layer: id,
+        fields: { span: { ...span, out: ticksFromSeconds(8) } },
+      })),
+    );
     if (!longer.ok) throw new Error();
     for (const { tracks, span } of longer.scene.layers) {
       const [first, last] = tracks.opacity as Key[];
@@ -105,7 +122,9 @@ describe('check values (common practice)', () => {
 
   test('n layers in a window: the starts spread evenly over the total', () => {
     const ten = sceneOf(Array.from({ length: 10 }, (_, i) => card(`l${i}`)));
-    expect(startsOf(planOn(ten, { spacing: { by: 'total', total: '90f' } }))).toEqual([0, 10, 20, 30, 40, 50, 60, 70, 80, 90]);
+    expect(startsOf(planOn(ten, { spacing: { by: 'total', total: '90f' } }))).toEqual([
+      0, 10, 20, 30, 40, 50, 60, 70, 80, 90,
+    ]);
   });
 });
 
@@ -153,8 +172,14 @@ describe('who takes part', () => {
 });
 
 describe('order', () => {
-  const at = (id: string, x: number, y: number, name = id): Layer => card(id, { name, rest: { 'position.x': x, 'position.y': y } });
-  const scene = sceneOf([at('a', 500, 10, 'Row 10'), at('b', 100, 250, 'Row 9'), at('c', 900, 490, 'Row 1'), at('d', 100, 300, 'Row 2')]);
+  const at = (id: string, x: number, y: number, name = id): Layer =>
+    card(id, { name, rest: { 'position.x': x, 'position.y': y } });
+  const scene = sceneOf([
+    at('a', 500, 10, 'Row 10'),
+    at('b', 100, 250, 'Row 9'),
+    at('c', 900, 490, 'Row 1'),
+    at('d', 100, 300, 'Row 2'),
+  ]);
   const placesFor = (order: Recipe['order']): number[] => planOn(scene, { order }).layers.map(({ place }) => place);
 
   test.each<[string, Recipe['order'], number[]]>([
@@ -178,18 +203,29 @@ describe('order', () => {
 
 describe('timing', () => {
   test('exits end at each out point, earlier ones before the last', () => {
-    const planned = planOn(three, { operation: 'send-out', preset: { id: 'fade-out' }, spacing: { by: 'gap', gap: '5f' } });
+    const planned = planOn(three, {
+      operation: 'send-out',
+      preset: { id: 'fade-out' },
+      spacing: { by: 'gap', gap: '5f' },
+    });
     expect(planned.layers.map(({ starts, lasts }) => inFrames(starts + lasts))).toEqual([240, 245, 250]);
     expect(codes(planned)).toEqual([]);
   });
 
   test('whole layers move with their keys, and undo moves them back', () => {
     const scene = sceneOf([card('a', { tracks: { rotation: [key(0, 0), key(10, 9)] } }), card('b')]);
-    const planned = planOn(scene, { moves: 'layers', spacing: { by: 'gap', gap: '20f' }, order: { by: 'layered', reversed: true } });
+    const planned = planOn(scene, {
+      moves: 'layers',
+      spacing: { by: 'gap', gap: '20f' },
+      order: { by: 'layered', reversed: true },
+    });
     const moved = apply(scene, planned.edits);
     if (!moved.ok) throw new Error();
     expect(inFrames(moved.scene.layers[0].span.in)).toBe(20);
-    expect(frames(moved.scene.layers[0].tracks.rotation)).toEqual([[20, 0], [30, 9]]);
+    expect(frames(moved.scene.layers[0].tracks.rotation)).toEqual([
+      [20, 0],
+      [30, 9],
+    ]);
     expect(planned.run?.moved).toEqual([{ layer: 'a', ...scene.layers[0].span }]);
     expect(apply(moved.scene, moved.inverse)).toMatchObject({ ok: true, scene });
   });
@@ -211,7 +247,10 @@ describe('timing', () => {
   test('over the whole span, a preset is as long as its layer', () => {
     const planned = planOn(three, { operation: 'carry-through', preset: { id: 'drift' } });
     expect(inFrames(planned.layers[0].lasts)).toBe(250);
-    expect(frames(planned.layers[0].after.tracks['position.x'])).toEqual([[0, 80], [250, 120]]);
+    expect(frames(planned.layers[0].after.tracks['position.x'])).toEqual([
+      [0, 80],
+      [250, 120],
+    ]);
   });
 });
 
@@ -237,10 +276,16 @@ describe('parameters', () => {
   });
 
   test('hard limits hold and say so; a wrong value names its field', () => {
-    const limited = planOn(three, { preset: { id: 'pop-in-five-steps' }, parameters: { over: { by: 'fixed', value: '900%' } } });
+    const limited = planOn(three, {
+      preset: { id: 'pop-in-five-steps' },
+      parameters: { over: { by: 'fixed', value: '900%' } },
+    });
     expect(limited.layers[0].values.over).toBe(1);
     expect(limited.findings).toContainEqual({ code: 'limited', parameter: 'over', layers: ['a', 'b', 'c'] });
-    const wrong = planOn(three, { preset: { id: 'rise-and-settle' }, parameters: { tilt: { by: 'fixed', value: '20px' } } });
+    const wrong = planOn(three, {
+      preset: { id: 'rise-and-settle' },
+      parameters: { tilt: { by: 'fixed', value: '20px' } },
+    });
     expect(describeFinding(wrong.findings[0], three)).toBe(
       'Tilt: “20px” does not work. This gives a length, and an angle is needed. Did you mean 20deg?',
     );
@@ -248,10 +293,16 @@ describe('parameters', () => {
   });
 
   test('slides begin just outside the frame, whatever the anchor', () => {
-    const scene = sceneOf([card('a', { rest: { 'position.x': 300, 'position.y': 90, 'size.x': 80, 'size.y': 20, 'anchor.x': 0.25 } })]);
-    const [first] = planOn(scene, { preset: { id: 'slide-from-left-edge' } }).layers[0].after.tracks['position.x'] as Key[];
+    const scene = sceneOf([
+      card('a', { rest: { 'position.x': 300, 'position.y': 90, 'size.x': 80, 'size.y': 20, 'anchor.x': 0.25 } }),
+    ]);
+    const [first] = planOn(scene, { preset: { id: 'slide-from-left-edge' } }).layers[0].after.tracks[
+      'position.x'
+    ] as Key[];
     expect(first.value + 80 * 0.75).toBeCloseTo(0, 9);
-    const [right] = planOn(scene, { preset: { id: 'slide-from-right-edge' } }).layers[0].after.tracks['position.x'] as Key[];
+    const [right] = planOn(scene, { preset: { id: 'slide-from-right-edge' } }).layers[0].after.tracks[
+      'position.x'
+    ] as Key[];
     expect(right.value - 80 * 0.25).toBeCloseTo(1000, 9);
   });
 });
@@ -263,18 +314,33 @@ describe('over existing keys', () => {
 
   test('replace takes away only what lies in the time it touches, and keeps what it took', () => {
     const planned = opacity('replace');
-    expect(frames(planned.layers[0].after.tracks.opacity)).toEqual([[0, 0], [12, 1], [100, 0.5], [200, 0]]);
+    expect(frames(planned.layers[0].after.tracks.opacity)).toEqual([
+      [0, 0],
+      [12, 1],
+      [100, 0.5],
+      [200, 0],
+    ]);
     expect(planned.run?.replaced).toEqual([{ layer: 'a', channel: 'opacity', keys: [old[0], old[1]] }]);
     expect(planned.counts).toEqual({ layers: 1, added: 2, removed: 2 });
   });
 
   test('replace whole channels takes every key on them', () => {
-    expect(frames(opacity('replace-channels').layers[0].after.tracks.opacity)).toEqual([[0, 0], [12, 1]]);
+    expect(frames(opacity('replace-channels').layers[0].after.tracks.opacity)).toEqual([
+      [0, 0],
+      [12, 1],
+    ]);
   });
 
   test('adding on top of a still value is exact', () => {
     const planned = opacity('add', { start: { by: 'time', at: '50f' } });
-    expect(frames(planned.layers[0].after.tracks.opacity)).toEqual([[0, 1], [6, 0.5], [50, 0], [62, 0.5], [100, 0.5], [200, 0]]);
+    expect(frames(planned.layers[0].after.tracks.opacity)).toEqual([
+      [0, 1],
+      [6, 0.5],
+      [50, 0],
+      [62, 0.5],
+      [100, 0.5],
+      [200, 0],
+    ]);
   });
 
   test('adding on top of a moving value follows the sum within 0.1 % of the way', () => {
@@ -296,16 +362,31 @@ describe('findings', () => {
   test('keys outside the layer and the scene are named with how far', () => {
     const short = sceneOf([card('a', { span: { in: 0, out: 8 * frameTicks(PAL) } })]);
     const planned = planOn(short, {});
-    expect(planned.findings).toEqual([{ code: 'outside-layer', layers: ['a'], at: 12 * frameTicks(PAL), by: 4 * frameTicks(PAL) }]);
+    expect(planned.findings).toEqual([
+      { code: 'outside-layer', layers: ['a'], at: 12 * frameTicks(PAL), by: 4 * frameTicks(PAL) },
+    ]);
     expect(describeFinding(planned.findings[0], short)).toContain('up to 4 f outside the layer');
     expect(codes(planOn(three, { start: { by: 'time', at: '9:20' } }))).toEqual(['outside-scene', 'outside-layer']);
   });
 
   test('an exit that begins before the entrance has ended is found', () => {
     const scene = applied(three, { length: { by: 'fixed', length: '100f' } });
-    const exit = planOn(scene, { operation: 'send-out', preset: { id: 'sink-away' }, start: { by: 'time', at: '90f' } });
-    expect(exit.findings).toContainEqual({ code: 'entrance-meets-exit', layers: ['a', 'b', 'c'], at: 90 * frameTicks(PAL), by: 10 * frameTicks(PAL) });
-    const later = planOn(scene, { operation: 'send-out', preset: { id: 'sink-away' }, start: { by: 'time', at: '100f' } });
+    const exit = planOn(scene, {
+      operation: 'send-out',
+      preset: { id: 'sink-away' },
+      start: { by: 'time', at: '90f' },
+    });
+    expect(exit.findings).toContainEqual({
+      code: 'entrance-meets-exit',
+      layers: ['a', 'b', 'c'],
+      at: 90 * frameTicks(PAL),
+      by: 10 * frameTicks(PAL),
+    });
+    const later = planOn(scene, {
+      operation: 'send-out',
+      preset: { id: 'sink-away' },
+      start: { by: 'time', at: '100f' },
+    });
     expect(codes(later)).not.toContain('entrance-meets-exit');
   });
 
@@ -326,14 +407,21 @@ describe('laws', () => {
   const anyRecipe: fc.Arbitrary<Partial<Recipe>> = fc
     .record({
       item: fc.constantFrom(...STARTER_LIBRARY),
-      order: fc.constantFrom<Recipe['order']>({ by: 'down' }, { by: 'name', reversed: true }, { by: 'shuffled', seed: 9 }, { by: 'out-from', x: 0.5, y: 0.5 }),
+      order: fc.constantFrom<Recipe['order']>(
+        { by: 'down' },
+        { by: 'name', reversed: true },
+        { by: 'shuffled', seed: 9 },
+        { by: 'out-from', x: 0.5, y: 0.5 },
+      ),
       gap: fc.integer({ min: 0, max: 30 }),
       moves: fc.constantFrom<Recipe['moves']>('keys', 'layers'),
       existing: fc.constantFrom<Recipe['existing']>('replace', 'replace-channels', 'add', 'leave'),
       at: fc.option(fc.integer({ min: 0, max: 200 })),
     })
     .map(({ item, order, gap, moves, existing, at }) => ({
-      operation: ({ entrance: 'bring-in', exit: 'send-out', accent: 'accent', through: 'carry-through' } as const)[item.body.phase],
+      operation: ({ entrance: 'bring-in', exit: 'send-out', accent: 'accent', through: 'carry-through' } as const)[
+        item.body.phase
+      ],
       preset: { id: item.id },
       order,
       spacing: { by: 'gap', gap: `${gap}f` },
@@ -370,7 +458,9 @@ describe('laws', () => {
         const planned = planOn(scene, { ...recipe, existing: 'replace' });
         for (const { after, layer } of planned.layers) {
           expect(after.rest).toEqual(scene.layers.find(({ id }) => id === layer)?.rest);
-          const made = Object.values(after.tracks).flat().filter(({ by }) => by?.run === CONTEXT.runId);
+          const made = Object.values(after.tracks)
+            .flat()
+            .filter(({ by }) => by?.run === CONTEXT.runId);
           expect(made.length).toBeGreaterThan(0);
           for (const { by } of made) expect(by?.slot).toMatch(/^[\w.]+\/\w+$/);
         }

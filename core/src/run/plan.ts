@@ -18,13 +18,7 @@ import {
 import { boundsAt, compileScene, restFrame, sampleTrack } from '../sample';
 import { restValue, tracksOf, type Key, type Layer, type RunRecord, type Scene } from '../scene';
 import { frameTicks, secondsFromTicks, TICKS_PER_SECOND, type Ticks } from '../time';
-import {
-  findMeetings,
-  findOffGrid,
-  findOutsideLayer,
-  findOutsideScene,
-  type Subject,
-} from './checks';
+import { findMeetings, findOffGrid, findOutsideLayer, findOutsideScene, type Subject } from './checks';
 import { mergeKeys } from './existing';
 import { severityOf, type Finding } from './finding';
 import { maximum, placesOf, type Staging } from './order';
@@ -250,7 +244,10 @@ function editsBetween(before: Layer, after: Layer): Edit[] {
 }
 
 /** Layers by what was noted for them, each note with all its layers. */
-function groupNotes(outcomes: readonly Outcome[], notesOf: (outcome: Outcome) => readonly string[]): [string, string[]][] {
+function groupNotes(
+  outcomes: readonly Outcome[],
+  notesOf: (outcome: Outcome) => readonly string[],
+): [string, string[]][] {
   const groups = new Map<string, string[]>();
   for (const outcome of outcomes) {
     for (const note of notesOf(outcome)) {
@@ -272,12 +269,16 @@ function findingsOf(scene: Scene, recipe: Recipe, outcomes: readonly Outcome[], 
     ...(short.length === 0
       ? []
       : [{ code: 'too-short' as const, layers: short.map(({ plan }) => plan.layer), at: short[0].plan.starts }]),
-    ...groupNotes(outcomes, ({ limited }) => limited).map(
-      ([parameter, layers]): Finding => ({ code: 'limited', parameter, layers }),
-    ),
-    ...groupNotes(outcomes, ({ broken }) => broken).map(
-      ([slot, layers]): Finding => ({ code: 'not-finite', slot, layers }),
-    ),
+    ...groupNotes(outcomes, ({ limited }) => limited).map(([parameter, layers]): Finding => ({
+      code: 'limited',
+      parameter,
+      layers,
+    })),
+    ...groupNotes(outcomes, ({ broken }) => broken).map(([slot, layers]): Finding => ({
+      code: 'not-finite',
+      slot,
+      layers,
+    })),
     ...findOffGrid(scene, subjects, runId),
   ];
 }
@@ -339,7 +340,13 @@ function tooShortLength(fixed: Ticks | null, scene: Scene): Finding | null {
  * `compile` may keep presets that it compiled before (`createPresetCompiler`).
  * With a finding of severity "error" there are no edits.
  */
-export function plan(scene: Scene, shelf: Shelf, recipe: Recipe, context: RunContext, compile: CompilePreset = compilePreset): Plan {
+export function plan(
+  scene: Scene,
+  shelf: Shelf,
+  recipe: Recipe,
+  context: RunContext,
+  compile: CompilePreset = compilePreset,
+): Plan {
   const found = findPreset(shelf, recipe, compile);
   if ('code' in found) return refused([found]);
   const chosen = takePart(scene, recipe);

@@ -16,7 +16,10 @@ const timeText = z
 /** A parameter's value: a literal such as 6deg, or a formula of place, count, share, layer.* and frame.*. */
 const valueText = z.string().min(1).max(500);
 
-const seedSchema = z.int().min(0).max(2 ** 31);
+const seedSchema = z
+  .int()
+  .min(0)
+  .max(2 ** 31);
 
 const pickSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('layers'), layers: z.array(idSchema).max(20_000) }),

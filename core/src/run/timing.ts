@@ -24,10 +24,16 @@ export function readTime(text: string, rate: Rate, field: string): { ticks: Tick
 }
 
 /** Reads start and spacing of a recipe for a number of places. */
-export function createTiming(recipe: Recipe, hang: Hang, places: number, rate: Rate): { timing: Timing; problems: Finding[] } {
+export function createTiming(
+  recipe: Recipe,
+  hang: Hang,
+  places: number,
+  rate: Rate,
+): { timing: Timing; problems: Finding[] } {
   const start = recipe.start.by === 'time' ? readTime(recipe.start.at, rate, 'Start') : null;
   const { spacing } = recipe;
-  const spaced = spacing.by === 'gap' ? readTime(spacing.gap, rate, 'Gap') : readTime(spacing.total, rate, 'Spread over');
+  const spaced =
+    spacing.by === 'gap' ? readTime(spacing.gap, rate, 'Gap') : readTime(spacing.total, rate, 'Spread over');
   const gap = spacing.by === 'gap' ? spaced.ticks : spaced.ticks / Math.max(1, places - 1);
   const problems = [start?.problem, spaced.problem].filter((problem) => problem !== null && problem !== undefined);
   return { timing: { base: start?.ticks ?? null, gap, places, moves: recipe.moves, hang }, problems };

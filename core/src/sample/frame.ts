@@ -24,7 +24,16 @@ export function createFrame(compiled: CompiledScene): Frame {
   };
 }
 
-const { time: TIME, value: VALUE, line: LINE, square: SQUARE, cubic: CUBIC, inverse: INVERSE, kind: KIND, easing: EASING } = KeyField;
+const {
+  time: TIME,
+  value: VALUE,
+  line: LINE,
+  square: SQUARE,
+  cubic: CUBIC,
+  inverse: INVERSE,
+  kind: KIND,
+  easing: EASING,
+} = KeyField;
 
 /** Key number whose segment holds the time; `first − 1` before the first key. Starts from the memo. */
 function findKey(compiled: CompiledScene, track: number, time: number): number {
@@ -78,8 +87,7 @@ export function sampleValues(compiled: CompiledScene, time: number, frame: Frame
 export function sampleFrame(compiled: CompiledScene, time: number, frame: Frame): void {
   sampleValues(compiled, time, frame);
   const { order, parents, layers } = compiled;
-  for (let i = 0; i < order.length; i++) {
-    const index = order[i];
+  for (const index of order) {
     writeLayerMatrix(frame.values, index, parents[index], frame.matrices);
     const { in: from, out } = layers[index].span;
     frame.live[index] = time >= from && time < out ? 1 : 0;

@@ -4,7 +4,17 @@ import { CHANNEL_COUNT, channelOf, type ChannelId } from '../channel';
 import type { Easing } from '../easing';
 import { card, key, sceneOf } from '../testing/scenes';
 import { frameTicks, ticksFromSeconds } from '../time';
-import { boundsAt, compileScene, createFrame, frameAt, matrixAt, restFrame, sampleFrame, sampleTrack, trackSpeed } from '.';
+import {
+  boundsAt,
+  compileScene,
+  createFrame,
+  frameAt,
+  matrixAt,
+  restFrame,
+  sampleFrame,
+  sampleTrack,
+  trackSpeed,
+} from '.';
 import type { Layer, Track } from '../scene';
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });
@@ -13,9 +23,22 @@ const value = fc.double({ min: -1000, max: 1000, noNaN: true });
 const easing: fc.Arbitrary<Easing> = fc.oneof(
   fc.constant<Easing>({ type: 'hold' }),
   fc.constant<Easing>({ type: 'linear' }),
-  fc.record({ type: fc.constant('bezier' as const), x1: share, y1: value.map((v) => v / 500), x2: share, y2: value.map((v) => v / 500) }),
+  fc.record({
+    type: fc.constant('bezier' as const),
+    x1: share,
+    y1: value.map((v) => v / 500),
+    x2: share,
+    y2: value.map((v) => v / 500),
+  }),
   fc.constant<Easing>({ type: 'steps', count: 4, jump: 'end' }),
-  fc.constant<Easing>({ type: 'points', points: [{ input: 0, output: 0 }, { input: 0.3, output: 1.2 }, { input: 1, output: 1 }] }),
+  fc.constant<Easing>({
+    type: 'points',
+    points: [
+      { input: 0, output: 0 },
+      { input: 0.3, output: 1.2 },
+      { input: 1, output: 1 },
+    ],
+  }),
   fc.record({
     type: fc.constant('handles' as const),
     leave: fc.record({ time: share, value }),
@@ -24,7 +47,11 @@ const easing: fc.Arbitrary<Easing> = fc.oneof(
 );
 
 const track: fc.Arbitrary<Track> = fc
-  .uniqueArray(fc.record({ frame: fc.integer({ min: 0, max: 200 }), value, easing }), { minLength: 1, maxLength: 6, selector: (k) => k.frame })
+  .uniqueArray(fc.record({ frame: fc.integer({ min: 0, max: 200 }), value, easing }), {
+    minLength: 1,
+    maxLength: 6,
+    selector: (k) => k.frame,
+  })
   .map((keys) => keys.sort((a, b) => a.frame - b.frame).map((k) => key(k.frame, k.value, k.easing)));
 
 function valueOf(layer: Layer, channel: ChannelId, time: number): number {
@@ -94,9 +121,16 @@ describe('sampling', () => {
 
 describe('transforms', () => {
   test('a child moves with its group, whatever their order in the list', () => {
-    const group = card('g', { kind: 'group', source: { type: 'none' }, rest: { 'position.x': 300, 'position.y': 200, 'size.x': 0, 'size.y': 0, rotation: 90 } });
+    const group = card('g', {
+      kind: 'group',
+      source: { type: 'none' },
+      rest: { 'position.x': 300, 'position.y': 200, 'size.x': 0, 'size.y': 0, rotation: 90 },
+    });
     const child = card('c', { parent: 'g', rest: { 'position.x': 10, 'position.y': 0, 'size.x': 4, 'size.y': 2 } });
-    for (const layers of [[group, child], [child, group]]) {
+    for (const layers of [
+      [group, child],
+      [child, group],
+    ]) {
       const compiled = compileScene(sceneOf(layers));
       const box = boundsAt(restFrame(compiled), layers.indexOf(child));
       expect(box.left).toBeCloseTo(299, 9);
@@ -107,7 +141,18 @@ describe('transforms', () => {
   });
 
   test('the anchor is where position puts it', () => {
-    const layer = card('a', { rest: { 'position.x': 50, 'position.y': 60, 'anchor.x': 0, 'anchor.y': 1, 'size.x': 20, 'size.y': 10, 'scale.x': 2, 'scale.y': 3 } });
+    const layer = card('a', {
+      rest: {
+        'position.x': 50,
+        'position.y': 60,
+        'anchor.x': 0,
+        'anchor.y': 1,
+        'size.x': 20,
+        'size.y': 10,
+        'scale.x': 2,
+        'scale.y': 3,
+      },
+    });
     const frame = restFrame(compileScene(sceneOf([layer])));
     expect(boundsAt(frame, 0)).toEqual({ left: 50, right: 90, top: 30, bottom: 60 });
     expect(matrixAt(frame, 0)).toEqual([2, 0, 0, 3, 50, 30]);

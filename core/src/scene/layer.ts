@@ -6,9 +6,12 @@ import { idSchema, trackSchema, type Track } from './key';
 
 export const nameSchema = z.string().trim().min(1, 'A name is needed.').max(200, 'A name has at most 200 characters.');
 
-const colourSchema = z.string().max(64).refine((text) => oklabFromCss(text) !== null, {
-  error: 'This is not a CSS colour, such as #f3c98b.',
-});
+const colourSchema = z
+  .string()
+  .max(64)
+  .refine((text) => oklabFromCss(text) !== null, {
+    error: 'This is not a CSS colour, such as #f3c98b.',
+  });
 
 /** A fill: one colour, or a straight gradient from the top of the layer's box (angle 0) turned clockwise. */
 const fillSchema = z.union([

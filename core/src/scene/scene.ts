@@ -50,7 +50,7 @@ export function treeProblem(layers: readonly Layer[]): string | null {
   if (byId.size < layers.length) return 'Two layers have the same id. Give each layer an id of its own.';
   for (const layer of layers) {
     const seen = new Set([layer.id]);
-    for (let at: Layer = layer; at.parent !== null; ) {
+    for (let at: Layer = layer; at.parent !== null;) {
       const parent = byId.get(at.parent);
       if (!parent) return `Layer “${at.name}” belongs to a group that is not in the scene.`;
       if (parent.kind !== 'group') return `Layer “${at.name}” belongs to “${parent.name}”, which is not a group.`;

@@ -22,12 +22,15 @@ const bump = item(
       moment('back', 'Back', '@lasts × 75%'),
       moment('rest', 'Rest', '@lasts'),
     ],
-    rows: rows(['scale.x', 'scale.y'], [
-      ['start', 'here', CURVES.arrive],
-      ['peak', 'here × (1 + @swell)', CURVES.soft],
-      ['back', 'here × (1 - @swell × 20%)', CURVES.soft],
-      ['rest', 'here'],
-    ]),
+    rows: rows(
+      ['scale.x', 'scale.y'],
+      [
+        ['start', 'here', CURVES.arrive],
+        ['peak', 'here × (1 + @swell)', CURVES.soft],
+        ['back', 'here × (1 - @swell × 20%)', CURVES.soft],
+        ['rest', 'here'],
+      ],
+    ),
   },
 );
 

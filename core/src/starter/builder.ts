@@ -45,7 +45,14 @@ export function parameter(
 
 /** The length of a preset, one frame at least. */
 export function lasts(standard: string, to = '60f'): Parameter {
-  return parameter('lasts', 'Lasts', 'time', standard, { min: '1f', from: '2f', to, step: '1f' }, 'stretches every moment');
+  return parameter(
+    'lasts',
+    'Lasts',
+    'time',
+    standard,
+    { min: '1f', from: '2f', to, step: '1f' },
+    'stretches every moment',
+  );
 }
 
 const WHEN = '2026-09-01T09:00:00.000Z';

@@ -16,8 +16,22 @@ const popInFiveSteps = item(
     stretch: 'keep',
     parameters: [
       lasts('18f', '90f'),
-      parameter('over', 'Past full size', 'percent', '20%', { min: '0%', max: '100%', from: '0%', to: '60%', step: '1%' }, 'first peak; later ones follow'),
-      parameter('live', 'Liveliness', 'percent', '100%', { min: '0%', max: '200%', from: '0%', to: '150%', step: '5%' }, '0 is a plain grow'),
+      parameter(
+        'over',
+        'Past full size',
+        'percent',
+        '20%',
+        { min: '0%', max: '100%', from: '0%', to: '60%', step: '1%' },
+        'first peak; later ones follow',
+      ),
+      parameter(
+        'live',
+        'Liveliness',
+        'percent',
+        '100%',
+        { min: '0%', max: '200%', from: '0%', to: '150%', step: '5%' },
+        '0 is a plain grow',
+      ),
       parameter('fade', 'Fade in first', 'switch', 'off'),
     ],
     moments: [
@@ -37,7 +51,14 @@ const popInFiveSteps = item(
         ['last', 'rest × (1 - @over × @live ÷ 2)', CURVES.soft],
         ['rest', 'rest'],
       ]),
-      row('opacity', [['start', '0', CURVES.even], ['peak', 'rest']], 'fade'),
+      row(
+        'opacity',
+        [
+          ['start', '0', CURVES.even],
+          ['peak', 'rest'],
+        ],
+        'fade',
+      ),
     ],
   },
 );
@@ -56,7 +77,13 @@ const riseAndSettle = item(
     parameters: [
       lasts('20f'),
       parameter('rise', 'Rise', 'length', '60px', { from: '0px', to: '300px', step: '1px' }),
-      parameter('over', 'Past its place', 'percent', '12%', { min: '0%', max: '100%', from: '0%', to: '50%', step: '1%' }),
+      parameter('over', 'Past its place', 'percent', '12%', {
+        min: '0%',
+        max: '100%',
+        from: '0%',
+        to: '50%',
+        step: '1%',
+      }),
       parameter('tilt', 'Tilt', 'angle', '6deg', { from: '-30deg', to: '30deg', step: '1deg' }),
       parameter('fade', 'Fades in', 'time', '5f', { min: '0f', from: '0f', to: '20f', step: '1f' }),
     ],
@@ -79,7 +106,10 @@ const riseAndSettle = item(
         ['past', 'rest - @tilt × @over', CURVES.soft],
         ['rest', 'rest'],
       ]),
-      row('opacity', [['start', '0', CURVES.even], ['seen', 'rest']]),
+      row('opacity', [
+        ['start', '0', CURVES.even],
+        ['seen', 'rest'],
+      ]),
     ],
   },
 );
@@ -158,8 +188,14 @@ const fadeWithZoom = item(
     ],
     moments: [moment('start', 'Start', '0f'), moment('rest', 'Rest', '@lasts')],
     rows: [
-      row('opacity', [['start', '0', CURVES.gentle], ['rest', 'rest']]),
-      ...rows(SCALES, [['start', 'rest × @from', CURVES.arrive], ['rest', 'rest']]),
+      row('opacity', [
+        ['start', '0', CURVES.gentle],
+        ['rest', 'rest'],
+      ]),
+      ...rows(SCALES, [
+        ['start', 'rest × @from', CURVES.arrive],
+        ['rest', 'rest'],
+      ]),
     ],
   },
 );
@@ -177,7 +213,12 @@ const fadeIn = item(
     stretch: 'keep',
     parameters: [lasts('12f')],
     moments: [moment('start', 'Start', '0f'), moment('rest', 'Rest', '@lasts')],
-    rows: [row('opacity', [['start', '0', CURVES.even], ['rest', 'rest']])],
+    rows: [
+      row('opacity', [
+        ['start', '0', CURVES.even],
+        ['rest', 'rest'],
+      ]),
+    ],
   },
 );
 
@@ -194,7 +235,10 @@ const growFromAnchor = item(
     stretch: 'keep',
     parameters: [lasts('12f')],
     moments: [moment('start', 'Start', '0f'), moment('rest', 'Rest', '@lasts')],
-    rows: rows(SCALES, [['start', '0', CURVES.arrive], ['rest', 'rest']]),
+    rows: rows(SCALES, [
+      ['start', '0', CURVES.arrive],
+      ['rest', 'rest'],
+    ]),
   },
 );
 
@@ -211,7 +255,12 @@ const drawTheLine = item(
     stretch: 'keep',
     parameters: [lasts('18f')],
     moments: [moment('start', 'Start', '0f'), moment('rest', 'Drawn', '@lasts')],
-    rows: [row('stroke.end', [['start', '0', CURVES.gentle], ['rest', 'rest']])],
+    rows: [
+      row('stroke.end', [
+        ['start', '0', CURVES.gentle],
+        ['rest', 'rest'],
+      ]),
+    ],
   },
 );
 
@@ -232,8 +281,14 @@ const lettersOpen = item(
     ],
     moments: [moment('start', 'Start', '0f'), moment('seen', 'Seen', '@lasts × 60%'), moment('rest', 'Rest', '@lasts')],
     rows: [
-      row('letterSpacing', [['start', 'rest - @tight', CURVES.arrive], ['rest', 'rest']]),
-      row('opacity', [['start', '0', CURVES.even], ['seen', 'rest']]),
+      row('letterSpacing', [
+        ['start', 'rest - @tight', CURVES.arrive],
+        ['rest', 'rest'],
+      ]),
+      row('opacity', [
+        ['start', '0', CURVES.even],
+        ['seen', 'rest'],
+      ]),
     ],
   },
 );

@@ -16,7 +16,12 @@ const fadeOut = item(
     stretch: 'keep',
     parameters: [lasts('12f')],
     moments: START_AND_GONE,
-    rows: [row('opacity', [['start', 'rest', CURVES.even], ['gone', '0']])],
+    rows: [
+      row('opacity', [
+        ['start', 'rest', CURVES.even],
+        ['gone', '0'],
+      ]),
+    ],
   },
 );
 
@@ -48,7 +53,11 @@ const sinkAway = item(
         ['up', 'rest - @fall × @gather', CURVES.depart],
         ['gone', 'rest + @fall'],
       ]),
-      row('opacity', [['start', 'rest', CURVES.hold], ['dim', 'rest', CURVES.even], ['gone', '0']]),
+      row('opacity', [
+        ['start', 'rest', CURVES.hold],
+        ['dim', 'rest', CURVES.even],
+        ['gone', '0'],
+      ]),
     ],
   },
 );
@@ -67,7 +76,10 @@ const slideToRight = item(
     parameters: [lasts('14f')],
     moments: START_AND_GONE,
     rows: [
-      row('position.x', [['start', 'rest', CURVES.depart], ['gone', 'rest + frame.width - layer.left']]),
+      row('position.x', [
+        ['start', 'rest', CURVES.depart],
+        ['gone', 'rest + frame.width - layer.left'],
+      ]),
     ],
   },
 );
@@ -87,12 +99,19 @@ const shrinkAway = item(
       lasts('12f'),
       parameter('over', 'Swells first', 'percent', '10%', { min: '0%', from: '0%', to: '50%', step: '1%' }),
     ],
-    moments: [moment('start', 'Rest', '0f'), moment('swell', 'Swell', '@lasts × 35%'), moment('gone', 'Gone', '@lasts')],
-    rows: rows(['scale.x', 'scale.y'], [
-      ['start', 'rest', CURVES.soft],
-      ['swell', 'rest × (1 + @over)', CURVES.depart],
-      ['gone', '0'],
-    ]),
+    moments: [
+      moment('start', 'Rest', '0f'),
+      moment('swell', 'Swell', '@lasts × 35%'),
+      moment('gone', 'Gone', '@lasts'),
+    ],
+    rows: rows(
+      ['scale.x', 'scale.y'],
+      [
+        ['start', 'rest', CURVES.soft],
+        ['swell', 'rest × (1 + @over)', CURVES.depart],
+        ['gone', '0'],
+      ],
+    ),
   },
 );
 
@@ -109,7 +128,12 @@ const undrawTheLine = item(
     stretch: 'keep',
     parameters: [lasts('14f')],
     moments: START_AND_GONE,
-    rows: [row('stroke.start', [['start', 'rest', CURVES.gentle], ['gone', '1']])],
+    rows: [
+      row('stroke.start', [
+        ['start', 'rest', CURVES.gentle],
+        ['gone', '1'],
+      ]),
+    ],
   },
 );
 

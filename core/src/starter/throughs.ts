@@ -16,7 +16,14 @@ const drift = item(
     stretch: 'scale',
     parameters: [
       parameter('way', 'Way', 'length', '40px', { from: '0px', to: '400px', step: '1px' }),
-      parameter('angle', 'Towards', 'angle', '0deg', { from: '-180deg', to: '180deg', step: '5deg' }, '0° is to the right, 90° down'),
+      parameter(
+        'angle',
+        'Towards',
+        'angle',
+        '0deg',
+        { from: '-180deg', to: '180deg', step: '5deg' },
+        '0° is to the right, 90° down',
+      ),
     ],
     moments: WHOLE,
     rows: [
@@ -43,11 +50,15 @@ const slowZoom = item(
     phase: 'through',
     hang: 'span',
     stretch: 'scale',
-    parameters: [
-      parameter('from', 'From size', 'percent', '94%', { min: '1%', from: '60%', to: '140%', step: '1%' }),
-    ],
+    parameters: [parameter('from', 'From size', 'percent', '94%', { min: '1%', from: '60%', to: '140%', step: '1%' })],
     moments: WHOLE,
-    rows: rows(['scale.x', 'scale.y'], [['start', 'rest × @from', CURVES.even], ['end', 'rest']]),
+    rows: rows(
+      ['scale.x', 'scale.y'],
+      [
+        ['start', 'rest × @from', CURVES.even],
+        ['end', 'rest'],
+      ],
+    ),
   },
 );
 

@@ -1,11 +1,2 @@
-export {
-  IDENTITY,
-  multiply,
-  transformPoint,
-  boundsOf,
-  centreOf,
-  type Matrix,
-  type Point,
-  type Box,
-} from './matrix';
+export { IDENTITY, multiply, transformPoint, boundsOf, centreOf, type Matrix, type Point, type Box } from './matrix';
 export { writeLayerMatrix } from './layer-matrix';

@@ -36,7 +36,10 @@ function problemOf(error: unknown): RequestProblem | null {
   if (error instanceof RequestProblem) return error;
   switch ((error as BodyError).type) {
     case 'entity.too.large':
-      return new RequestProblem({ code: 'too-large', message: 'The data is larger than 64 MB. Split it into smaller parts.' });
+      return new RequestProblem({
+        code: 'too-large',
+        message: 'The data is larger than 64 MB. Split it into smaller parts.',
+      });
     case 'entity.parse.failed':
       return new RequestProblem({ code: 'invalid', message: 'The data is not valid JSON. Check the file.' });
     default:
@@ -51,7 +54,8 @@ export function answerErrors(log: Logger): ErrorRequestHandler {
     const problem = problemOf(error);
     if (problem) return void response.status(problem.status).json(problem.answer);
     log.error({ error, path: request.path }, 'request failed');
-    const message = 'Something went wrong on the server. Nothing was changed; try again, and look at its log if it stays.';
+    const message =
+      'Something went wrong on the server. Nothing was changed; try again, and look at its log if it stays.';
     return void response.status(500).json({ code: 'broken', message });
   };
 }

@@ -22,14 +22,19 @@ export async function manyRevisions(queries: Queries, id: string): Promise<Libra
 
 /** Adds an item with one revision. */
 export async function insertItem(queries: Queries, item: LibraryItem): Promise<void> {
-  await queries.run(
-    'insert into items (id, kind, state, current_revision, created_at) values ($1, $2, $3, $4, $5)',
-    [item.id, item.kind, item.state, item.revision, item.when],
-  );
-  await queries.run(
-    'insert into revisions (item_id, revision, content, published_at) values ($1, $2, $3::jsonb, $4)',
-    [item.id, item.revision, JSON.stringify(item), item.when],
-  );
+  await queries.run('insert into items (id, kind, state, current_revision, created_at) values ($1, $2, $3, $4, $5)', [
+    item.id,
+    item.kind,
+    item.state,
+    item.revision,
+    item.when,
+  ]);
+  await queries.run('insert into revisions (item_id, revision, content, published_at) values ($1, $2, $3::jsonb, $4)', [
+    item.id,
+    item.revision,
+    JSON.stringify(item),
+    item.when,
+  ]);
 }
 
 export async function countItems(queries: Queries): Promise<number> {

@@ -3,15 +3,19 @@ import type { Queries } from '../database';
 
 /** All layers of a scene from back to front. */
 export async function manyLayers(queries: Queries, scene: string): Promise<Layer[]> {
-  const rows = await queries.many<{ body: Layer }>(
-    'select body from layers where scene_id = $1 order by depth',
-    [scene],
-  );
+  const rows = await queries.many<{ body: Layer }>('select body from layers where scene_id = $1 order by depth', [
+    scene,
+  ]);
   return rows.map(({ body }) => body);
 }
 
 /** Writes new and changed layers in one statement; their depth follows with `orderLayers`. */
-export async function putLayers(queries: Queries, scene: string, layers: readonly Layer[], version: number): Promise<void> {
+export async function putLayers(
+  queries: Queries,
+  scene: string,
+  layers: readonly Layer[],
+  version: number,
+): Promise<void> {
   if (layers.length === 0) return;
   await queries.run(
     `insert into layers (scene_id, id, depth, body, version)

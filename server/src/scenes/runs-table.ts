@@ -10,7 +10,12 @@ export async function manyRuns(queries: Queries, scene: string): Promise<RunReco
 }
 
 /** Writes new and changed runs; a new one comes last. */
-export async function putRuns(queries: Queries, scene: string, runs: readonly RunRecord[], version: number): Promise<void> {
+export async function putRuns(
+  queries: Queries,
+  scene: string,
+  runs: readonly RunRecord[],
+  version: number,
+): Promise<void> {
   for (const run of runs) {
     await queries.run(
       `insert into runs (scene_id, id, place, body, version)

@@ -9,10 +9,9 @@ interface SceneRow {
 
 /** A scene that is not deleted, without its layers and runs. */
 export function maybeScene(queries: Queries, id: string): Promise<SceneRow | null> {
-  return queries.maybeOne<SceneRow>(
-    'select id, header, version from scenes where id = $1 and deleted_at is null',
-    [id],
-  );
+  return queries.maybeOne<SceneRow>('select id, header, version from scenes where id = $1 and deleted_at is null', [
+    id,
+  ]);
 }
 
 /** The same, held against other transactions until this one ends. */

@@ -92,7 +92,15 @@ export async function saveScene(database: Database, id: string, request: SaveReq
     await setVersion(queries, id, request.header ?? row.header, version, when);
     const { by, what, removedLayers } = request;
     const layers = request.layers.map((layer) => layer.id);
-    await insertChange(queries, id, { version, by, when, what, header: request.header !== null, layers, removedLayers });
+    await insertChange(queries, id, {
+      version,
+      by,
+      when,
+      what,
+      header: request.header !== null,
+      layers,
+      removedLayers,
+    });
     return version;
   });
 }

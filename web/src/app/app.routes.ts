@@ -4,7 +4,11 @@ export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'scenes' },
   { path: 'scenes', title: 'Scenes', loadComponent: async () => (await import('./scenes/scenes-page')).ScenesPage },
   { path: 'scenes/:id', title: 'Scene', loadComponent: async () => (await import('./scene/scene-page')).ScenePage },
-  { path: 'library', title: 'Library', loadComponent: async () => (await import('./library/library-page')).LibraryPage },
+  {
+    path: 'library',
+    title: 'Library',
+    loadComponent: async () => (await import('./library/library-page')).LibraryPage,
+  },
   {
     path: 'shortcuts',
     title: 'Shortcuts',

@@ -1,13 +1,6 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type {
-  CreateScene,
-  ErrorAnswer,
-  LibraryItem,
-  SaveRequest,
-  SceneSummary,
-  StoredScene,
-} from '@wexikine/core';
+import type { CreateScene, ErrorAnswer, LibraryItem, SaveRequest, SceneSummary, StoredScene } from '@wexikine/core';
 import { catchError, throwError, type Observable } from 'rxjs';
 
 /** A failed request, with the sentence to show. `offline` means that no answer came. */
@@ -22,10 +15,14 @@ export class ApiProblem extends Error {
 }
 
 function toProblem(error: unknown): ApiProblem {
-  if (!(error instanceof HttpErrorResponse)) return new ApiProblem('Something went wrong in this window. Reload it.', 'broken');
+  if (!(error instanceof HttpErrorResponse))
+    return new ApiProblem('Something went wrong in this window. Reload it.', 'broken');
   const answer = error.error as Partial<ErrorAnswer> | null;
   if (error.status === 0 || typeof answer?.message !== 'string') {
-    return new ApiProblem('The server does not answer. Check that it is running; this window will try again.', 'offline');
+    return new ApiProblem(
+      'The server does not answer. Check that it is running; this window will try again.',
+      'offline',
+    );
   }
   return new ApiProblem(answer.message, answer.code ?? 'broken', answer as ErrorAnswer);
 }

@@ -116,6 +116,10 @@ export class GhostTrail implements OnDestroy {
     const { width, height } = context.canvas;
     const scale = Math.min(width / specimen.scene.width, height / specimen.scene.height);
     const x = (width - specimen.scene.width * scale) / 2 + aside * width;
-    this.service.painter.paint(context, { compiled, frame }, { scale, x, y: (height - specimen.scene.height * scale) / 2 + below * height });
+    this.service.painter.paint(
+      context,
+      { compiled, frame },
+      { scale, x, y: (height - specimen.scene.height * scale) / 2 + below * height },
+    );
   }
 }

@@ -112,5 +112,12 @@ export function createSpecimen(item: LibraryItem, parameters: Readonly<Record<st
   const [first] = planned.layers;
   if (!result.ok || !first) return { scene, from: 0, to: LENGTH, travels: false, kind, isExit };
   const [after] = result.scene.layers;
-  return { scene: result.scene, from: first.starts, to: first.starts + first.lasts, travels: travels(after), kind, isExit };
+  return {
+    scene: result.scene,
+    from: first.starts,
+    to: first.starts + first.lasts,
+    travels: travels(after),
+    kind,
+    isExit,
+  };
 }

@@ -20,7 +20,8 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
       return;
     case 'plan':
       try {
-        if (scene) answer({ type: 'plan', ticket: data.ticket, plan: plan(scene, shelf, data.recipe, data.context, compile) });
+        if (scene)
+          answer({ type: 'plan', ticket: data.ticket, plan: plan(scene, shelf, data.recipe, data.context, compile) });
       } catch (error) {
         console.error(error);
         answer({ type: 'failed', ticket: data.ticket });

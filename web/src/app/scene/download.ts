@@ -11,7 +11,12 @@ function save(name: string, type: string, text: string): void {
 
 /** A scene's name as a file name: letters, digits and hyphens. */
 export function fileName(name: string): string {
-  return name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'scene';
+  return (
+    name
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-|-$/g, '') || 'scene'
+  );
 }
 
 async function embeddedFont(font: string): Promise<string> {

@@ -53,7 +53,10 @@ export class DraftStore implements OnDestroy {
     this.plannedSubject,
   ]).pipe(
     map(([scene, draft, planned]) => (scene ? this.show(scene, draft, planned) : null)),
-    distinctUntilChanged((a, b) => a?.drawn === b?.drawn && a?.plan === b?.plan && a?.isPlanning === b?.isPlanning && a?.isLive === b?.isLive),
+    distinctUntilChanged(
+      (a, b) =>
+        a?.drawn === b?.drawn && a?.plan === b?.plan && a?.isPlanning === b?.isPlanning && a?.isLive === b?.isLive,
+    ),
   );
   private applied: { readonly planned: Planned; readonly scene: Scene } | null = null;
 

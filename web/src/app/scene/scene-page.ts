@@ -43,7 +43,20 @@ type Panel = (typeof PANELS)[number];
 @Component({
   selector: 'wx-scene-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CurvePanel, FindingsPanel, HistoryPanel, Icon, LayerPanel, MatMenuModule, Preview, RouterLink, RunSheet, SaveNote, SentenceBar, Transport],
+  imports: [
+    CurvePanel,
+    FindingsPanel,
+    HistoryPanel,
+    Icon,
+    LayerPanel,
+    MatMenuModule,
+    Preview,
+    RouterLink,
+    RunSheet,
+    SaveNote,
+    SentenceBar,
+    Transport,
+  ],
   providers: [SceneStore, DraftStore, PlayerStore],
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
@@ -86,7 +99,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected readonly findings = computed(() => this.shown()?.plan?.findings ?? []);
   protected readonly hasErrors = computed(() => this.findings().some((finding) => severityOf(finding) === 'error'));
-  protected readonly attention = computed(() => this.findings().filter((finding) => severityOf(finding) !== 'note').length);
+  protected readonly attention = computed(
+    () => this.findings().filter((finding) => severityOf(finding) !== 'note').length,
+  );
   protected readonly count = computed(() => this.shown()?.plan?.counts.layers ?? this.pickedCount());
   protected readonly runId = computed(() => this.shown()?.plan?.run?.id ?? null);
 
@@ -190,7 +205,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       layers.filter((candidate) => candidate.parent === parent).flatMap((child) => [...inside(child.id), child.id]);
     const edits = [...inside(id), id].map((gone): Edit => ({ type: 'remove-layer', layer: gone }));
     if (this.store.do(`Remove “${layer.name}”`, edits)) {
-      this.snackBar.open(`“${layer.name}” was removed.`, 'Undo', { duration: 8_000 }).onAction().subscribe(() => this.store.undo());
+      this.snackBar
+        .open(`“${layer.name}” was removed.`, 'Undo', { duration: 8_000 })
+        .onAction()
+        .subscribe(() => this.store.undo());
     }
   }
 
@@ -229,7 +247,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   /** Shortcuts of this screen; keys typed into a field are left to it. */
   protected key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
-    if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, .cdk-overlay-container')) return;
+    if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, .cdk-overlay-container'))
+      return;
     const action = this.actionFor(event, target);
     if (!action) return;
     event.preventDefault();
@@ -276,7 +295,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   private askConflict(conflict: Conflict): void {
     this.dialog
-      .open<ConflictDialog, Conflict, ConflictChoice>(ConflictDialog, { data: conflict, disableClose: true, width: '560px' })
+      .open<ConflictDialog, Conflict, ConflictChoice>(ConflictDialog, {
+        data: conflict,
+        disableClose: true,
+        width: '560px',
+      })
       .afterClosed()
       .subscribe((choice) => void this.resolve(conflict, choice ?? 'mine'));
   }

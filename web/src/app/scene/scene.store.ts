@@ -8,7 +8,15 @@ import {
   type SceneChange,
   type StoredScene,
 } from '@wexikine/core';
-import { BehaviorSubject, firstValueFrom, Subject, type Subscription, debounceTime, distinctUntilChanged, map } from 'rxjs';
+import {
+  BehaviorSubject,
+  firstValueFrom,
+  Subject,
+  type Subscription,
+  debounceTime,
+  distinctUntilChanged,
+  map,
+} from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
 import { doStep, redoStep, startHistory, undoStep, type History, type HistoryResult } from './history';
@@ -35,9 +43,7 @@ export type SaveState =
   | { readonly type: 'conflict'; readonly conflict: Conflict };
 
 export type LoadState =
-  | { readonly type: 'loading' }
-  | { readonly type: 'ready' }
-  | { readonly type: 'failed'; readonly message: string };
+  { readonly type: 'loading' } | { readonly type: 'ready' } | { readonly type: 'failed'; readonly message: string };
 
 interface Standing {
   readonly version: number;

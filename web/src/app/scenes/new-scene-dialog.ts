@@ -44,8 +44,12 @@ const FIRST_RATE = LISTED_RATES.findIndex(({ num, den }) => num === 25 && den ==
               <option [ngValue]="-1">another size</option>
             </select>
           </label>
-          <label class="field-label">Width <input class="text-field mono" type="number" formControlName="width" /></label>
-          <label class="field-label">Height <input class="text-field mono" type="number" formControlName="height" /></label>
+          <label class="field-label"
+            >Width <input class="text-field mono" type="number" formControlName="width"
+          /></label>
+          <label class="field-label"
+            >Height <input class="text-field mono" type="number" formControlName="height"
+          /></label>
         </div>
         <div class="row two">
           <label class="field-label"

@@ -1,16 +1,18 @@
-import { ChangeDetectionStrategy, Component, inject, signal, type OnDestroy, type AfterViewInit, type TemplateRef, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  inject,
+  signal,
+  type OnDestroy,
+  type AfterViewInit,
+  type TemplateRef,
+  viewChild,
+} from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
-import {
-  dataProblems,
-  formatRate,
-  formatShort,
-  sceneSchema,
-  type Scene,
-  type SceneSummary,
-} from '@wexikine/core';
+import { dataProblems, formatRate, formatShort, sceneSchema, type Scene, type SceneSummary } from '@wexikine/core';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';

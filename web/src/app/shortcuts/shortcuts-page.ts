@@ -57,7 +57,12 @@ const GROUPS = [
             <h2>{{ group.title }}</h2>
             <dl>
               @for (entry of group.keys; track entry[0]) {
-                <div><dt><kbd>{{ entry[0] }}</kbd></dt><dd>{{ entry[1] }}</dd></div>
+                <div>
+                  <dt>
+                    <kbd>{{ entry[0] }}</kbd>
+                  </dt>
+                  <dd>{{ entry[1] }}</dd>
+                </div>
               }
             </dl>
           </section>

@@ -15,7 +15,14 @@ const MOST_AT_ONCE = 2_000;
     <mat-dialog-content>
       <label class="field-label"
         >Names, one a line
-        <textarea class="text-field" rows="7" cdkFocusInitial placeholder="Moonrise walk&#10;Meteor count" [value]="text()" (input)="text.set($any($event.target).value)"></textarea>
+        <textarea
+          class="text-field"
+          rows="7"
+          cdkFocusInitial
+          placeholder="Moonrise walk&#10;Meteor count"
+          [value]="text()"
+          (input)="text.set($any($event.target).value)"
+        ></textarea>
       </label>
       <div class="row">
         <label class="field-label"
@@ -25,7 +32,9 @@ const MOST_AT_ONCE = 2_000;
             <option value="word">words</option>
           </select>
         </label>
-        <label class="field-label">Tag <input class="text-field" maxlength="60" [value]="tag()" (input)="tag.set($any($event.target).value)" /></label>
+        <label class="field-label"
+          >Tag <input class="text-field" maxlength="60" [value]="tag()" (input)="tag.set($any($event.target).value)"
+        /></label>
       </div>
       @if (problem(); as sentence) {
         <p class="problem" role="alert">{{ sentence }}</p>
@@ -35,7 +44,14 @@ const MOST_AT_ONCE = 2_000;
     </mat-dialog-content>
     <mat-dialog-actions align="end">
       <button class="wx-button quiet" type="button" mat-dialog-close>Cancel</button>
-      <button class="wx-button main" type="button" [disabled]="names().length === 0 || problem() !== null" (click)="add()">Add {{ names().length === 1 ? '1 layer' : names().length + ' layers' }}</button>
+      <button
+        class="wx-button main"
+        type="button"
+        [disabled]="names().length === 0 || problem() !== null"
+        (click)="add()"
+      >
+        Add {{ names().length === 1 ? '1 layer' : names().length + ' layers' }}
+      </button>
     </mat-dialog-actions>
   `,
   styles: `

@@ -29,7 +29,8 @@ function changedWhat({ layers, removedLayers, header }: SceneChange): string {
       <ul>
         @for (change of conflict.changes; track change.version) {
           <li>
-            <span class="mono">{{ change.when | date: 'HH:mm' }}</span> <strong>{{ change.by }}</strong> {{ change.what || 'changed it' }}
+            <span class="mono">{{ change.when | date: 'HH:mm' }}</span> <strong>{{ change.by }}</strong>
+            {{ change.what || 'changed it' }}
             <small>{{ what(change) }}</small>
           </li>
         }
@@ -43,7 +44,9 @@ function changedWhat({ layers, removedLayers, header }: SceneChange): string {
     <mat-dialog-actions>
       <button class="wx-button" type="button" mat-dialog-close="theirs">Take theirs</button>
       <button class="wx-button" type="button" mat-dialog-close="new">Save mine as a new scene</button>
-      <button class="wx-button main" type="button" mat-dialog-close="mine" cdkFocusInitial>{{ conflict.both.length > 0 ? 'Keep mine where both changed' : 'Keep both' }}</button>
+      <button class="wx-button main" type="button" mat-dialog-close="mine" cdkFocusInitial>
+        {{ conflict.both.length > 0 ? 'Keep mine where both changed' : 'Keep both' }}
+      </button>
     </mat-dialog-actions>
   `,
   styles: `

@@ -30,7 +30,13 @@ import { plotCurve } from './curve';
           </select>
         </div>
         @if (plot(); as curve) {
-          <svg role="img" [attr.aria-label]="label(id) + ' of ' + shown.name + ' over time'" [attr.width]="size().width" [attr.height]="size().height" [class]="family()">
+          <svg
+            role="img"
+            [attr.aria-label]="label(id) + ' of ' + shown.name + ' over time'"
+            [attr.width]="size().width"
+            [attr.height]="size().height"
+            [class]="family()"
+          >
             @for (line of curve.grid; track $index) {
               <line x1="64" [attr.x2]="size().width - 14" [attr.y1]="line.y" [attr.y2]="line.y" />
               <text x="58" [attr.y]="line.y + 4">{{ line.label }}</text>
@@ -41,10 +47,14 @@ import { plotCurve } from './curve';
               <circle [class.new]="key.isNew" [attr.cx]="key.x" [attr.cy]="key.y" r="4" />
             }
           </svg>
-          <p class="legend"><span class="of-value">value</span> <span class="of-speed">speed, at most {{ curve.fastest }}</span></p>
+          <p class="legend">
+            <span class="of-value">value</span> <span class="of-speed">speed, at most {{ curve.fastest }}</span>
+          </p>
         }
       } @else {
-        <p class="none"><strong>{{ shown.name }}</strong> has no keys. Apply a run to it, and its curves appear here.</p>
+        <p class="none">
+          <strong>{{ shown.name }}</strong> has no keys. Apply a run to it, and its curves appear here.
+        </p>
       }
     } @else {
       <p class="none">Select a layer in the run sheet to see its curves.</p>

@@ -56,7 +56,12 @@ export function plotCurve(keys: Track, channel: ChannelId, runId: string | null,
   return {
     value: pathOf(times.map((at) => [xOf(at), yOf(sampleTrack(keys, at))])),
     speed: pathOf(times.map((at, i) => [xOf(at), speedY(speeds[i])])),
-    keys: keys.map(({ at, value, by }) => ({ at, x: xOf(at), y: yOf(value), isNew: runId !== null && by?.run === runId })),
+    keys: keys.map(({ at, value, by }) => ({
+      at,
+      x: xOf(at),
+      y: yOf(value),
+      isNew: runId !== null && by?.run === runId,
+    })),
     grid: lines.map((value) => ({ y: yOf(value), label: formatChannelValue(channel, value) })),
     fastest: `${formatChannelValue(channel, fastest)} a second`,
   };

@@ -19,13 +19,17 @@ const ICONS: Readonly<Record<Severity, string>> = { error: 'error', warning: 'wa
       @for (row of rows(); track $index) {
         <li [class]="row.severity">
           <wx-icon [name]="row.icon" />
-          <span><span class="visually-hidden">{{ row.severity }}: </span>{{ row.text }}</span>
+          <span
+            ><span class="visually-hidden">{{ row.severity }}: </span>{{ row.text }}</span
+          >
           @if (row.place.layer !== null || row.place.time !== null) {
             <button class="wx-button" type="button" (click)="goTo.emit(row.place)">Go there</button>
           }
         </li>
       } @empty {
-        <li class="note"><wx-icon name="check_circle" /><span>Nothing was found. The dry run fits its layers and the scene.</span></li>
+        <li class="note">
+          <wx-icon name="check_circle" /><span>Nothing was found. The dry run fits its layers and the scene.</span>
+        </li>
       }
     </ul>
   `,

@@ -8,10 +8,20 @@ import type { Step } from '../history';
   template: `
     <ol>
       @for (step of done(); track $index; let last = $last) {
-        <li [class.now]="last"><span>{{ step.label }}</span>@if (last) {<button class="wx-button" type="button" (click)="undo.emit()">Undo</button>}</li>
+        <li [class.now]="last">
+          <span>{{ step.label }}</span>
+          @if (last) {
+            <button class="wx-button" type="button" (click)="undo.emit()">Undo</button>
+          }
+        </li>
       }
       @for (step of undoneNext(); track $index; let first = $first) {
-        <li class="undone"><span>{{ step.label }}</span>@if (first) {<button class="wx-button" type="button" (click)="redo.emit()">Redo</button>}</li>
+        <li class="undone">
+          <span>{{ step.label }}</span>
+          @if (first) {
+            <button class="wx-button" type="button" (click)="redo.emit()">Redo</button>
+          }
+        </li>
       }
     </ol>
     @if (done().length === 0 && undone().length === 0) {

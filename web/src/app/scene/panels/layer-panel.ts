@@ -81,7 +81,14 @@ export class LayerPanel {
 
   protected retag(event: Event): void {
     const text = (event.target as HTMLInputElement).value;
-    const tags = [...new Set(text.split(',').map((tag) => tag.trim()).filter((tag) => tag !== ''))];
+    const tags = [
+      ...new Set(
+        text
+          .split(',')
+          .map((tag) => tag.trim())
+          .filter((tag) => tag !== ''),
+      ),
+    ];
     const layer = this.layer();
     if (layer && tags.join() !== layer.tags.join()) this.set(`Tag “${layer.name}”`, { tags });
   }

@@ -46,7 +46,15 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
 @Component({
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<canvas #canvas role="img" [attr.aria-label]="'Preview of ' + scene().name" (wheel)="wheel($event)" (pointerdown)="press($event)" (pointermove)="drag($event)" (pointerup)="release($event)"></canvas>`,
+  template: `<canvas
+    #canvas
+    role="img"
+    [attr.aria-label]="'Preview of ' + scene().name"
+    (wheel)="wheel($event)"
+    (pointerdown)="press($event)"
+    (pointermove)="drag($event)"
+    (pointerup)="release($event)"
+  ></canvas>`,
   styles: `
     :host {
       display: block;
@@ -127,7 +135,12 @@ export class Preview implements AfterViewInit {
 
   protected press(event: PointerEvent): void {
     (event.target as HTMLElement).setPointerCapture(event.pointerId);
-    this.pressed = { x: event.offsetX, y: event.offsetY, camera: { ...this.camera(), zoom: this.zoom() }, isDrag: false };
+    this.pressed = {
+      x: event.offsetX,
+      y: event.offsetY,
+      camera: { ...this.camera(), zoom: this.zoom() },
+      isDrag: false,
+    };
   }
 
   protected drag(event: PointerEvent): void {
@@ -148,7 +161,8 @@ export class Preview implements AfterViewInit {
     const zoom = Math.min(MOST_ZOOM, Math.max(LEAST_ZOOM, before * factor));
     const { width, height } = this.size();
     const { panX, panY } = this.camera();
-    const moved = (pan: number, at: number, middle: number): number => at - middle - ((at - middle - pan) * zoom) / before;
+    const moved = (pan: number, at: number, middle: number): number =>
+      at - middle - ((at - middle - pan) * zoom) / before;
     this.camera.set({ zoom, panX: moved(panX, x, width / 2), panY: moved(panY, y, height / 2) });
   }
 

@@ -13,8 +13,18 @@ let made = 0;
       <div class="choices">
         @for (choice of choices(); track choice.value) {
           <label class="choice" [class.on]="choice.value === value()">
-            <input type="radio" [name]="name" [checked]="choice.value === value()" (change)="chosen.emit(choice.value)" />
-            <span>{{ choice.label }}@if (choice.note) {<small>{{ choice.note }}</small>}</span>
+            <input
+              type="radio"
+              [name]="name"
+              [checked]="choice.value === value()"
+              (change)="chosen.emit(choice.value)"
+            />
+            <span
+              >{{ choice.label }}
+              @if (choice.note) {
+                <small>{{ choice.note }}</small>
+              }
+            </span>
           </label>
         }
       </div>

@@ -17,36 +17,72 @@ import { EXISTING_CHOICES, MOVES_CHOICES, OPERATION_CHOICES } from './choices';
   template: `
     @switch (kind()) {
       @case ('operation') {
-        <wx-choice-editor label="What to do" [choices]="operations" [value]="recipe().operation" (chosen)="setOperation($event)" />
+        <wx-choice-editor
+          label="What to do"
+          [choices]="operations"
+          [value]="recipe().operation"
+          (chosen)="setOperation($event)"
+        />
       }
       @case ('preset') {
         <wx-preset-editor [items]="items()" [recipe]="recipe()" (chosen)="setPreset($event)" />
       }
       @case ('pick') {
-        <wx-pick-editor [scene]="scene()" [pick]="recipe().pick" [count]="count()" (changed)="changed.emit(with({ pick: $event }))" />
+        <wx-pick-editor
+          [scene]="scene()"
+          [pick]="recipe().pick"
+          [count]="count()"
+          (changed)="changed.emit(with({ pick: $event }))"
+        />
       }
       @case ('order') {
         <wx-order-editor [order]="recipe().order" [scene]="scene()" (changed)="changed.emit(with({ order: $event }))" />
       }
       @case ('moves') {
-        <wx-choice-editor label="What moves to the starts" [choices]="moves" [value]="recipe().moves" (chosen)="setMoves($event)" />
+        <wx-choice-editor
+          label="What moves to the starts"
+          [choices]="moves"
+          [value]="recipe().moves"
+          (chosen)="setMoves($event)"
+        />
       }
       @case ('existing') {
-        <wx-choice-editor label="Over keys that are there" [choices]="existing" [value]="recipe().existing" (chosen)="setExisting($event)" />
+        <wx-choice-editor
+          label="Over keys that are there"
+          [choices]="existing"
+          [value]="recipe().existing"
+          (chosen)="setExisting($event)"
+        />
       }
       @case ('timing') {
-        <wx-timing-editor [field]="timingField()" [recipe]="recipe()" [scene]="scene()" [playhead]="playhead()" (changed)="changed.emit($event)" />
+        <wx-timing-editor
+          [field]="timingField()"
+          [recipe]="recipe()"
+          [scene]="scene()"
+          [playhead]="playhead()"
+          (changed)="changed.emit($event)"
+        />
       }
       @case ('parameter') {
         @if (parameter(); as entry) {
-          <wx-parameter-editor [parameter]="entry" [recipe]="recipe()" [rate]="scene().rate" (changed)="changed.emit($event)" (removed)="removeParameter($event)" />
+          <wx-parameter-editor
+            [parameter]="entry"
+            [recipe]="recipe()"
+            [rate]="scene().rate"
+            (changed)="changed.emit($event)"
+            (removed)="removeParameter($event)"
+          />
         }
       }
       @case ('add-parameter') {
         <strong>Set for this run</strong>
         <div class="choices">
           @for (entry of missing(); track entry.name) {
-            <button class="choice" type="button" (click)="add(entry)"><span>{{ entry.label }} <small>as made: {{ entry.default }}</small></span></button>
+            <button class="choice" type="button" (click)="add(entry)">
+              <span
+                >{{ entry.label }} <small>as made: {{ entry.default }}</small></span
+              >
+            </button>
           }
         </div>
       }
@@ -118,7 +154,10 @@ export class FieldEditor {
   }
 
   protected add(parameter: Parameter): void {
-    const parameters = { ...this.recipe().parameters, [parameter.name]: { by: 'fixed' as const, value: parameter.default } };
+    const parameters = {
+      ...this.recipe().parameters,
+      [parameter.name]: { by: 'fixed' as const, value: parameter.default },
+    };
     this.added.emit({ recipe: this.with({ parameters }), field: `parameter:${parameter.name}` });
   }
 

@@ -29,14 +29,32 @@ function percentCheck(text: string): string | null {
     <wx-choice-editor label="In which order" [choices]="choices" [value]="order().by" (chosen)="choose($event)" />
     @if (order().by === 'out-from') {
       <div class="two">
-        <wx-value-field label="From the left" [value]="share('x')" [rate]="scene().rate" [check]="percent" (changed)="setPoint('x', $event)" />
-        <wx-value-field label="From the top" [value]="share('y')" [rate]="scene().rate" [check]="percent" (changed)="setPoint('y', $event)" />
+        <wx-value-field
+          label="From the left"
+          [value]="share('x')"
+          [rate]="scene().rate"
+          [check]="percent"
+          (changed)="setPoint('x', $event)"
+        />
+        <wx-value-field
+          label="From the top"
+          [value]="share('y')"
+          [rate]="scene().rate"
+          [check]="percent"
+          (changed)="setPoint('y', $event)"
+        />
       </div>
     }
     @if (order().by === 'shuffled') {
-      <button class="wx-button" type="button" (click)="reshuffle()"><wx-icon name="casino" />Shuffle again (seed {{ seed() }})</button>
+      <button class="wx-button" type="button" (click)="reshuffle()">
+        <wx-icon name="casino" />Shuffle again (seed {{ seed() }})
+      </button>
     }
-    <label class="choice"><input type="checkbox" [checked]="order().reversed === true" (change)="reverse($event)" /><span>The other way round</span></label>
+    <label class="choice"
+      ><input type="checkbox" [checked]="order().reversed === true" (change)="reverse($event)" /><span
+        >The other way round</span
+      ></label
+    >
   `,
   styles: `
     :host {

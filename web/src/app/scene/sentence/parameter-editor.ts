@@ -62,7 +62,8 @@ export class ParameterEditor {
   protected readonly ways = WAYS;
   protected readonly check = computed(() => parameterCheck(this.parameter().kind));
   protected readonly variation = computed(
-    (): Variation => this.recipe().parameters[this.parameter().name] ?? { by: 'fixed', value: this.parameter().default },
+    (): Variation =>
+      this.recipe().parameters[this.parameter().name] ?? { by: 'fixed', value: this.parameter().default },
   );
 
   protected choose(by: string): void {

@@ -24,7 +24,15 @@ function count(values: readonly string[]): Counted[] {
       Tagged
       <div class="tags">
         @for (tag of tags(); track tag.text) {
-          <button type="button" class="chip" [class.on]="rule()?.tag === tag.text" [attr.aria-pressed]="rule()?.tag === tag.text" (click)="setTag(tag.text)">{{ tag.text }} {{ tag.count }}</button>
+          <button
+            type="button"
+            class="chip"
+            [class.on]="rule()?.tag === tag.text"
+            [attr.aria-pressed]="rule()?.tag === tag.text"
+            (click)="setTag(tag.text)"
+          >
+            {{ tag.text }} {{ tag.count }}
+          </button>
         } @empty {
           <span>No layer has a tag.</span>
         }
@@ -32,7 +40,14 @@ function count(values: readonly string[]): Counted[] {
     </div>
     <label class="field-label">
       Named (* stands for any text)
-      <input class="text-field" type="text" placeholder="Star *" maxlength="200" [value]="rule()?.name ?? ''" (input)="setName($event)" />
+      <input
+        class="text-field"
+        type="text"
+        placeholder="Star *"
+        maxlength="200"
+        [value]="rule()?.name ?? ''"
+        (input)="setName($event)"
+      />
     </label>
     <label class="field-label">
       Kind

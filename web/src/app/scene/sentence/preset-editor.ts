@@ -9,15 +9,33 @@ import { createSearch } from '../../library/search';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [GhostTrail],
   template: `
-    <input class="text-field" type="search" aria-label="Search presets" placeholder="settle, fade, edge…" [value]="query()" (input)="type($event)" (keydown.enter)="takeFirst()" />
+    <input
+      class="text-field"
+      type="search"
+      aria-label="Search presets"
+      placeholder="settle, fade, edge…"
+      [value]="query()"
+      (input)="type($event)"
+      (keydown.enter)="takeFirst()"
+    />
     @for (group of groups(); track group.phase) {
       <div class="group">
         <strong class="phase">{{ group.phase }}</strong>
         <div class="choices">
           @for (item of group.items; track item.id) {
-            <button class="choice" type="button" [class.on]="item.id === recipe().preset.id" [attr.aria-pressed]="item.id === recipe().preset.id" (click)="chosen.emit(item)" (mouseenter)="hovered.set(item.id)" (mouseleave)="hovered.set(null)">
+            <button
+              class="choice"
+              type="button"
+              [class.on]="item.id === recipe().preset.id"
+              [attr.aria-pressed]="item.id === recipe().preset.id"
+              (click)="chosen.emit(item)"
+              (mouseenter)="hovered.set(item.id)"
+              (mouseleave)="hovered.set(null)"
+            >
               <wx-ghost-trail [item]="item" [playing]="hovered() === item.id" />
-              <span>{{ item.name }}<small>{{ item.note }}</small></span>
+              <span
+                >{{ item.name }}<small>{{ item.note }}</small></span
+              >
             </button>
           }
         </div>

@@ -1,12 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  formatShort,
-  frameTicks,
-  parseTimeEntry,
-  type Rate,
-  type Recipe,
-  type Scene,
-} from '@wexikine/core';
+import { formatShort, frameTicks, parseTimeEntry, type Rate, type Recipe, type Scene } from '@wexikine/core';
 import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
 import { ChoiceEditor } from './choice-editor';
@@ -24,7 +17,11 @@ function choicesOf(field: Field, isExit: boolean): readonly Choice[] {
   switch (field) {
     case 'start':
       return [
-        { value: 'layer', label: isExit ? 'At each out point' : 'At each in point', note: isExit ? 'the last one ends there' : 'later ones wait their turn' },
+        {
+          value: 'layer',
+          label: isExit ? 'At each out point' : 'At each in point',
+          note: isExit ? 'the last one ends there' : 'later ones wait their turn',
+        },
         { value: 'time', label: 'At a time of the scene', note: '' },
       ];
     case 'spacing':
@@ -59,10 +56,20 @@ const SOME_FACTOR = 1.5;
   template: `
     <wx-choice-editor [label]="label()" [choices]="choices()" [value]="way()" (chosen)="choose($event)" />
     @if (text() !== null) {
-      <wx-value-field [label]="way() === 'factor' ? 'Factor' : 'Time'" [value]="text() ?? ''" [rate]="scene().rate" [least]="0" [check]="check()" [hint]="hint()" (changed)="give($event)" />
+      <wx-value-field
+        [label]="way() === 'factor' ? 'Factor' : 'Time'"
+        [value]="text() ?? ''"
+        [rate]="scene().rate"
+        [least]="0"
+        [check]="check()"
+        [hint]="hint()"
+        (changed)="give($event)"
+      />
     }
     @if (field() === 'start' && way() === 'time') {
-      <button class="wx-button" type="button" (click)="give(playheadText())">At the playhead, {{ playheadText() }}</button>
+      <button class="wx-button" type="button" (click)="give(playheadText())">
+        At the playhead, {{ playheadText() }}
+      </button>
     }
   `,
   styles: `
@@ -115,7 +122,10 @@ export class TimingEditor {
     const recipe = this.recipe();
     switch (this.field()) {
       case 'start':
-        return this.changed.emit({ ...recipe, start: way === 'time' ? { by: 'time', at: this.playheadText() } : { by: 'layer' } });
+        return this.changed.emit({
+          ...recipe,
+          start: way === 'time' ? { by: 'time', at: this.playheadText() } : { by: 'layer' },
+        });
       case 'spacing':
         return this.changed.emit({
           ...recipe,

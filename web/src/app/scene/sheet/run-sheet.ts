@@ -58,7 +58,10 @@ export class RunSheet implements AfterViewInit {
   protected readonly marks = computed(() => rulerMarks(this.scene().length, this.stripWidth(), this.scene().rate));
   protected readonly playheadX = computed(() => (this.time() / this.scene().length) * this.stripWidth());
   protected readonly columnTemplate = computed(
-    () => `58px minmax(120px, 168px) 56px 52px ${this.columns().map(() => '54px').join(' ')} minmax(0, 1fr)`,
+    () =>
+      `58px minmax(120px, 168px) 56px 52px ${this.columns()
+        .map(() => '54px')
+        .join(' ')} minmax(0, 1fr)`,
   );
 
   ngAfterViewInit(): void {

@@ -11,7 +11,15 @@ export const STRIP_HEIGHT = 29;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg aria-hidden="true" [attr.width]="width()" [attr.height]="height">
-      <rect class="span" [class.moving]="strip().marks.length > 0" [attr.x]="strip().left" [attr.width]="strip().width" [attr.y]="strip().marks.length > 0 ? 4 : 12" [attr.height]="strip().marks.length > 0 ? height - 8 : 5" rx="3" />
+      <rect
+        class="span"
+        [class.moving]="strip().marks.length > 0"
+        [attr.x]="strip().left"
+        [attr.width]="strip().width"
+        [attr.y]="strip().marks.length > 0 ? 4 : 12"
+        [attr.height]="strip().marks.length > 0 ? height - 8 : 5"
+        rx="3"
+      />
       <path class="curve" [attr.d]="strip().curve" />
       @for (mark of strip().marks; track mark.at) {
         <path class="mark" [class.new]="mark.isNew" [attr.d]="markPath(mark)" />

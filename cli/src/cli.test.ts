@@ -1,0 +1,175 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { programmeBoard, type Recipe, type Scene } from '@wexikine/core';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const BIN = resolve(__dirname, '../bin/wexikine.mjs');
+let folder: string;
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'wexikine-cli-'));
+});
+
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+function wexikine(...args: string[]): { code: number | null; out: string; error: string } {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [BIN, ...args], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  });
+  return { code: status, out: stdout, error: stderr };
+}
+
+function file(name: string, data: unknown): string {
+  const path = join(folder, name);
+  writeFileSync(path, typeof data === 'string' ? data : JSON.stringify(data));
+  return path;
+}
+
+function sceneFile(scene: Scene = programmeBoard()): string {
+  return file('scene.json', scene);
+}
+
+const pop: Recipe = {
+  operation: 'bring-in',
+  preset: { id: 'pop-in-five-steps' },
+  pick: { by: 'rule', tag: 'row' },
+  order: { by: 'down' },
+  start: { by: 'time', at: '0f' },
+  spacing: { by: 'gap', gap: '8f' },
+  moves: 'keys',
+  length: { by: 'preset' },
+  parameters: {},
+  existing: 'replace',
+  seed: 1,
+};
+
+describe('wexikine', () => {
+  test('the five-step pop lands where it should on each of twelve layers, each 8 f after the one before', () => {
+    const out = join(folder, 'popped.json');
+    const applied = wexikine('apply', sceneFile(), file('pop.json', pop), '-o', out);
+    expect(applied).toMatchObject({ code: 0, out: '' });
+    expect(applied.error).toContain('12 layers, 144 keys added');
+    const frames = [0, 8, 11, 14, 16, 18];
+    for (const [layer, offset] of [
+      ['row-01', 0],
+      ['Moonrise walk', 0],
+      ['row-12', 88],
+    ] as const) {
+      const at = frames.map((frame) => `${frame + offset}f`).join(',');
+      const { out: csv } = wexikine('sample', out, '--at', at, '--layers', layer, '--channels', 'scale.x,scale.y');
+      const rows = csv
+        .trim()
+        .split('\n')
+        .slice(1)
+        .map((line) =>
+          line
+            .split(',')
+            .slice(-2)
+            .map((text) => Number(Number(text).toFixed(9))),
+        );
+      expect(rows).toEqual([0, 1.2, 0.8, 1.1, 0.9, 1].map((value) => [value, value]));
+    }
+    expect(wexikine('plan', sceneFile(), file('pop.json', pop)).out).toMatch(/12\s+row-12\s+3:13\s+4:06\s+18 f/);
+  });
+
+  test('a fade keeps the opacity of the layer: 60 %, not 100 %', () => {
+    const scene = programmeBoard();
+    const layers = scene.layers.map((layer) =>
+      layer.id === 'moon' ? { ...layer, rest: { ...layer.rest, opacity: 0.6 } } : layer,
+    );
+    const fade: Recipe = { ...pop, preset: { id: 'fade-in' }, pick: { by: 'layers', layers: ['moon'] } };
+    const out = join(folder, 'faded.json');
+    wexikine('apply', sceneFile({ ...scene, layers }), file('fade.json', fade), '-o', out);
+    const { out: json } = wexikine(
+      'sample',
+      out,
+      '--at',
+      '0f,6f,12f,1s',
+      '--layers',
+      'moon',
+      '--channels',
+      'opacity',
+      '--format',
+      'json',
+    );
+    expect(
+      JSON.parse(json).map(({ values }: { values: { opacity: number } }) => Number(values.opacity.toFixed(9))),
+    ).toEqual([0, 0.3, 0.6, 0.6]);
+  });
+
+  test('half-second beats at 30 fps start 3:00, 3:15, 4:00, 4:15, 5:00', () => {
+    const layers = programmeBoard().layers.filter(({ id }) => /^row-0[1-5]$/.test(id));
+    const scene: Scene = { ...programmeBoard(), rate: { num: 30, den: 1 }, layers };
+    const beats: Recipe = {
+      ...pop,
+      preset: { id: 'fade-in' },
+      start: { by: 'time', at: '3:00' },
+      spacing: { by: 'gap', gap: '15f' },
+      length: { by: 'fixed', length: '15f' },
+    };
+    const { out } = wexikine('plan', sceneFile(scene), file('beats.json', beats));
+    expect([...out.matchAll(/row-0\d\s+(\S+)\s+\S+\s+(15 f)/g)].map(([, start]) => start)).toEqual([
+      '3:00',
+      '3:15',
+      '4:00',
+      '4:15',
+      '5:00',
+    ]);
+  });
+
+  test('timecode, curves and formulas are computed', () => {
+    expect(wexikine('timecode', '1800f', '--rate', '30000/1001').out).toContain('00:01:00;02');
+    expect(wexikine('timecode', '0.5s', '--rate', '25').out).toContain('rounding  -0.5 of a frame');
+    expect(wexikine('curve', 'steps(4, jump-end)', '--at', '0,0.3,1').out).toBe('share,progress\n0,0\n0.3,0.25\n1,1\n');
+    expect(wexikine('formula', 'rest × (1 + @over)', '--with', 'rest=300px', '--with', 'over=20%').out).toBe(
+      '360 px\n',
+    );
+    expect(wexikine('formula', '@lasts × 8 ÷ 18', '--with', 'lasts=18f').out).toBe('0.32 s\n');
+    expect(wexikine('formula', '2 > 1').out).toBe('yes\n');
+  });
+
+  test('export writes a page and JSON that reads back', () => {
+    const page = wexikine('export', sceneFile(), '--to', 'css').out;
+    expect(page).toContain('data-layer="row-01"');
+    expect(page).toContain('data:font/woff2;base64,');
+    const path = join(folder, 'out.json');
+    wexikine('export', sceneFile(), '--to', 'json', '-o', path);
+    expect(JSON.parse(readFileSync(path, 'utf8'))).toEqual(programmeBoard());
+    expect(wexikine('validate', path).out).toContain('a valid scene');
+  });
+
+  test.each([
+    [['sample', 'ghost.json', '--at', '0f'], 'ghost.json: It is not there. Check the path.'],
+    [['timecode', 'soon'], '“soon”: This is not a time.'],
+    [['timecode', '00:01:00:00', '--rate', '29.97'], 'does not exist in drop-frame timecode'],
+    [['timecode', '1f', '--rate', '17'], '--rate “17”: This is not a frame rate.'],
+    [['curve', 'bouncy'], '“bouncy” is not an easing.'],
+    [['formula', '20px + 6deg'], 'A length and an angle cannot be added.'],
+    [['formula', '1 ÷ 0'], 'The value is not finite'],
+    [['formula', 'x', '--with', 'x'], 'Write name=value'],
+    [['dance'], 'unknown command'],
+    [['sample', 'x.json'], "required option '--at <times>' not specified"],
+  ])('%j fails on standard error with a nonzero exit', (args, sentence) => {
+    const { code, out, error } = wexikine(...args);
+    expect(code).not.toBe(0);
+    expect(out).toBe('');
+    expect(error).toContain(sentence);
+    expect(error).not.toContain('at file:');
+  });
+
+  test('a file with faults is refused with the place of each', () => {
+    const { code, error } = wexikine('validate', file('bad.json', { ...programmeBoard(), width: 3 }));
+    expect(code).toBe(1);
+    expect(error).toContain('width: At least 16 pixels.');
+    expect(wexikine('validate', file('half.json', '{"layers": [')).error).toContain('not valid JSON');
+    expect(
+      wexikine('plan', sceneFile(), file('odd.json', { ...pop, spacing: { by: 'gap', gap: 'wide' } })).error,
+    ).toContain('This is not a time.');
+    expect(wexikine('sample', sceneFile(), '--at', '0f', '--layers', 'nobody').error).toContain(
+      'The scene has no such layer',
+    );
+  });
+});

@@ -1,0 +1,72 @@
+import angular from 'angular-eslint';
+import tseslint from 'typescript-eslint';
+
+/** Names that only exist in browsers or in Node; the core runs in both and in workers. */
+const HOST_GLOBALS = ['window', 'document', 'localStorage', 'navigator', 'fetch', 'process', 'Buffer', 'setTimeout'];
+
+/** The dependency rule: the core imports nothing of its users, the DOM or Node, and folders meet at their index. */
+const CORE_IMPORTS = {
+  patterns: [
+    { group: ['node:*', 'fs', 'path'], message: 'The core is pure: no Node.' },
+    {
+      group: ['@angular/*', 'express', 'rxjs', '@wexikine/*', '**/server/**', '**/web/**', '**/paint/**'],
+      message: 'The core knows nothing of those who use it.',
+    },
+    { group: ['../*/*'], message: 'Another folder is reached only through its index.' },
+  ],
+};
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '**/.angular/**',
+      '**/*.generated*',
+      'test-results/**',
+      'playwright-report/**',
+      'data/**',
+    ],
+  },
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.recommended, ...tseslint.configs.stylistic],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@typescript-eslint/consistent-type-definitions': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-empty-function': 'off',
+      eqeqeq: 'error',
+      'max-lines': ['error', { max: 460, skipBlankLines: true, skipComments: true }],
+      'no-console': ['error', { allow: ['error'] }],
+      'prefer-const': 'error',
+    },
+  },
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['core/src/**/*.test.ts', 'core/src/testing/**'],
+    rules: {
+      'no-restricted-imports': ['error', CORE_IMPORTS],
+      'no-restricted-globals': ['error', ...HOST_GLOBALS],
+    },
+  },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    rules: {
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'wx', style: 'kebab-case' }],
+      '@angular-eslint/directive-selector': ['error', { type: 'attribute', prefix: 'wx', style: 'camelCase' }],
+      '@angular-eslint/no-output-native': 'off',
+    },
+  },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: {
+      '@angular-eslint/template/interactive-supports-focus': 'off',
+      '@angular-eslint/template/click-events-have-key-events': 'off',
+      '@angular-eslint/template/mouse-events-have-key-events': 'off',
+      '@angular-eslint/template/label-has-associated-control': 'off',
+    },
+  },
+);

@@ -1,0 +1,71 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { installIfNeeded, root } from './steps.mjs';
+
+/** Everything that must pass, in one command: install, lint, types, unit and end-to-end tests. */
+const REPORTS = join(root, '.reports');
+let passed = 0;
+let failed = 0;
+
+function step(name, command, args, env = {}) {
+  process.stdout.write(`\n== ${name}\n`);
+  const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
+  return status === 0;
+}
+
+/** A step that either holds or does not counts as one test. */
+function check(name, command, args) {
+  if (step(name, command, args)) passed++;
+  else failed++;
+}
+
+function readReport(file) {
+  const path = join(REPORTS, file);
+  return existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : null;
+}
+
+/** Adds a test runner's own counts; a runner that ended badly without a failed test counts as one failure. */
+function count(isFine, ok, bad) {
+  passed += ok;
+  failed += bad > 0 || isFine ? bad : 1;
+}
+
+function findBrowser() {
+  if (existsSync('/usr/bin/chromium')) return;
+  process.stdout.write('\n== Installing the browser (package chromium)\n');
+  spawnSync('apt-get', ['update'], { stdio: 'ignore' });
+  const { status } = spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
+    stdio: 'ignore',
+  });
+  if (status !== 0)
+    process.stderr.write('Chromium could not be installed. Install the package chromium and try again.\n');
+}
+
+rmSync(REPORTS, { recursive: true, force: true });
+mkdirSync(REPORTS, { recursive: true });
+installIfNeeded();
+findBrowser();
+check('Build', 'node', ['scripts/build.mjs']);
+check('Lint and format', 'npm', ['run', '--silent', 'lint']);
+check('Types', 'npm', ['run', '--silent', 'types']);
+
+const unit = step('Unit tests', 'npm', [
+  'run',
+  '--silent',
+  'unit',
+  '--',
+  '--json',
+  `--outputFile=${join(REPORTS, 'jest.json')}`,
+]);
+const jest = readReport('jest.json');
+count(unit, jest?.numPassedTests ?? 0, (jest?.numFailedTests ?? 0) + (jest?.numRuntimeErrorTestSuites ?? 0));
+
+const endToEnd = step('End-to-end tests', 'npm', ['run', '--silent', 'e2e'], {
+  PLAYWRIGHT_JSON_OUTPUT_NAME: join(REPORTS, 'playwright.json'),
+});
+const stats = readReport('playwright.json')?.stats;
+count(endToEnd, (stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0);
+
+process.exitCode = failed === 0 ? 0 : 1;
+process.stdout.write(`\n${passed} passed, ${failed} failed\n`);

@@ -1,0 +1,127 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import type { StoredScene } from '@wexikine/core';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const MAIN = resolve(__dirname, '../dist/main.js');
+const SLOW = 90_000;
+
+let folder: string;
+const running: ChildProcess[] = [];
+
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'wexikine-'));
+});
+
+afterEach(() => {
+  for (const process of running.splice(0)) process.kill('SIGKILL');
+  rmSync(folder, { recursive: true, force: true });
+});
+
+function launch(): ChildProcess {
+  const child = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, WEXIKINE_DATA: folder, PORT: '0', NODE_OPTIONS: '' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  running.push(child);
+  return child;
+}
+
+/** Starts a server and gives its address. */
+async function start(): Promise<{ child: ChildProcess; address: string }> {
+  const child = launch();
+  for await (const chunk of child.stdout as AsyncIterable<Buffer>) {
+    const ready = /ready at (http:\S+)\//.exec(String(chunk));
+    if (ready) return { child, address: ready[1] };
+  }
+  throw new Error('The server ended before it was ready.');
+}
+
+async function output(child: ChildProcess): Promise<{ code: number | null; text: string }> {
+  let text = '';
+  child.stderr?.on('data', (chunk) => (text += String(chunk)));
+  const [code] = (await once(child, 'close')) as [number | null];
+  return { code, text };
+}
+
+async function load(address: string): Promise<StoredScene> {
+  return (await (await fetch(`${address}/api/scenes/programme-board`)).json()) as StoredScene;
+}
+
+function saveName(address: string, stored: StoredScene, name: string, version: number): Promise<Response> {
+  const layers = stored.scene.layers.map((layer) => ({ ...layer, name }));
+  const body = {
+    base: version,
+    by: 'Test',
+    what: name,
+    header: null,
+    layers,
+    removedLayers: [],
+    order: null,
+    runs: [],
+    removedRuns: [],
+  };
+  return fetch(`${address}/api/scenes/programme-board`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+}
+
+describe('the server', () => {
+  test(
+    'killed in the middle of saving, it starts again with everything that was acknowledged, and nothing half done',
+    async () => {
+      const first = await start();
+      const stored = await load(first.address);
+      let acknowledged = stored.version;
+      const saving = (async () => {
+        for (let version = stored.version; ; version++) {
+          const response = await saveName(first.address, stored, `Name ${version + 1}`, version);
+          if (!response.ok) return;
+          acknowledged = ((await response.json()) as { version: number }).version;
+          if (acknowledged === stored.version + 4) setTimeout(() => first.child.kill('SIGKILL'), 15);
+        }
+      })().catch(() => undefined);
+      await once(first.child, 'exit');
+      await saving;
+      expect(acknowledged).toBeGreaterThan(stored.version + 3);
+      const second = await start();
+      const after = await load(second.address);
+      expect(after.version - acknowledged === 0 || after.version - acknowledged === 1).toBe(true);
+      expect(new Set(after.scene.layers.map(({ name }) => name))).toEqual(new Set([`Name ${after.version}`]));
+    },
+    SLOW,
+  );
+
+  test(
+    'a second one on the same folder is refused with a sentence; after Ctrl-C the folder is free, and the start is quick',
+    async () => {
+      const { child, address } = await start();
+      const refused = await output(launch());
+      expect(refused.code).toBe(1);
+      expect(refused.text).toContain('is in use by another Wexikine server');
+      expect((await fetch(`${address}/api/health`)).status).toBe(200);
+      child.kill('SIGINT');
+      const [code] = (await once(child, 'exit')) as [number];
+      expect(code).toBe(0);
+      const again = await start();
+      expect((await load(again.address)).scene.name).toBe('Programme board');
+    },
+    SLOW,
+  );
+
+  test('a port that is none is refused with a sentence', async () => {
+    const child = spawn(process.execPath, [MAIN], {
+      env: { ...process.env, WEXIKINE_DATA: folder, PORT: 'soon', NODE_OPTIONS: '' },
+      stdio: ['ignore', 'ignore', 'pipe'],
+    });
+    expect(await output(child)).toEqual({
+      code: 1,
+      text: 'PORT is “soon”, which is not a port. Give a whole number from 1 to 65535.\n',
+    });
+  });
+});

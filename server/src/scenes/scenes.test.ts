@@ -1,0 +1,163 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import {
+  apply,
+  constellations,
+  difference,
+  programmeBoard,
+  type Edit,
+  type SaveRequest,
+  type Scene,
+} from '@wexikine/core';
+import request from 'supertest';
+import { freshApp, type FreshApp } from '../../testing/fresh-app';
+
+let fresh: FreshApp;
+
+beforeEach(async () => {
+  fresh = await freshApp();
+});
+
+afterEach(async () => {
+  await fresh.close();
+});
+
+function api() {
+  return request(fresh.app);
+}
+
+async function create(scene: Scene = programmeBoard()): Promise<Scene> {
+  const { id: _id, ...body } = scene;
+  const response = await api().post('/api/scenes').set('Host', '127.0.0.1').send({ scene: body, by: 'Ada' });
+  expect(response.status).toBe(201);
+  return response.body.scene;
+}
+
+function edited(scene: Scene, edits: readonly Edit[]): Scene {
+  const result = apply(scene, edits);
+  if (!result.ok) throw new Error(result.problem.code);
+  return result.scene;
+}
+
+function saveBody(before: Scene, after: Scene, base: number, by = 'Ada'): SaveRequest {
+  const { header, layers, removedLayers, order, runs, removedRuns } = difference(before, after);
+  return {
+    base,
+    by,
+    what: 'A step',
+    header,
+    layers: [...layers],
+    removedLayers: [...removedLayers],
+    order: order && [...order],
+    runs: [...runs],
+    removedRuns: [...removedRuns],
+  };
+}
+
+function save(id: string, body: SaveRequest) {
+  return api().put(`/api/scenes/${id}`).set('Host', '127.0.0.1').send(body);
+}
+
+async function read(id: string): Promise<{ version: number; scene: Scene }> {
+  return (await api().get(`/api/scenes/${id}`).set('Host', '127.0.0.1')).body;
+}
+
+const rename = (layer: string, name: string): Edit => ({ type: 'set-layer', layer, fields: { name } });
+
+describe('a scene', () => {
+  test('comes back as it was stored', async () => {
+    const scene = await create(constellations());
+    expect((await read(scene.id)).scene).toEqual({ ...constellations(), id: scene.id });
+  });
+
+  test('saves only the layers that changed, and order, removal and runs with them', async () => {
+    const scene = await create();
+    const after = edited(scene, [
+      rename('moon', 'Full moon'),
+      { type: 'move-layer', layer: 'title', index: 0 },
+      { type: 'remove-layer', layer: 'hill-far' },
+      { type: 'set-scene', fields: { name: 'Board' } },
+    ]);
+    const body = saveBody(scene, after, 1);
+    expect(body.layers.map(({ id }) => id)).toEqual(['moon']);
+    const response = await save(scene.id, body);
+    expect(response.body).toEqual({ version: 2 });
+    expect(await read(scene.id)).toEqual({ version: 2, scene: after });
+    const touched = await fresh.database.many<{ id: string }>(
+      'select id from layers where scene_id = $1 and version = 2',
+      [scene.id],
+    );
+    expect(touched).toEqual([{ id: 'moon' }]);
+  });
+
+  test('saved from an old version is refused with what the other window did, and nothing is written', async () => {
+    const scene = await create();
+    await save(scene.id, saveBody(scene, edited(scene, [rename('moon', 'Theirs')]), 1, 'Bert'));
+    const mine = edited(scene, [rename('title', 'Mine')]);
+    const refused = await save(scene.id, saveBody(scene, mine, 1));
+    expect(refused.status).toBe(409);
+    expect(refused.body).toMatchObject({
+      code: 'conflict',
+      version: 2,
+      changes: [{ by: 'Bert', layers: ['moon'], version: 2 }],
+    });
+    const names = (await read(scene.id)).scene.layers
+      .filter(({ id }) => id === 'moon' || id === 'title')
+      .map(({ name }) => name);
+    expect(names).toEqual(['Theirs', 'Title: Star party']);
+  });
+
+  test('a save that would break the groups is refused whole', async () => {
+    const scene = await create();
+    const body = { ...saveBody(scene, edited(scene, [rename('moon', 'New name')]), 1), removedLayers: ['row-01'] };
+    const refused = await save(scene.id, body);
+    expect(refused.status).toBe(400);
+    expect(refused.body.message).toContain('belongs to a group that is not in the scene');
+    expect(await read(scene.id)).toEqual({ version: 1, scene });
+  });
+
+  test('is copied, renamed, deleted and brought back', async () => {
+    const scene = await create();
+    const copy = await api().post(`/api/scenes/${scene.id}/copy`).set('Host', 'localhost').send({ by: 'Ada' });
+    expect(copy.body.scene).toMatchObject({ name: 'Programme board (copy)', layers: scene.layers });
+    await api().patch(`/api/scenes/${scene.id}`).set('Host', 'localhost').send({ name: 'Board', by: 'Ada' });
+    await api().delete(`/api/scenes/${copy.body.scene.id}`).set('Host', 'localhost');
+    const list = await api().get('/api/scenes').set('Host', 'localhost');
+    expect(list.body.map(({ name, layers }: { name: string; layers: number }) => [name, layers])).toEqual([
+      ['Board', scene.layers.length],
+    ]);
+    await api().post(`/api/scenes/${copy.body.scene.id}/restore`).set('Host', 'localhost').send({});
+    expect((await read(copy.body.scene.id)).scene.layers).toEqual(scene.layers);
+  });
+});
+
+describe('bad requests', () => {
+  test.each([
+    ['a scene that is not there', 'get', '/api/scenes/ghost', undefined, 404, 'There is no scene “ghost”'],
+    ['an address that is not there', 'get', '/api/ghosts', undefined, 404, 'There is no address'],
+    ['a body without its fields', 'post', '/api/scenes', { by: 'Ada' }, 400, 'The data was refused. scene'],
+    ['a body that is no JSON', 'post', '/api/scenes', '{oops', 400, 'not valid JSON'],
+    ['an unknown field', 'patch', '/api/scenes/x', { name: 'a', by: 'b', admin: true }, 400, 'The data was refused'],
+    ['a name of nothing', 'patch', '/api/scenes/x', { name: '  ', by: 'b' }, 400, 'A name is needed.'],
+  ] as const)('%s is answered with a sentence', async (_, method, path, body, status, sentence) => {
+    const response = await api()
+      [method](path)
+      .set('Host', '127.0.0.1')
+      .set('Content-Type', 'application/json')
+      .send(body);
+    expect(response.status).toBe(status);
+    expect(response.body.message).toContain(sentence);
+  });
+
+  test('another site’s page and another host name are turned away', async () => {
+    const elsewhere = await api().get('/api/scenes').set('Host', 'wexikine.example');
+    expect(elsewhere.status).toBe(403);
+    const foreign = await api().get('/api/scenes').set('Host', '127.0.0.1').set('Origin', 'http://other.example');
+    expect(foreign.status).toBe(403);
+  });
+
+  test('answers carry the headers that keep a page to itself', async () => {
+    const { headers } = await api().get('/api/health').set('Host', '127.0.0.1');
+    expect(headers['content-security-policy']).toContain("script-src 'self'");
+    expect(headers['x-powered-by']).toBeUndefined();
+  });
+});

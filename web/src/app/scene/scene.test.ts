@@ -1,0 +1,116 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  apply,
+  constellations,
+  createShelf,
+  programmeBoard,
+  STARTER_LIBRARY,
+  type Edit,
+  type LibraryItem,
+  type Scene,
+} from '@wexikine/core';
+import { gridCells, layersFromNames } from './dialogs/new-layers';
+import { commonestTag, firstRecipe, withPreset } from './first-recipe';
+import { doStep, redoStep, startHistory, undoStep, type History } from './history';
+import { changedByBoth, putMineOver } from './merge';
+
+const shelf = createShelf(STARTER_LIBRARY);
+const rename = (layer: string, name: string): Edit => ({ type: 'set-layer', layer, fields: { name } });
+
+function done(result: ReturnType<typeof doStep>): History {
+  if (!result.ok) throw new Error(result.problem.code);
+  return result.history;
+}
+
+function edited(scene: Scene, ...edits: Edit[]): Scene {
+  const result = apply(scene, edits);
+  if (!result.ok) throw new Error(result.problem.code);
+  return result.scene;
+}
+
+describe('steps', () => {
+  test('are undone and done again in order, with their names', () => {
+    const start = startHistory(programmeBoard());
+    const two = done(doStep(done(doStep(start, 'One', [rename('moon', 'A')])), 'Two', [rename('moon', 'B')]));
+    const back = done(undoStep(done(undoStep(two))));
+    expect(back.scene).toEqual(start.scene);
+    expect(back.undone.map(({ label }) => label)).toEqual(['Two', 'One']);
+    expect(done(redoStep(done(redoStep(back)))).scene).toEqual(two.scene);
+    expect(done(doStep(back, 'Other', [rename('title', 'C')])).undone).toEqual([]);
+    expect(undoStep(start)).toEqual({ ok: true, history: start });
+  });
+
+  test('a step that is refused leaves everything as it was', () => {
+    expect(doStep(startHistory(programmeBoard()), 'No', [rename('ghost', 'x')])).toMatchObject({ ok: false });
+  });
+});
+
+describe('two windows', () => {
+  const base = programmeBoard();
+  const theirs = edited(base, rename('moon', 'Theirs'), rename('title', 'Theirs too'));
+
+  test('layers that both changed are named', () => {
+    expect(
+      changedByBoth(base, edited(base, rename('moon', 'Mine'), rename('footer', 'Mine')), structuredClone(theirs)),
+    ).toEqual(['Mine']);
+  });
+
+  test('keeping mine takes what they did elsewhere and keeps what I did', () => {
+    const mine = edited(base, rename('moon', 'Mine'), { type: 'remove-layer', layer: 'footer' });
+    const merged = putMineOver(base, mine, theirs);
+    const nameOf = (id: string) => merged.layers.find((layer) => layer.id === id)?.name;
+    expect([nameOf('moon'), nameOf('title'), nameOf('footer')]).toEqual(['Mine', 'Theirs too', undefined]);
+  });
+
+  test('a layer that they removed and I changed comes back', () => {
+    const mine = edited(base, rename('moon', 'Mine'));
+    const without = edited(base, { type: 'remove-layer', layer: 'moon' });
+    expect(putMineOver(base, mine, without).layers.some(({ name }) => name === 'Mine')).toBe(true);
+  });
+});
+
+describe('the first sentence', () => {
+  test('picks the commonest tag among layers that can take part', () => {
+    expect(commonestTag(programmeBoard())).toBe('row');
+    expect(commonestTag(constellations())).toBe('star');
+    expect(commonestTag({ ...programmeBoard(), layers: [] })).toBeNull();
+  });
+
+  test('another preset brings its verb along and drops parameters that it lacks', () => {
+    const item = (id: string) => shelf.get(id) as LibraryItem;
+    const recipe = {
+      ...firstRecipe(programmeBoard(), item('rise-and-settle')),
+      parameters: { tilt: { by: 'fixed', value: '1deg' }, lasts: { by: 'fixed', value: '9f' } },
+    } as const;
+    const changed = withPreset(recipe, item('fade-out'));
+    expect(changed).toMatchObject({
+      operation: 'send-out',
+      preset: { id: 'fade-out' },
+      parameters: { lasts: { by: 'fixed', value: '9f' } },
+    });
+    expect(Object.keys(changed.parameters)).toEqual(['lasts']);
+  });
+});
+
+describe('new layers', () => {
+  test('lie in a grid within the frame, one for each name', () => {
+    for (const count of [1, 5, 12, 300]) {
+      const cells = gridCells(1920, 1080, count);
+      expect(cells).toHaveLength(count);
+      for (const { x, y, width, height } of cells) {
+        expect(x - width / 2).toBeGreaterThanOrEqual(0);
+        expect(y + height / 2).toBeLessThanOrEqual(1080);
+      }
+    }
+    let next = 0;
+    const layers = layersFromNames(programmeBoard(), ['One', 'Two'], 'word', 'crew', () => `n${++next}`);
+    const scene = edited(
+      programmeBoard(),
+      ...layers.map((layer, index): Edit => ({ type: 'add-layer', index, layer })),
+    );
+    expect(scene.layers.slice(0, 2).map(({ name, tags }) => [name, tags])).toEqual([
+      ['One', ['crew']],
+      ['Two', ['crew']],
+    ]);
+  });
+});

@@ -1,0 +1,105 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  apply,
+  createShelf,
+  plan,
+  programmeBoard,
+  STARTER_LIBRARY,
+  ticksFromSeconds,
+  type Layer,
+} from '@wexikine/core';
+import { firstRecipe } from '../first-recipe';
+import { plotCurve } from '../panels/curve';
+import { rowTimes, sheetRows, valueText, variedColumns } from './rows';
+import { rulerMarks } from './ruler';
+import { createStrip, leadingChannel } from './strip';
+
+const shelf = createShelf(STARTER_LIBRARY);
+const board = programmeBoard();
+const item = shelf.get('rise-and-settle') ?? STARTER_LIBRARY[0];
+const recipe = {
+  ...firstRecipe(board, item),
+  parameters: { tilt: { by: 'cycle' as const, values: ['-6deg', '6deg'] } },
+};
+const planned = plan(board, shelf, recipe, { runId: 'dry', by: 'Test', when: '2026-01-01T00:00:00.000Z' });
+const result = apply(board, planned.edits);
+const drawn = result.ok ? result.scene : board;
+const row = drawn.layers.find(({ id }) => id === 'row-02') as Layer;
+const SIZE = { width: 600, height: 29, length: board.length };
+
+describe('rows', () => {
+  test('groups are closed until they are opened, and a search looks into them', () => {
+    const closed = sheetRows(drawn, planned, new Set(), '');
+    expect(closed).toHaveLength(19);
+    expect(sheetRows(drawn, planned, new Set(['row-01']), '').filter(({ depth }) => depth === 1)).toHaveLength(3);
+    expect(sheetRows(drawn, planned, new Set(), 'METEOR').map(({ layer }) => layer.id)).toEqual([
+      'row-05',
+      'row-05-card',
+      'row-05-name',
+      'row-05-time',
+    ]);
+  });
+
+  test('say what the run gives: start, length and varied values; other layers their span', () => {
+    const rows = sheetRows(drawn, planned, new Set(), '');
+    const second = rows.find(({ layer }) => layer.id === 'row-02');
+    if (!second?.plan) throw new Error();
+    expect(rowTimes(second, board.rate)).toEqual({ starts: '0:04', lasts: '20 f' });
+    const [column] = variedColumns(planned, item.body.parameters);
+    expect(valueText(column.kind, second.plan.values[column.name], board.rate)).toBe('6°');
+    expect(rowTimes(rows[0], board.rate)).toEqual({ starts: '0:00', lasts: '6:00' });
+  });
+});
+
+describe('strips', () => {
+  test('show the channel that moves most, and every key once, new ones marked', () => {
+    const strip = createStrip(row, 'dry', SIZE);
+    expect(leadingChannel(row)).toBe('opacity');
+    expect(strip.marks.map(({ x, isNew }) => [Math.round(x), isNew])).toEqual([
+      [16, true],
+      [36, true],
+      [60, true],
+      [80, true],
+      [96, true],
+    ]);
+    expect(createStrip(row, null, SIZE).marks.every(({ isNew }) => !isNew)).toBe(true);
+    expect(strip.left).toBe(0);
+    expect(strip.width).toBe(600);
+  });
+
+  test('wings show how steeply a key is left', () => {
+    const rising = { ...row, tracks: { opacity: row.tracks.opacity } } as Layer;
+    const [first, second] = createStrip(rising, 'dry', SIZE).marks;
+    expect(first.leaves).toBeLessThan(0);
+    expect(first.arrives).toBeCloseTo(0, 9);
+    expect(second.arrives).toBeLessThan(0);
+    expect(second.leaves).toBeCloseTo(0, 9);
+  });
+
+  test('a layer without keys is its span alone', () => {
+    const still = { ...row, tracks: {}, span: { in: ticksFromSeconds(1), out: ticksFromSeconds(3) } };
+    expect(createStrip(still, null, SIZE)).toMatchObject({ left: 100, width: 200, curve: '', marks: [] });
+  });
+});
+
+test('the ruler’s main marks stay apart at any length and width', () => {
+  for (const seconds of [0.4, 6, 90, 3600]) {
+    for (const width of [200, 365, 900]) {
+      const main = rulerMarks(ticksFromSeconds(seconds), width, board.rate).filter(({ label }) => label !== null);
+      main.slice(1).forEach((mark, i) => expect(mark.x - main[i].x).toBeGreaterThan(50));
+    }
+  }
+  expect(rulerMarks(ticksFromSeconds(6), 365, board.rate).find(({ label }) => label === '1:00')?.x).toBeCloseTo(
+    365 / 6,
+    9,
+  );
+});
+
+test('the curve panel plots keys where they are in time and value', () => {
+  const keys = row.tracks['position.y'] ?? [];
+  const plot = plotCurve(keys, 'position.y', 'dry', { width: 400, height: 160 });
+  expect(plot.keys).toHaveLength(keys.length);
+  const [first, past] = plot.keys;
+  expect(first.y).toBeGreaterThan(past.y);
+  expect(plot.grid).toHaveLength(5);
+});
