@@ -1,0 +1,96 @@
+import { expect, type Download, type Locator, type Page } from '@playwright/test';
+import type { Scene } from '@wexikine/core';
+import { readFileSync } from 'node:fs';
+
+/** The scene screen as its users name its parts. */
+export class SceneScreen {
+  readonly sentence: Locator;
+  readonly sheet: Locator;
+  readonly applyButton: Locator;
+  readonly editor: Locator;
+  readonly status: Locator;
+  readonly time: Locator;
+
+  constructor(readonly page: Page) {
+    this.sentence = page.getByRole('region', { name: 'The run as a sentence' });
+    this.sheet = page.getByRole('treegrid', { name: 'Layers of the scene' });
+    this.applyButton = page.getByRole('button', { name: /^Appl(y to \d+|ied)$/ });
+    this.editor = page.getByRole('dialog');
+    this.status = page.getByRole('status').last();
+    this.time = page.getByRole('textbox', { name: 'Time of the playhead' });
+  }
+
+  async open(id: string): Promise<void> {
+    await this.page.goto(`/scenes/${id}`);
+    await this.planned();
+  }
+
+  /** Waits until a dry run is on screen. */
+  async planned(): Promise<void> {
+    await expect(this.status).toContainText('if applied');
+  }
+
+  field(name: string): Locator {
+    return this.sentence.locator(`[data-field="${name}"]`);
+  }
+
+  row(name: string): Locator {
+    return this.sheet.getByRole('row').filter({ has: this.page.getByText(name, { exact: true }) });
+  }
+
+  /** Start and length of a layer as the sheet shows them. */
+  async times(name: string): Promise<string[]> {
+    const cells = await this.row(name).getByRole('gridcell').allInnerTexts();
+    return cells.slice(2, 4);
+  }
+
+  async setTime(text: string): Promise<void> {
+    await this.time.fill(text);
+    await this.time.press('Enter');
+  }
+
+  async closeEditor(): Promise<void> {
+    await this.page.keyboard.press('Escape');
+    await expect(this.editor).toHaveCount(0);
+  }
+
+  async saved(): Promise<void> {
+    await expect(this.page.getByText(/^saved/)).toBeVisible();
+    await expect(this.page.getByText('saving…')).toHaveCount(0);
+  }
+
+  /** The scene as the server has it. */
+  async stored(id: string): Promise<Scene> {
+    const response = await this.page.request.get(`/api/scenes/${id}`);
+    return ((await response.json()) as { scene: Scene }).scene;
+  }
+
+  async export(name: string): Promise<{ name: string; text: string }> {
+    await this.page.getByRole('button', { name: 'Export' }).click();
+    const waiting: Promise<Download> = this.page.waitForEvent('download');
+    await this.page.getByRole('menuitem', { name }).click();
+    const download = await waiting;
+    return { name: download.suggestedFilename(), text: readFileSync(await download.path(), 'utf8') };
+  }
+
+  /** Colour of the preview's canvas at a place given in shares of the frame. */
+  async pixel(x: number, y: number): Promise<number[]> {
+    return this.page.getByRole('img', { name: /^Preview/ }).evaluate(
+      (canvas: HTMLCanvasElement, at) => {
+        const scale = Math.min((canvas.clientWidth - 32) / 1920, (canvas.clientHeight - 32) / 1080);
+        const ratio = canvas.width / canvas.clientWidth;
+        const [left, top] = [(canvas.clientWidth - 1920 * scale) / 2, (canvas.clientHeight - 1080 * scale) / 2];
+        const context = canvas.getContext('2d') as CanvasRenderingContext2D;
+        const px = Math.round((left + at.x * 1920 * scale) * ratio);
+        return [...context.getImageData(px, Math.round((top + at.y * 1080 * scale) * ratio), 1, 1).data].slice(0, 3);
+      },
+      { x, y },
+    );
+  }
+}
+
+/** A copy of a demo scene, so that a test has it for itself. */
+export async function copyOf(page: Page, id: string): Promise<string> {
+  const response = await page.request.post(`/api/scenes/${id}/copy`, { data: { by: 'Test' } });
+  return ((await response.json()) as { scene: Scene }).scene.id;
+}

@@ -1,0 +1,92 @@
+import { expect, test } from '@playwright/test';
+import { copyOf, SceneScreen } from '../pages/scene-screen';
+
+test('scenes are made, renamed, duplicated, deleted and brought back', async ({ page }) => {
+  await page.goto('/scenes');
+  await page.getByRole('button', { name: 'New scene' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill('Lantern walk');
+  await page.getByRole('textbox', { name: 'Length' }).fill('1:99');
+  await expect(page.getByRole('alert')).toContainText('Length: At 25 frames a second');
+  await page.getByRole('textbox', { name: 'Length' }).fill('4:00');
+  await page.getByRole('button', { name: 'Create scene' }).click();
+  await expect(page.getByText('This scene has no layers yet')).toBeVisible();
+  await page.goto('/scenes');
+
+  await page.getByRole('button', { name: 'More for Lantern walk' }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByRole('textbox', { name: 'Name of the scene' }).fill('Lantern parade');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Lantern parade' })).toBeVisible();
+  await page.getByRole('button', { name: 'More for Lantern parade' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('heading', { name: 'Lantern parade (copy)' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'More for Lantern parade', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByRole('heading', { name: 'Lantern parade', exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('heading', { name: 'Lantern parade', exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Lantern parade', exact: true })).toBeVisible();
+});
+
+test('importing a file that is no scene says what is wrong; an exported one comes back', async ({ page }) => {
+  await page.goto('/scenes');
+  const field = page.getByLabel('Import a scene file');
+  await field.setInputFiles({ name: 'notes.json', mimeType: 'application/json', buffer: Buffer.from('{"layers": 3}') });
+  await expect(page.getByText(/notes\.json is not a scene of Wexikine\./)).toBeVisible();
+  await field.setInputFiles({ name: 'half.json', mimeType: 'application/json', buffer: Buffer.from('{"layers": [') });
+  await expect(page.getByText('half.json is not a JSON file.')).toBeVisible();
+  const { scene } = await (await page.request.get('/api/scenes/constellations')).json();
+  await field.setInputFiles({
+    name: 'good.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify({ ...scene, name: 'Brought in' })),
+  });
+  await expect(page.getByRole('heading', { name: 'Brought in' })).toBeVisible();
+});
+
+test('the library is searched, narrowed down, tried, and used in a scene', async ({ page }) => {
+  await page.goto('/');
+  const id = await copyOf(page, 'programme-board');
+  await page.getByRole('link', { name: 'Library' }).click();
+  await expect(page.getByText('19 of 19 presets')).toBeVisible();
+  await page.getByRole('button', { name: 'exit 5' }).click();
+  await expect(page.getByText('5 of 19 presets')).toBeVisible();
+  await page.getByRole('button', { name: 'exit 5' }).click();
+  await page.getByRole('searchbox', { name: 'Search the library' }).fill('bumb');
+  await expect(page.getByText('1 of 19 presets')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Bump' })).toBeVisible();
+  await page.getByRole('slider', { name: 'Swell' }).fill('40');
+  await expect(page.getByText('40%', { exact: true })).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Search the library' }).fill('nothing like it');
+  await expect(page.getByRole('heading', { name: 'Nothing fits' })).toBeVisible();
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await page.getByRole('button', { name: /^Drop|^Fade out/ }).click();
+  await page.getByRole('button', { name: 'Use in a scene' }).click();
+  await page.getByRole('menuitem', { name: 'Programme board (copy)' }).first().click();
+  const screen = new SceneScreen(page);
+  await screen.planned();
+  await expect(screen.field('preset')).toHaveText('Fade out');
+  await expect(screen.field('operation')).toHaveText('Send out');
+  expect(page.url()).toContain('/scenes/');
+  expect(id).not.toBe('');
+});
+
+test('an unknown address and an unknown scene say so and lead back', async ({ page }) => {
+  await page.goto('/nowhere');
+  await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
+  await page.goto('/scenes/ghost');
+  await expect(page.getByRole('alert')).toContainText('There is no scene “ghost”.');
+  await page.getByRole('link', { name: 'Back to the scenes' }).click();
+  await expect(page.getByRole('heading', { name: 'Scenes' })).toBeVisible();
+});
+
+test('a server that does not answer is said, with a way to try again', async ({ page }) => {
+  await page.route('**/api/scenes', (route) => route.abort());
+  await page.goto('/scenes');
+  await expect(page.getByRole('alert')).toContainText('The server does not answer.');
+  await page.unroute('**/api/scenes');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { name: 'Programme board', exact: true })).toBeVisible();
+});
