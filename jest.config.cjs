@@ -18,7 +18,7 @@ module.exports = {
   moduleNameMapper: {
     '^@wexikine/core$': '<rootDir>/core/src/index.ts',
     '^@wexikine/paint$': '<rootDir>/paint/src/index.ts',
-    '^culori$': '<rootDir>/node_modules/culori/bundled/culori.cjs',
+    '^culori/fn$': '<rootDir>/node_modules/culori/bundled/culori.cjs',
   },
   globalSetup: '<rootDir>/server/testing/global-setup.cjs',
   maxWorkers: 2,

@@ -130,6 +130,7 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('tabpanel')).toContainText('Bring in Rise & settle on 60 layers tagged “star”');
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('tabpanel')).toContainText('Redo');
+  await page.keyboard.press('Home');
   await page.keyboard.press('Alt+ArrowRight');
   await expect(screen.time).toHaveValue('00:00:00:01');
   await page.keyboard.press('Home');

@@ -58,7 +58,7 @@ test('the library is searched, narrowed down, tried, and used in a scene', async
   await expect(page.getByText('1 of 19 presets')).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Bump' })).toBeVisible();
   await page.getByRole('slider', { name: 'Swell' }).fill('40');
-  await expect(page.getByText('40%', { exact: true })).toBeVisible();
+  await expect(page.getByText('40 %', { exact: true })).toBeVisible();
   await page.getByRole('searchbox', { name: 'Search the library' }).fill('nothing like it');
   await expect(page.getByRole('heading', { name: 'Nothing fits' })).toBeVisible();
   await page.getByRole('button', { name: 'Show all' }).click();

@@ -1,4 +1,18 @@
-import { converter, formatHex8, formatHex, parse } from 'culori';
+import {
+  converter,
+  formatHex,
+  formatHex8,
+  modeHsl,
+  modeLrgb,
+  modeOklab,
+  modeOklch,
+  modeRgb,
+  parse,
+  useMode as registerMode,
+} from 'culori/fn';
+
+// Only the spaces that CSS colours of our scenes are written in; the whole package would slow every start.
+for (const mode of [modeRgb, modeLrgb, modeHsl, modeOklab, modeOklch]) registerMode(mode as typeof modeRgb);
 
 /** A colour in OKLab with alpha: lightness [0, 1], green–red and blue–yellow about ±0.4, alpha [0, 1]. */
 export interface Oklab {

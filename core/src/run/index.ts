@@ -25,6 +25,7 @@ export {
   pickWords,
   orderWords,
   variationWords,
+  literalWords,
   type SentenceField,
   type SentencePart,
   type SentenceFacts,

@@ -98,7 +98,8 @@ export function lengthWords(length: Length): string {
   }
 }
 
-function literalWords(text: string): string {
+/** A literal for people: "−6deg" → "−6°", "20f" → "20 f"; a formula stays as it is. */
+export function literalWords(text: string): string {
   return text
     .replace(/^-/, '−')
     .replace(/deg$/, '°')

@@ -13,7 +13,6 @@ const CLICK_SLACK = 3;
     '(pointermove)': 'drag($event)',
     '(pointerup)': 'release($event)',
     '(pointercancel)': 'release($event)',
-    '(click)': 'swallow($event)',
     '[style.cursor]': "wxScrub() ? 'ew-resize' : null",
     '[style.touch-action]': "wxScrub() ? 'pan-y' : null",
   },
@@ -29,6 +28,11 @@ export class Scrub {
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private from: number | null = null;
   private isScrubbing = false;
+
+  constructor() {
+    // While capturing, so that it comes before whatever the click would do on this very element.
+    this.element.addEventListener('click', (event) => this.swallow(event), { capture: true });
+  }
 
   protected press(event: PointerEvent): void {
     if (!this.wxScrub() || event.button !== 0) return;
@@ -56,7 +60,7 @@ export class Scrub {
   }
 
   /** The click that ends a drag is not a click. */
-  protected swallow(event: MouseEvent): void {
+  private swallow(event: MouseEvent): void {
     if (!this.isScrubbing) return;
     this.isScrubbing = false;
     event.stopImmediatePropagation();

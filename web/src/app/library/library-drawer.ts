@@ -2,7 +2,7 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router } from '@angular/router';
-import { type LibraryItem, type Parameter, type SceneSummary } from '@wexikine/core';
+import { literalWords, type LibraryItem, type Parameter, type SceneSummary } from '@wexikine/core';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { GhostTrail } from '../drawing/ghost-trail';
 import { readLiteral, writeLiteral } from '../fields/literal';
@@ -14,6 +14,7 @@ const RATE = { num: 25, den: 1 };
 interface Slider {
   readonly parameter: Parameter;
   readonly text: string;
+  readonly words: string;
   readonly unit: string;
   readonly number: number;
   readonly from: number;
@@ -55,6 +56,7 @@ export class LibraryDrawer {
       return {
         parameter,
         text,
+        words: literalWords(text),
         unit: literal?.unit ?? '',
         number: literal?.number ?? 0,
         from: numberOf(parameter.from ?? parameter.min) ?? 0,

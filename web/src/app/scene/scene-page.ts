@@ -16,7 +16,16 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
-import { keyTimes, pickLayers, severityOf, stayingOut, type Edit, type Layer, type Recipe } from '@wexikine/core';
+import {
+  keyTimes,
+  pickLayers,
+  severityOf,
+  stayingOut,
+  type Edit,
+  type Layer,
+  type Recipe,
+  type Scene,
+} from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
@@ -38,6 +47,9 @@ import { RunSheet } from './sheet/run-sheet';
 
 const PANELS = ['curve', 'layer', 'findings', 'history'] as const;
 type Panel = (typeof PANELS)[number];
+
+/** Where the playhead stands when a scene is opened, as a share of its length. */
+const FIRST_LOOK = 0.2;
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
 @Component({
@@ -91,6 +103,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly isLooping = toSignal(this.player.isLooping$, { requireSync: true });
   protected readonly realRate = toSignal(this.player.rate$, { requireSync: true });
 
+  private staged: string | null = null;
   protected readonly panels = PANELS;
   protected readonly panel = signal<Panel>('curve');
   protected readonly selected = signal<string | null>(null);
@@ -135,7 +148,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     });
     effect(() => {
       const scene = this.shown()?.standing;
-      if (scene) this.player.setStage({ rate: scene.rate, length: scene.length });
+      if (scene) this.showStage(scene);
     });
     effect(() => {
       const save = this.save();
@@ -284,6 +297,14 @@ export class ScenePage implements AfterViewInit, OnDestroy {
         return panel ? () => this.panel.set(panel) : null;
       }
     }
+  }
+
+  /** Tells the player about the scene; a scene just opened is shown a little way in, where runs can be seen. */
+  private showStage({ id, rate, length }: Scene): void {
+    this.player.setStage({ rate, length });
+    if (this.staged === id) return;
+    this.staged = id;
+    this.player.go(length * FIRST_LOOK);
   }
 
   private selectFirst(): void {

@@ -16,6 +16,25 @@ import { canScrub, scrubField } from './scrub-field';
 
 export type OpenField = SentenceField | 'add-parameter';
 
+/** A part of the sentence with the comma or full stop that must not be parted from it by a line break. */
+interface Piece extends SentencePart {
+  readonly tail: string;
+  /** Where parameters end and another can be set. */
+  readonly isLast: boolean;
+}
+
+const LAST = ', and ';
+
+function withTails(parts: readonly SentencePart[]): Piece[] {
+  return parts.map((part, i) => {
+    const next = parts[i + 1]?.text ?? '';
+    const isAfterField = i > 0 && parts[i - 1].field !== null;
+    const tail = part.field !== null && /^[,.]/.test(next) ? next[0] : '';
+    const text = part.field === null && isAfterField ? part.text.replace(/^[,.]/, '') : part.text;
+    return { field: part.field, text, tail, isLast: part.text === LAST };
+  });
+}
+
 /** Fields whose value differs from layer to layer or is a number; the dry run's colour marks them. */
 function isNumeric(field: SentenceField): boolean {
   return field === 'spacing' || field === 'length' || field === 'start' || field.startsWith('parameter:');
@@ -44,7 +63,7 @@ export class SentenceBar {
 
   protected readonly parts = computed(() => {
     const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count() };
-    return sentenceParts(this.recipe(), facts);
+    return withTails(sentenceParts(this.recipe(), facts));
   });
 
   protected readonly canAdd = computed(() => {
@@ -59,11 +78,6 @@ export class SentenceBar {
 
   protected canScrub({ field }: SentencePart): boolean {
     return field !== null && canScrub(this.recipe(), field, this.scene().rate);
-  }
-
-  /** The part before which "with another parameter" stands. */
-  protected isLast(part: SentencePart): boolean {
-    return part.text === ', and ';
   }
 
   protected hold(): void {

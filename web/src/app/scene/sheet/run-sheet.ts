@@ -56,7 +56,7 @@ export class RunSheet implements AfterViewInit {
   protected readonly columns = computed(() => variedColumns(this.plan(), this.parameters()));
   protected readonly runId = computed(() => this.plan()?.run?.id ?? null);
   protected readonly marks = computed(() => rulerMarks(this.scene().length, this.stripWidth(), this.scene().rate));
-  protected readonly playheadX = computed(() => (this.time() / this.scene().length) * this.stripWidth());
+  protected readonly playheadX = computed(() => Math.round((this.time() / this.scene().length) * this.stripWidth()));
   protected readonly columnTemplate = computed(
     () =>
       `58px minmax(120px, 168px) 56px 52px ${this.columns()

@@ -54,7 +54,8 @@ describe('rows', () => {
 describe('strips', () => {
   test('show the channel that moves most, and every key once, new ones marked', () => {
     const strip = createStrip(row, 'dry', SIZE);
-    expect(leadingChannel(row)).toBe('opacity');
+    expect(leadingChannel(row)).toBe('position.y');
+    expect(leadingChannel({ ...row, tracks: { opacity: row.tracks.opacity } } as Layer)).toBe('opacity');
     expect(strip.marks.map(({ x, isNew }) => [Math.round(x), isNew])).toEqual([
       [16, true],
       [36, true],

@@ -41,6 +41,8 @@ export interface StripSize {
 
 /** How much movement counts as one, so that channels of different units can be compared. */
 const TYPICAL: Readonly<Record<ChannelUnit, number>> = { px: 100, deg: 30, share: 1, number: 1 };
+/** A fade says less about a layer than where it goes, so it leads only where little else moves. */
+const TYPICAL_OPACITY = 3;
 const SAMPLES = 10;
 const MARGIN = 5;
 const STEEPEST = 1;
@@ -68,7 +70,8 @@ export function leadingChannel(layer: Layer): ChannelId | null {
   let [best, most] = [null as ChannelId | null, -1];
   for (const [id, keys] of tracksOf(layer)) {
     const values = keys.map(({ value }) => value);
-    const moved = (Math.max(...values) - Math.min(...values)) / TYPICAL[channelOf(id).unit];
+    const moved =
+      (Math.max(...values) - Math.min(...values)) / (id === 'opacity' ? TYPICAL_OPACITY : TYPICAL[channelOf(id).unit]);
     if (moved > most) [best, most] = [id, moved];
   }
   return best;

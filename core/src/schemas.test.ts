@@ -1,0 +1,23 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import * as z from 'zod';
+import { editSchema } from './edit';
+import { libraryItemSchema } from './preset';
+import { recipeSchema } from './run';
+import { sceneSchema } from './scene';
+
+describe('the published JSON Schemas', () => {
+  test.each([
+    ['scene', sceneSchema],
+    ['library-item', libraryItemSchema],
+    ['recipe', recipeSchema],
+    ['edit', editSchema],
+  ] as const)('of a %s is that of the code; run “npm run schemas” after a change', (name, schema) => {
+    const path = join(__dirname, `../../docs/schemas/${name}.schema.json`);
+    const published: unknown = JSON.parse(readFileSync(path, 'utf8'));
+    expect(JSON.parse(JSON.stringify(z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input' })))).toEqual(
+      published,
+    );
+  });
+});
