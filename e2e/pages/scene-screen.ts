@@ -1,5 +1,5 @@
 import { expect, type Download, type Locator, type Page } from '@playwright/test';
-import type { Scene } from '@wexikine/core';
+import { constellations, programmeBoard, type Scene } from '@wexikine/core';
 import { readFileSync } from 'node:fs';
 
 /** The scene screen as its users name its parts. */
@@ -89,8 +89,10 @@ export class SceneScreen {
   }
 }
 
-/** A copy of a demo scene, so that a test has it for itself. */
-export async function copyOf(page: Page, id: string): Promise<string> {
-  const response = await page.request.post(`/api/scenes/${id}/copy`, { data: { by: 'Test' } });
+/** A copy of a demo scene as it was made, so that a test has it for itself whatever others did. */
+export async function copyOf(page: Page, demo: 'programme-board' | 'constellations'): Promise<string> {
+  const { id: _id, ...scene } = demo === 'programme-board' ? programmeBoard() : constellations();
+  const data = { scene: { ...scene, name: `${scene.name} (copy)` }, by: 'Test' };
+  const response = await page.request.post('/api/scenes', { data });
   return ((await response.json()) as { scene: Scene }).scene.id;
 }

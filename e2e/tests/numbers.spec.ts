@@ -5,6 +5,7 @@ import {
   centreOf,
   compileScene,
   createProgress,
+  createRecipe,
   createShelf,
   exportPage,
   formatEasing,
@@ -163,20 +164,9 @@ test('transforms agree with DOMMatrix', async ({ page }) => {
 const shelf = createShelf(STARTER_LIBRARY);
 
 function withRun(scene: Scene, recipe: Partial<Recipe>, runId: string): Scene {
-  const whole: Recipe = {
-    operation: 'bring-in',
-    preset: { id: 'rise-and-settle' },
-    pick: { by: 'rule', tag: 'row' },
-    order: { by: 'down' },
-    start: { by: 'layer' },
-    spacing: { by: 'gap', gap: '4f' },
-    moves: 'keys',
-    length: { by: 'preset' },
-    parameters: {},
-    existing: 'replace',
-    seed: 1,
-    ...recipe,
-  };
+  const pick = { by: 'rule' as const, tag: 'row' };
+  const plain = createRecipe('bring-in', 'rise-and-settle', pick);
+  const whole: Recipe = { ...plain, order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' }, ...recipe };
   const planned = plan(scene, shelf, whole, { runId, by: 'Test', when: '2026-01-01T00:00:00.000Z' });
   const result = apply(scene, planned.edits);
   if (!result.ok) throw new Error(result.problem.code);

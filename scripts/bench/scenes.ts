@@ -1,4 +1,5 @@
 import {
+  createRecipe,
   randomAt,
   SCENE_FORMAT,
   ticksFromSeconds,
@@ -75,15 +76,8 @@ export function keyedScene(count: number, curves: 'few' | 'all different'): Scen
 }
 
 export const recipe: Recipe = {
-  operation: 'bring-in',
-  preset: { id: 'rise-and-settle' },
-  pick: { by: 'rule', tag: 'row' },
+  ...createRecipe('bring-in', 'rise-and-settle', { by: 'rule', tag: 'row' }),
   order: { by: 'down' },
-  start: { by: 'layer' },
   spacing: { by: 'total', total: '5s' },
-  moves: 'keys',
-  length: { by: 'preset' },
   parameters: { tilt: { by: 'cycle', values: ['-6deg', '6deg'] } },
-  existing: 'replace',
-  seed: 1,
 };

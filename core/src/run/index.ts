@@ -1,5 +1,6 @@
 export {
   recipeSchema,
+  createRecipe,
   PRESET_OPERATIONS,
   OVER_EXISTING,
   type Recipe,
@@ -15,7 +16,8 @@ export {
 export { pickLayers } from './pick';
 export { stayingOut } from './take-part';
 export { placesOf, type Staging } from './order';
-export { plan, operationFor, type Plan, type LayerPlan, type PlanCounts, type RunContext } from './plan';
+export { plan, operationFor, type Plan, type PlanCounts, type RunContext } from './plan';
+export type { LayerPlan } from './plan-layer';
 export { describeFinding, severityOf, layersOfFinding, type Finding, type Severity } from './finding';
 export { mergeKeys, type Merged } from './existing';
 export {

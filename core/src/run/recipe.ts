@@ -108,3 +108,20 @@ export type Spacing = Recipe['spacing'];
 export type Length = Recipe['length'];
 export type Variation = Recipe['parameters'][string];
 export type OverExisting = Recipe['existing'];
+
+/** A recipe at its plainest: as layered, all at once, each layer from its own in or out point, as the preset is made. */
+export function createRecipe(operation: PresetOperation, preset: string, pick: Pick): Recipe {
+  return {
+    operation,
+    preset: { id: preset },
+    pick,
+    order: { by: 'layered' },
+    start: { by: 'layer' },
+    spacing: { by: 'gap', gap: '0f' },
+    moves: 'keys',
+    length: { by: 'preset' },
+    parameters: {},
+    existing: 'replace',
+    seed: 1,
+  };
+}

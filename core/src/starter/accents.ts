@@ -1,7 +1,7 @@
 import type { LibraryItem } from '../preset';
-import { CURVES, item, lasts, moment, parameter, row, rows } from './builder';
+import { CURVES, accent, lasts, moment, parameter, row, rows } from './builder';
 
-const bump = item(
+const bump = accent(
   {
     id: 'bump',
     name: 'Bump',
@@ -9,9 +9,6 @@ const bump = item(
     tags: ['attention'],
   },
   {
-    phase: 'accent',
-    hang: 'time',
-    stretch: 'keep',
     parameters: [
       lasts('12f'),
       parameter('swell', 'Swell', 'percent', '12%', { min: '0%', from: '0%', to: '60%', step: '1%' }),
@@ -34,7 +31,7 @@ const bump = item(
   },
 );
 
-const nod = item(
+const nod = accent(
   {
     id: 'nod',
     name: 'Nod',
@@ -42,9 +39,6 @@ const nod = item(
     tags: ['attention'],
   },
   {
-    phase: 'accent',
-    hang: 'time',
-    stretch: 'keep',
     parameters: [
       lasts('16f'),
       parameter('tilt', 'Tilt', 'angle', '8deg', { from: '-45deg', to: '45deg', step: '1deg' }),

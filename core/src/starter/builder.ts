@@ -64,7 +64,7 @@ interface ItemText {
   readonly tags: readonly string[];
 }
 
-export function item({ id, name, note, tags }: ItemText, body: Omit<Preset, 'grid' | 'lasts'>): LibraryItem {
+function item({ id, name, note, tags }: ItemText, body: Omit<Preset, 'grid' | 'lasts'>): LibraryItem {
   const length = body.parameters.some((entry) => entry.name === 'lasts') ? { lasts: 'lasts' } : {};
   return {
     format: 'wexikine-item-1',
@@ -80,4 +80,26 @@ export function item({ id, name, note, tags }: ItemText, body: Omit<Preset, 'gri
     summary: 'First published.',
     body: { ...body, ...length, grid: 'frames' },
   };
+}
+
+type Parts = Pick<Preset, 'parameters' | 'moments' | 'rows'>;
+
+/** An entrance from the layer's in point, which keeps its length. */
+export function entrance(text: ItemText, parts: Parts): LibraryItem {
+  return item(text, { phase: 'entrance', hang: 'in', stretch: 'keep', ...parts });
+}
+
+/** An accent at a time of the scene, which keeps its length. */
+export function accent(text: ItemText, parts: Parts): LibraryItem {
+  return item(text, { phase: 'accent', hang: 'time', stretch: 'keep', ...parts });
+}
+
+/** Something over the layer's whole span, which scales with it. */
+export function through(text: ItemText, parts: Parts): LibraryItem {
+  return item(text, { phase: 'through', hang: 'span', stretch: 'scale', ...parts });
+}
+
+/** An exit to the layer's out point, which keeps its length. */
+export function exit(text: ItemText, parts: Parts): LibraryItem {
+  return item(text, { phase: 'exit', hang: 'out', stretch: 'keep', ...parts });
 }

@@ -1,9 +1,9 @@
 import type { LibraryItem } from '../preset';
-import { CURVES, item, lasts, moment, parameter, row, rows } from './builder';
+import { CURVES, entrance, lasts, moment, parameter, row, rows } from './builder';
 
 const SCALES = ['scale.x', 'scale.y'] as const;
 
-const popInFiveSteps = item(
+const popInFiveSteps = entrance(
   {
     id: 'pop-in-five-steps',
     name: 'Pop in five steps',
@@ -11,9 +11,6 @@ const popInFiveSteps = item(
     tags: ['lively'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: [
       lasts('18f', '90f'),
       parameter(
@@ -63,7 +60,7 @@ const popInFiveSteps = item(
   },
 );
 
-const riseAndSettle = item(
+const riseAndSettle = entrance(
   {
     id: 'rise-and-settle',
     name: 'Rise & settle',
@@ -71,9 +68,6 @@ const riseAndSettle = item(
     tags: ['calm', 'rows'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: [
       lasts('20f'),
       parameter('rise', 'Rise', 'length', '60px', { from: '0px', to: '300px', step: '1px' }),
@@ -125,7 +119,7 @@ const EDGE_MOMENTS = [
   moment('rest', 'Rest', '@lasts'),
 ];
 
-const slideFromLeft = item(
+const slideFromLeft = entrance(
   {
     id: 'slide-from-left-edge',
     name: 'Slide from left edge',
@@ -133,9 +127,6 @@ const slideFromLeft = item(
     tags: ['edge'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: EDGE_PARAMETERS,
     moments: EDGE_MOMENTS,
     rows: [
@@ -148,7 +139,7 @@ const slideFromLeft = item(
   },
 );
 
-const slideFromRight = item(
+const slideFromRight = entrance(
   {
     id: 'slide-from-right-edge',
     name: 'Slide from right edge',
@@ -156,9 +147,6 @@ const slideFromRight = item(
     tags: ['edge'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: EDGE_PARAMETERS,
     moments: EDGE_MOMENTS,
     rows: [
@@ -171,7 +159,7 @@ const slideFromRight = item(
   },
 );
 
-const fadeWithZoom = item(
+const fadeWithZoom = entrance(
   {
     id: 'fade-with-a-breath',
     name: 'Fade with a breath',
@@ -179,9 +167,6 @@ const fadeWithZoom = item(
     tags: ['calm'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: [
       lasts('14f'),
       parameter('from', 'From size', 'percent', '92%', { min: '0%', from: '70%', to: '130%', step: '1%' }),
@@ -200,7 +185,7 @@ const fadeWithZoom = item(
   },
 );
 
-const fadeIn = item(
+const fadeIn = entrance(
   {
     id: 'fade-in',
     name: 'Fade in',
@@ -208,9 +193,6 @@ const fadeIn = item(
     tags: ['calm', 'plain'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: [lasts('12f')],
     moments: [moment('start', 'Start', '0f'), moment('rest', 'Rest', '@lasts')],
     rows: [
@@ -222,7 +204,7 @@ const fadeIn = item(
   },
 );
 
-const growFromAnchor = item(
+const growFromAnchor = entrance(
   {
     id: 'grow-from-anchor',
     name: 'Grow from anchor',
@@ -230,9 +212,6 @@ const growFromAnchor = item(
     tags: ['plain'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: [lasts('12f')],
     moments: [moment('start', 'Start', '0f'), moment('rest', 'Rest', '@lasts')],
     rows: rows(SCALES, [
@@ -242,7 +221,7 @@ const growFromAnchor = item(
   },
 );
 
-const drawTheLine = item(
+const drawTheLine = entrance(
   {
     id: 'draw-the-line',
     name: 'Draw the line',
@@ -250,9 +229,6 @@ const drawTheLine = item(
     tags: ['lines'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: [lasts('18f')],
     moments: [moment('start', 'Start', '0f'), moment('rest', 'Drawn', '@lasts')],
     rows: [
@@ -264,7 +240,7 @@ const drawTheLine = item(
   },
 );
 
-const lettersOpen = item(
+const lettersOpen = entrance(
   {
     id: 'letters-open',
     name: 'Letters open',
@@ -272,9 +248,6 @@ const lettersOpen = item(
     tags: ['words'],
   },
   {
-    phase: 'entrance',
-    hang: 'in',
-    stretch: 'keep',
     parameters: [
       lasts('22f'),
       parameter('tight', 'Tighter by', 'length', '10px', { from: '-40px', to: '40px', step: '1px' }),

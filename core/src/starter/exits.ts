@@ -1,9 +1,9 @@
 import type { LibraryItem } from '../preset';
-import { CURVES, item, lasts, moment, parameter, row, rows } from './builder';
+import { CURVES, exit, lasts, moment, parameter, row, rows } from './builder';
 
 const START_AND_GONE = [moment('start', 'Rest', '0f'), moment('gone', 'Gone', '@lasts')];
 
-const fadeOut = item(
+const fadeOut = exit(
   {
     id: 'fade-out',
     name: 'Fade out',
@@ -11,9 +11,6 @@ const fadeOut = item(
     tags: ['calm', 'plain'],
   },
   {
-    phase: 'exit',
-    hang: 'out',
-    stretch: 'keep',
     parameters: [lasts('12f')],
     moments: START_AND_GONE,
     rows: [
@@ -25,7 +22,7 @@ const fadeOut = item(
   },
 );
 
-const sinkAway = item(
+const sinkAway = exit(
   {
     id: 'sink-away',
     name: 'Sink away',
@@ -33,9 +30,6 @@ const sinkAway = item(
     tags: ['calm', 'rows'],
   },
   {
-    phase: 'exit',
-    hang: 'out',
-    stretch: 'keep',
     parameters: [
       lasts('16f'),
       parameter('fall', 'Fall', 'length', '60px', { from: '0px', to: '300px', step: '1px' }),
@@ -62,7 +56,7 @@ const sinkAway = item(
   },
 );
 
-const slideToRight = item(
+const slideToRight = exit(
   {
     id: 'slide-to-right-edge',
     name: 'Slide to right edge',
@@ -70,9 +64,6 @@ const slideToRight = item(
     tags: ['edge'],
   },
   {
-    phase: 'exit',
-    hang: 'out',
-    stretch: 'keep',
     parameters: [lasts('14f')],
     moments: START_AND_GONE,
     rows: [
@@ -84,7 +75,7 @@ const slideToRight = item(
   },
 );
 
-const shrinkAway = item(
+const shrinkAway = exit(
   {
     id: 'shrink-away',
     name: 'Shrink away',
@@ -92,9 +83,6 @@ const shrinkAway = item(
     tags: ['lively'],
   },
   {
-    phase: 'exit',
-    hang: 'out',
-    stretch: 'keep',
     parameters: [
       lasts('12f'),
       parameter('over', 'Swells first', 'percent', '10%', { min: '0%', from: '0%', to: '50%', step: '1%' }),
@@ -115,7 +103,7 @@ const shrinkAway = item(
   },
 );
 
-const undrawTheLine = item(
+const undrawTheLine = exit(
   {
     id: 'undraw-the-line',
     name: 'Undraw the line',
@@ -123,9 +111,6 @@ const undrawTheLine = item(
     tags: ['lines'],
   },
   {
-    phase: 'exit',
-    hang: 'out',
-    stretch: 'keep',
     parameters: [lasts('14f')],
     moments: START_AND_GONE,
     rows: [

@@ -1,9 +1,9 @@
 import type { LibraryItem } from '../preset';
-import { CURVES, item, moment, parameter, row, rows } from './builder';
+import { CURVES, through, moment, parameter, row, rows } from './builder';
 
 const WHOLE = [moment('start', 'In', '0f'), moment('end', 'Out', 'layer.length')];
 
-const drift = item(
+const drift = through(
   {
     id: 'drift',
     name: 'Drift',
@@ -11,9 +11,6 @@ const drift = item(
     tags: ['calm'],
   },
   {
-    phase: 'through',
-    hang: 'span',
-    stretch: 'scale',
     parameters: [
       parameter('way', 'Way', 'length', '40px', { from: '0px', to: '400px', step: '1px' }),
       parameter(
@@ -39,7 +36,7 @@ const drift = item(
   },
 );
 
-const slowZoom = item(
+const slowZoom = through(
   {
     id: 'slow-zoom',
     name: 'Slow zoom',
@@ -47,9 +44,6 @@ const slowZoom = item(
     tags: ['calm'],
   },
   {
-    phase: 'through',
-    hang: 'span',
-    stretch: 'scale',
     parameters: [parameter('from', 'From size', 'percent', '94%', { min: '1%', from: '60%', to: '140%', step: '1%' })],
     moments: WHOLE,
     rows: rows(
@@ -62,7 +56,7 @@ const slowZoom = item(
   },
 );
 
-const twinkle = item(
+const twinkle = through(
   {
     id: 'twinkle',
     name: 'Twinkle',
@@ -70,9 +64,6 @@ const twinkle = item(
     tags: ['lights'],
   },
   {
-    phase: 'through',
-    hang: 'span',
-    stretch: 'scale',
     parameters: [
       parameter('depth', 'Depth', 'percent', '50%', { min: '0%', max: '100%', from: '0%', to: '100%', step: '5%' }),
     ],

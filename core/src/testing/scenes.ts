@@ -1,6 +1,6 @@
 import { SCENE_FORMAT, type Key, type Layer, type Scene } from '../scene';
 import { frameTicks, ticksFromSeconds, type Rate } from '../time';
-import type { Recipe } from '../run';
+import { createRecipe, type Recipe } from '../run';
 
 export const PAL: Rate = { num: 25, den: 1 };
 
@@ -51,20 +51,7 @@ export function inFrames(ticks: number, rate: Rate = PAL): number {
 }
 
 export function recipeOf(more: Partial<Recipe> = {}): Recipe {
-  return {
-    operation: 'bring-in',
-    preset: { id: 'fade-in' },
-    pick: { by: 'rule', kind: 'card' },
-    order: { by: 'layered' },
-    start: { by: 'layer' },
-    spacing: { by: 'gap', gap: '0f' },
-    moves: 'keys',
-    length: { by: 'preset' },
-    parameters: {},
-    existing: 'replace',
-    seed: 1,
-    ...more,
-  };
+  return { ...createRecipe('bring-in', 'fade-in', { by: 'rule', kind: 'card' }), ...more };
 }
 
 export const CONTEXT = { runId: 'run-1', by: 'Tester', when: '2026-01-01T00:00:00.000Z' };

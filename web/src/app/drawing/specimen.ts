@@ -1,5 +1,6 @@
 import {
   apply,
+  createRecipe,
   createShelf,
   operationFor,
   plan,
@@ -67,19 +68,9 @@ function layerOf(kind: SpecimenKind): Layer {
 
 function recipeFor(item: LibraryItem, parameters: Readonly<Record<string, string>>): Recipe {
   const varied = Object.entries(parameters).map(([name, value]) => [name, { by: 'fixed' as const, value }]);
-  return {
-    operation: operationFor(item.body.phase),
-    preset: { id: item.id },
-    pick: { by: 'layers', layers: ['specimen'] },
-    order: { by: 'layered' },
-    start: { by: 'layer' },
-    spacing: { by: 'gap', gap: '0f' },
-    moves: 'keys',
-    length: { by: 'preset' },
-    parameters: Object.fromEntries(varied),
-    existing: 'replace',
-    seed: 1,
-  };
+  const pick = { by: 'layers' as const, layers: ['specimen'] };
+  const plain = createRecipe(operationFor(item.body.phase), item.id, pick);
+  return { ...plain, parameters: Object.fromEntries(varied) };
 }
 
 const TRAVEL = 24;

@@ -1,4 +1,13 @@
-import { operationFor, stayingOut, type Layer, type LibraryItem, type Recipe, type Scene } from '@wexikine/core';
+import {
+  createRecipe,
+  operationFor,
+  stayingOut,
+  type Layer,
+  type LibraryItem,
+  type Pick,
+  type Recipe,
+  type Scene,
+} from '@wexikine/core';
 
 function freeLayers(scene: Scene): Layer[] {
   const reasons = stayingOut(scene);
@@ -18,19 +27,10 @@ export function commonestTag(scene: Scene): string | null {
 /** The recipe with which a scene is opened, so that a newcomer sees a dry run at once. */
 export function firstRecipe(scene: Scene, item: LibraryItem): Recipe {
   const tag = commonestTag(scene);
-  return {
-    operation: operationFor(item.body.phase),
-    preset: { id: item.id },
-    pick: tag === null ? { by: 'layers', layers: freeLayers(scene).map(({ id }) => id) } : { by: 'rule', tag },
-    order: { by: 'down' },
-    start: { by: 'layer' },
-    spacing: { by: 'gap', gap: '4f' },
-    moves: 'keys',
-    length: { by: 'preset' },
-    parameters: {},
-    existing: 'replace',
-    seed: 1,
-  };
+  const pick: Pick =
+    tag === null ? { by: 'layers', layers: freeLayers(scene).map(({ id }) => id) } : { by: 'rule', tag };
+  const plain = createRecipe(operationFor(item.body.phase), item.id, pick);
+  return { ...plain, order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' } };
 }
 
 /** Another preset in a recipe: the verb follows its phase, and values of parameters that it lacks go. */

@@ -1,6 +1,6 @@
 import { CdkTrapFocus } from '@angular/cdk/a11y';
 import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import {
   sentenceParts,
   type LibraryItem,
@@ -60,6 +60,8 @@ export class SentenceBar {
 
   protected readonly open = signal<OpenField | null>(null);
   private held: Recipe | null = null;
+  /** The recipe as last given on: keys can follow each other faster than the screen is drawn. */
+  private readonly latest = linkedSignal(() => this.recipe());
 
   protected readonly parts = computed(() => {
     const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count() };
@@ -99,10 +101,12 @@ export class SentenceBar {
 
   protected key(event: KeyboardEvent, { field }: SentencePart): void {
     if (field === null || !(event.key === 'ArrowUp' || event.key === 'ArrowDown')) return;
-    if (!canScrub(this.recipe(), field, this.scene().rate)) return;
+    if (!canScrub(this.latest(), field, this.scene().rate)) return;
     event.preventDefault();
     const steps = (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1);
-    this.changed.emit(scrubField(this.recipe(), field, steps, this.scene().rate));
+    const next = scrubField(this.latest(), field, steps, this.scene().rate);
+    this.latest.set(next);
+    this.changed.emit(next);
   }
 
   protected addParameter(recipe: Recipe, field: SentenceField): void {
