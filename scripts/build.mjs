@@ -1,4 +1,4 @@
-import { copyFileSync, mkdirSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildIfChanged, installIfNeeded, root, run } from './steps.mjs';
 
@@ -45,7 +45,9 @@ function copyFonts(folder) {
   mkdirSync(join(root, folder), { recursive: true });
   for (const font of FONTS) {
     const file = `node_modules/@fontsource-variable/${font}/files/${font}-latin-wght-normal.woff2`;
-    copyFileSync(join(root, file), join(root, folder, `${font}.woff2`));
+    const target = join(root, folder, `${font}.woff2`);
+    // A copy that is already there stays untouched: its time of change belongs to the fingerprint of the sources.
+    if (!existsSync(target)) copyFileSync(join(root, file), target);
   }
 }
 
@@ -53,8 +55,8 @@ function copyFonts(folder) {
 export async function build() {
   await buildIfChanged('the server', ['core/src', 'server/src'], 'server/dist', buildServer);
   await buildIfChanged('the command line', ['core/src', 'cli/src'], 'cli/dist', buildCli);
+  copyFonts('web/public/fonts');
   await buildIfChanged('the web application', ['core/src', 'paint/src', 'web'], 'web/dist', () => {
-    copyFonts('web/public/fonts');
     run('npx', ['--no-install', 'ng', 'build'], { cwd: join(root, 'web') });
   });
 }

@@ -152,7 +152,7 @@ export function createPainter(surfaces: Surfaces): Painter {
     const [a, b, c, d, e, f] = matrixAt(frame, index);
     context.setTransform(a * scale, b * scale, c * scale, d * scale, e * scale + view.x, f * scale + view.y);
     const blur = valueAt(frame, index, 'blur');
-    context.filter = blur > 0 ? `blur(${blur * scale}px)` : 'none';
+    if (blur > 0) context.filter = `blur(${blur * scale}px)`;
     applyShadow(context, frame, layer, index, scale);
     if (layer.source.type === 'text') {
       context.fillStyle = fillStyle(context, frame, layer, index, width, height) ?? '#000';
@@ -162,7 +162,8 @@ export function createPainter(surfaces: Surfaces): Painter {
     } else {
       drawShape(context, frame, layer, index, width, height);
     }
-    context.shadowColor = 'transparent';
+    if (blur > 0) context.filter = 'none';
+    if (layer.look.shadow !== undefined) context.shadowColor = 'transparent';
   };
 
   const drawTogether = (brush: Brush, children: Children, index: number, opacity: number): void => {
@@ -171,7 +172,6 @@ export function createPainter(surfaces: Surfaces): Painter {
     drawInside({ ...brush, context: surface }, children, index, 1);
     brush.context.setTransform(1, 0, 0, 1, 0, 0);
     brush.context.globalAlpha = opacity;
-    brush.context.filter = 'none';
     brush.context.drawImage(surface.canvas, 0, 0);
     surfaces.give(surface);
   };
