@@ -78,7 +78,7 @@ export class CurvePanel implements AfterViewInit {
     const layer = this.layer();
     const wanted = this.wanted();
     if (wanted !== null && this.channels().includes(wanted)) return wanted;
-    return layer ? leadingChannel(layer) : null;
+    return layer ? leadingChannel(layer, this.runId()) : null;
   });
 
   protected readonly plot = computed(() => {

@@ -68,6 +68,16 @@ describe('strips', () => {
     expect(strip.width).toBe(600);
   });
 
+  test('a dry run leads with a channel that it touches', () => {
+    const key = (by: string) => [
+      { at: 0, value: 0, ease: { type: 'linear' as const }, by: { run: by, slot: 's' } },
+      { at: 9, value: 1, ease: { type: 'linear' as const } },
+    ];
+    const both = { ...row, tracks: { 'position.y': row.tracks['position.y'], opacity: key('exit') } } as Layer;
+    expect(leadingChannel(both)).toBe('position.y');
+    expect(leadingChannel(both, 'exit')).toBe('opacity');
+  });
+
   test('wings show how steeply a key is left', () => {
     const rising = { ...row, tracks: { opacity: row.tracks.opacity } } as Layer;
     const [first, second] = createStrip(rising, 'dry', SIZE).marks;

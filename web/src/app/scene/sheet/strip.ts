@@ -65,10 +65,15 @@ function curveTimes(keys: Track): Ticks[] {
   return [...between, last.at];
 }
 
-/** The channel that moves most; its curve stands for the layer. Null without keys. */
-export function leadingChannel(layer: Layer): ChannelId | null {
+/**
+ * The channel that moves most among those that the dry run touches, or without one among all; its curve stands for the
+ * layer. Null without keys.
+ */
+export function leadingChannel(layer: Layer, runId: string | null = null): ChannelId | null {
   let [best, most] = [null as ChannelId | null, -1];
-  for (const [id, keys] of tracksOf(layer)) {
+  const all = tracksOf(layer);
+  const touched = runId === null ? [] : all.filter(([, keys]) => keys.some(({ by }) => by?.run === runId));
+  for (const [id, keys] of touched.length > 0 ? touched : all) {
     const values = keys.map(({ value }) => value);
     const moved =
       (Math.max(...values) - Math.min(...values)) / (id === 'opacity' ? TYPICAL_OPACITY : TYPICAL[channelOf(id).unit]);
@@ -86,7 +91,7 @@ export function createStrip(layer: Layer, runId: string | null, size: StripSize)
   const xOf = (at: Ticks): number => (at / size.length) * size.width;
   const left = Math.max(0, xOf(layer.span.in));
   const width = Math.max(0, Math.min(size.width, xOf(layer.span.out)) - left);
-  const channel = leadingChannel(layer);
+  const channel = leadingChannel(layer, runId);
   if (channel === null) return { channel, left, width, curve: '', marks: [] };
   const keys = layer.tracks[channel] as Track;
   const [low, high] = extent(keys);
