@@ -1,6 +1,16 @@
 import { CdkTrapFocus } from '@angular/cdk/a11y';
 import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import {
   sentenceParts,
   type LibraryItem,
@@ -59,6 +69,7 @@ export class SentenceBar {
   readonly changed = output<Recipe>();
 
   protected readonly open = signal<OpenField | null>(null);
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private held: Recipe | null = null;
   /** The recipe as last given on: keys can follow each other faster than the screen is drawn. */
   private readonly latest = linkedSignal(() => this.recipe());
@@ -95,8 +106,11 @@ export class SentenceBar {
     this.open.update((open) => (open === field ? null : field));
   }
 
+  /** Closes the editor and gives the focus back to its field, wherever it was meanwhile. */
   protected close(): void {
+    const field = this.open();
     this.open.set(null);
+    if (field !== null) setTimeout(() => this.element.querySelector<HTMLElement>(`[data-field="${field}"]`)?.focus());
   }
 
   protected key(event: KeyboardEvent, { field }: SentencePart): void {
