@@ -33,8 +33,11 @@ export class LibraryPage {
     (): LibraryItem | null => this.items().find(({ id }) => id === this.chosenId()) ?? this.items()[0] ?? null,
   );
 
+  /** The first two families that a preset moves, and how many more there are. */
   protected moves(item: LibraryItem): string {
-    return familiesOf(item).join(' · ');
+    const families = familiesOf(item);
+    const rest = families.length - 2;
+    return families.slice(0, 2).join(' · ') + (rest > 0 ? ` + ${rest}` : '');
   }
 
   protected type(event: Event): void {
