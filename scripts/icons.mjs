@@ -50,12 +50,42 @@ const ICONS = [
   'movie',
   'tune',
   'checklist',
+  'star',
+  'star-fill',
+  'sell',
+  'folder',
+  'package_2',
+  'sort',
+  'person',
+  'palette',
+  'drag_indicator',
+  'arrow_upward',
+  'arrow_downward',
+  'link',
+  'link_off',
+  'rate_review',
+  'publish',
+  'difference',
+  'radio_button_checked',
+  'more_horiz',
+  'open_in_new',
+  'archive',
+  'unarchive',
+  'file_copy',
+  'flip',
+  'post_add',
+  'content_paste',
+  'image',
+  'text_fields',
+  'rectangle',
+  'view_column',
+  'movie_edit',
 ];
 
 const root = resolve(import.meta.dirname, '..');
 const lines = ICONS.map((name) => {
   const svg = readFileSync(join(root, 'node_modules/@material-symbols/svg-400/rounded', `${name}.svg`), 'utf8').trim();
-  return `  ${name}:\n    '${svg}',`;
+  return `  '${name}':\n    '${svg}',`;
 });
 const text = `/** Written by scripts/icons.mjs from the package @material-symbols/svg-400 (Apache 2.0). */
 export const ICONS: Readonly<Record<string, string>> = {\n${lines.join('\n')}\n};\n`;

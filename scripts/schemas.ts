@@ -1,10 +1,16 @@
-import { editSchema, libraryItemSchema, recipeSchema, sceneSchema } from '@wexikine/core';
+import { editSchema, itemRecordSchema, packSchema, recipeSchema, sceneSchema } from '@wexikine/core';
 import { writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import * as z from 'zod';
 
 /** Writes the JSON Schemas of every file that Wexikine reads and writes, from the core's own schemas. */
-const SCHEMAS = { scene: sceneSchema, 'library-item': libraryItemSchema, recipe: recipeSchema, edit: editSchema };
+const SCHEMAS = {
+  scene: sceneSchema,
+  'library-item': itemRecordSchema,
+  pack: packSchema,
+  recipe: recipeSchema,
+  edit: editSchema,
+};
 const folder = resolve(import.meta.dirname, '../docs/schemas');
 
 for (const [name, schema] of Object.entries(SCHEMAS)) {

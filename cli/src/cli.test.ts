@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { programmeBoard, type Recipe, type Scene } from '@wexikine/core';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
@@ -171,5 +171,36 @@ describe('wexikine', () => {
     expect(wexikine('sample', sceneFile(), '--at', '0f', '--layers', 'nobody').error).toContain(
       'The scene has no such layer',
     );
+  });
+});
+
+describe('packs', () => {
+  test('are made of chosen items with all that they need, and checked against a library', () => {
+    const path = join(folder, 'pack.zip');
+    const made = wexikine('pack', '--items', 'Fade in and out,bump', '-o', path);
+    expect(made.code).toBe(0);
+    expect(made.error).toContain('A pack of 5 items:');
+    expect(wexikine('validate', path).out).toContain('a valid pack of 5 items.');
+    const all = join(folder, 'all.zip');
+    wexikine('pack', '-o', all);
+    const { out } = wexikine('validate', path, '--library', all);
+    expect(out.match(/^ {2}same/gm)).toHaveLength(5);
+    const again = join(folder, 'again.zip');
+    wexikine('pack', path, '-o', again);
+    expect(readFileSync(again)).toEqual(readFileSync(path));
+  });
+
+  test('that are broken, and items that are not there, are refused; nothing is written', () => {
+    const path = join(folder, 'good.zip');
+    wexikine('pack', '--items', 'bump', '-o', path);
+    const cut = join(folder, 'cut.zip');
+    writeFileSync(cut, readFileSync(path).subarray(0, 700));
+    const { code, error } = wexikine('validate', cut);
+    expect(code).toBe(1);
+    expect(error).toContain('A broken pack.\n  The zip file is cut off: its end is missing.');
+    const nowhere = join(folder, 'nowhere.zip');
+    expect(wexikine('pack', '--items', 'ghost', '-o', nowhere).error).toContain('There is no such item');
+    expect(existsSync(nowhere)).toBe(false);
+    expect(wexikine('validate', file('picture.zip', 'not a zip')).error).toContain('This is not a zip file.');
   });
 });

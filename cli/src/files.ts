@@ -1,10 +1,15 @@
 import {
-  dataProblems,
-  libraryItemSchema,
-  recipeSchema,
-  sceneSchema,
   createShelf,
+  dataProblems,
+  describePackProblem,
+  itemRecordSchema,
+  readPack,
+  recipeSchema,
+  recordOf,
+  revisionOf,
+  sceneSchema,
   STARTER_LIBRARY,
+  type ItemRecord,
   type Recipe,
   type Scene,
   type Shelf,
@@ -13,18 +18,27 @@ import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import * as z from 'zod';
 import { Failure } from './failure';
 
-/** Reads a JSON file. Fails with a sentence when it is missing or not JSON. */
-export function readJson(path: string): unknown {
-  let text: string;
+/** Reads a file's bytes. Fails with a sentence when it is missing. */
+export function readBytes(path: string): Uint8Array {
   try {
-    text = readFileSync(path, 'utf8');
+    return readFileSync(path);
   } catch (error) {
     const reason = (error as NodeJS.ErrnoException).code === 'ENOENT' ? 'It is not there' : 'It cannot be read';
     throw new Failure(`${path}: ${reason}. Check the path.`);
   }
+}
+
+/** Zip files begin with these two letters. */
+export function isZip(bytes: Uint8Array): boolean {
+  return bytes[0] === 0x50 && bytes[1] === 0x4b;
+}
+
+/** Reads a JSON file. Fails with a sentence when it is missing or not JSON. */
+export function readJson(path: string): unknown {
   try {
-    return JSON.parse(text);
+    return JSON.parse(new TextDecoder().decode(readBytes(path)));
   } catch (error) {
+    if (error instanceof Failure) throw error;
     throw new Failure(`${path}: This is not valid JSON (${(error as Error).message}).`);
   }
 }
@@ -44,23 +58,46 @@ export function readRecipe(path: string): Recipe {
   return readAs(path, recipeSchema, 'a recipe of Wexikine');
 }
 
-/** The starter library, with the items of a file in their place or besides. */
+const libraryFileSchema = z.union([
+  z.array(itemRecordSchema),
+  z
+    .object({ format: z.literal('wexikine-library-1'), items: z.array(itemRecordSchema) })
+    .transform(({ items }) => items),
+  itemRecordSchema.transform((record) => [record]),
+]);
+
+/** Library items of a file: a pack, an item, a list of them, or a whole library. */
+export function readRecords(path: string): readonly ItemRecord[] {
+  const bytes = readBytes(path);
+  if (!isZip(bytes)) return readAs(path, libraryFileSchema, 'a library item, a list of them, or a pack');
+  const result = readPack(bytes);
+  if (result.ok) return result.records;
+  throw new Failure(`${path}: ${result.problems.map(describePackProblem).join('\n')}`);
+}
+
+/** The items of the starter library, each whole. */
+export function starterRecords(): ItemRecord[] {
+  return STARTER_LIBRARY.map(recordOf);
+}
+
+/** The starter library, with the published items of a file in their place or besides. */
 export function readShelf(path: string | undefined): Shelf {
   if (path === undefined) return createShelf(STARTER_LIBRARY);
-  const items = readAs(
-    path,
-    z.union([z.array(libraryItemSchema), libraryItemSchema.transform((item) => [item])]),
-    'a library item or a list of them',
-  );
+  const items = readRecords(path).flatMap((record) => revisionOf(record) ?? []);
   return createShelf([...STARTER_LIBRARY, ...items]);
 }
 
-/** Writes a file whole or not at all, or to standard output where no path is given. */
+/** Writes text to a file whole or not at all, or to standard output where no path is given. */
 export function writeText(path: string | undefined, text: string): void {
-  if (path === undefined) return void process.stdout.write(text);
+  if (path === undefined) process.stdout.write(text);
+  else writeFile(path, text);
+}
+
+/** Writes a file whole or not at all. */
+export function writeFile(path: string, contents: string | Uint8Array): void {
   const temporary = `${path}.${process.pid}.tmp`;
   try {
-    writeFileSync(temporary, text);
+    writeFileSync(temporary, contents);
     renameSync(temporary, path);
   } catch (error) {
     throw new Failure(`${path}: It cannot be written (${(error as Error).message}).`);

@@ -1,12 +1,13 @@
 import { Command } from 'commander';
 import { exportCommand } from './commands/export';
 import { formulaCommand } from './commands/formula';
+import { packCommand, type PackOptions } from './commands/pack';
 import { applyCommand, planCommand, type RunOptions } from './commands/run';
 import { sample, type SampleOptions } from './commands/sample';
 import { curveCommand, timecodeCommand } from './commands/time-and-curve';
 import { validateCommand } from './commands/validate';
 import { Failure } from './failure';
-import { writeText } from './files';
+import { writeFile, writeText } from './files';
 
 const program = new Command('wexikine')
   .description('Animation presets for many layers, over the same core as the application.')
@@ -89,10 +90,23 @@ program
   .action((scene: string, { to, out }: { to: string; out?: string }) => writeText(out, exportCommand(scene, to)));
 
 program
+  .command('pack')
+  .description('library items, with all that they need, as a pack (zip)')
+  .argument('[files...]', 'items, lists of them, libraries or packs; without any the starter library')
+  .option('--items <names>', 'ids or names, with commas between; without it all')
+  .requiredOption('-o, --out <file>', 'where to write the pack')
+  .action((files: string[], { out, ...options }: PackOptions & { out: string }) => {
+    const { bytes, report } = packCommand(files, options);
+    writeFile(out, bytes);
+    process.stderr.write(report);
+  });
+
+program
   .command('validate')
-  .description('checks a scene, a library item or a recipe')
-  .argument('<file>', 'JSON file')
-  .action((file: string) => writeText(undefined, validateCommand(file)));
+  .description('checks a scene, a library item, a recipe or a pack')
+  .argument('<file>', 'JSON or zip file')
+  .option('--library <file>', 'of a pack: the library that it shall go into')
+  .action((file: string, { library }: { library?: string }) => writeText(undefined, validateCommand(file, library)));
 
 try {
   program.parse();

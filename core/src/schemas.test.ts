@@ -3,14 +3,16 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as z from 'zod';
 import { editSchema } from './edit';
-import { libraryItemSchema } from './preset';
+import { itemRecordSchema } from './library';
+import { packSchema } from './pack';
 import { recipeSchema } from './run';
 import { sceneSchema } from './scene';
 
 describe('the published JSON Schemas', () => {
   test.each([
     ['scene', sceneSchema],
-    ['library-item', libraryItemSchema],
+    ['library-item', itemRecordSchema],
+    ['pack', packSchema],
     ['recipe', recipeSchema],
     ['edit', editSchema],
   ] as const)('of a %s is that of the code; run “npm run schemas” after a change', (name, schema) => {

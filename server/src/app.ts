@@ -5,9 +5,10 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { Database } from './database';
-import { answerErrors, loopbackOnly, notFound } from './http';
+import { createHub, eventRoutes } from './events';
+import { answerErrors, loopbackOnly, notFound, type Surroundings } from './http';
 import { libraryRoutes } from './library';
-import { sceneRoutes, type Surroundings } from './scenes';
+import { sceneRoutes } from './scenes';
 
 const BODY_LIMIT = '64mb';
 
@@ -40,13 +41,15 @@ function serveWeb(app: Express, folder: string): void {
 /** The HTTP application: the API under /api, and the web application. */
 export function createApp({ database, log, webFolder, ...surroundings }: AppOptions): Express {
   const app = express();
+  const hub = createHub();
   app.disable('x-powered-by');
   app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, strictTransportSecurity: false }));
   app.use(loopbackOnly, compression());
   app.use('/api', express.json({ limit: BODY_LIMIT }));
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
   app.use('/api/scenes', sceneRoutes(database, surroundings));
-  app.use('/api/library', libraryRoutes(database));
+  app.use('/api/library', libraryRoutes(database, hub, surroundings));
+  app.use('/api/events', eventRoutes(hub));
   app.use('/api', (request) => {
     throw notFound('address', request.originalUrl);
   });

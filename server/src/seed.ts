@@ -1,6 +1,6 @@
-import { STARTER_LIBRARY, constellations, programmeBoard } from '@wexikine/core';
+import { STARTER_LIBRARY, constellations, programmeBoard, recordOf } from '@wexikine/core';
 import type { Database } from './database';
-import { countItems, insertItem } from './library';
+import { countItems, writeRecords } from './library';
 import { createScene, hasScene } from './scenes';
 
 /** Fills an empty database with the starter library and the demo scenes; leaves any other as it is. */
@@ -10,8 +10,6 @@ export async function seed(database: Database, when: string): Promise<boolean> {
     if (!(await hasScene(database, scene.id))) await createScene(database, scene.id, { scene }, when);
   }
   // Items come last and in one transaction: their presence says that seeding was done to the end.
-  await database.inTransaction(async (queries) => {
-    for (const item of STARTER_LIBRARY) await insertItem(queries, item);
-  });
+  await database.inTransaction((queries) => writeRecords(queries, STARTER_LIBRARY.map(recordOf), when));
   return true;
 }

@@ -42,7 +42,7 @@ function readGiven(text: string, frameSeconds: number): Given {
 }
 
 function unitOf(type: ValueType): string {
-  if (type.kind === 'switch') return 'yes or no';
+  if (type.kind !== 'number') return 'yes or no';
   const base = Object.entries({ 'px ': DIMENSIONS.LENGTH, 's ': DIMENSIONS.TIME, 'deg ': DIMENSIONS.ANGLE }).find(
     ([, dimension]) => dimension.every((exponent, i) => exponent === type.dimension[i]),
   );

@@ -30,6 +30,10 @@ function planFiles(scene: Scene, recipe: Recipe, { library, by }: RunOptions, wh
   return planned;
 }
 
+function valueText(value: number | string): string {
+  return typeof value === 'number' ? String(Number(value.toFixed(6))) : value;
+}
+
 function planTable(scene: Scene, planned: Plan): string {
   const rows = [...planned.layers].sort((a, b) => a.place - b.place);
   const names = [...new Set(rows.flatMap(({ values }) => Object.keys(values)))];
@@ -40,7 +44,7 @@ function planTable(scene: Scene, planned: Plan): string {
     formatShort(starts, scene.rate),
     formatShort(starts + lasts, scene.rate),
     formatFrames(lasts, scene.rate),
-    ...names.map((name) => String(Number(values[name].toFixed(6)))),
+    ...names.map((name) => valueText(values[name])),
   ]);
   const widths = head.map((title, i) => Math.max(title.length, ...lines.map((line) => line[i].length)));
   return [head, ...lines]

@@ -1,17 +1,21 @@
 import {
   compilePreset,
+  createShelf,
   dataProblems,
   describePresetProblem,
-  libraryItemSchema,
+  itemRecordSchema,
   recipeSchema,
+  revisionOf,
   sceneSchema,
+  STARTER_LIBRARY,
 } from '@wexikine/core';
 import { Failure } from '../failure';
-import { readJson } from '../files';
+import { isZip, readBytes, readJson } from '../files';
+import { validatePack } from './pack';
 
 const KINDS = [
   { what: 'scene', schema: sceneSchema, field: 'layers' },
-  { what: 'library item', schema: libraryItemSchema, field: 'body' },
+  { what: 'library item', schema: itemRecordSchema, field: 'revisions' },
   { what: 'recipe', schema: recipeSchema, field: 'operation' },
 ] as const;
 
@@ -21,17 +25,24 @@ function kindOf(data: unknown) {
 }
 
 function formulaProblems(data: unknown): string[] {
-  const item = libraryItemSchema.safeParse(data);
-  if (!item.success) return [];
-  const result = compilePreset(item.data.body);
-  return result.ok ? [] : result.problems.map(describePresetProblem);
+  const parsed = itemRecordSchema.safeParse(data);
+  if (!parsed.success) return [];
+  const shelf = createShelf(STARTER_LIBRARY);
+  return parsed.data.revisions.flatMap(({ revision }) => {
+    const item = revisionOf(parsed.data, revision);
+    if (item?.kind !== 'preset') return [];
+    const result = compilePreset(item.body, shelf);
+    return result.ok ? [] : result.problems.map((problem) => `r${revision}: ${describePresetProblem(problem)}`);
+  });
 }
 
 /** `wexikine validate`: says what a file is, or everything that is wrong with it. */
-export function validateCommand(path: string): string {
+export function validateCommand(path: string, library: string | undefined): string {
+  if (path.endsWith('.zip') || isZip(readBytes(path))) return validatePack(path, library);
   const data = readJson(path);
   const kind = kindOf(data);
-  if (!kind) throw new Failure(`${path}: This is neither a scene, nor a library item, nor a recipe of Wexikine.`);
+  if (!kind)
+    throw new Failure(`${path}: This is neither a scene, nor a library item, nor a recipe, nor a pack of Wexikine.`);
   const parsed = kind.schema.safeParse(data);
   const problems = parsed.success
     ? formulaProblems(data)

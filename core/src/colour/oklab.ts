@@ -2,17 +2,44 @@ import {
   converter,
   formatHex,
   formatHex8,
+  modeA98,
   modeHsl,
+  modeHwb,
+  modeLab,
+  modeLab65,
+  modeLch,
   modeLrgb,
   modeOklab,
   modeOklch,
+  modeP3,
+  modeProphoto,
+  modeRec2020,
   modeRgb,
+  modeXyz50,
+  modeXyz65,
   parse,
   useMode as registerMode,
 } from 'culori/fn';
 
-// Only the spaces that CSS colours of our scenes are written in; the whole package would slow every start.
-for (const mode of [modeRgb, modeLrgb, modeHsl, modeOklab, modeOklch]) registerMode(mode as typeof modeRgb);
+// The spaces that CSS colours and design tokens are written in; the whole package would slow every start.
+const MODES = [
+  modeRgb,
+  modeLrgb,
+  modeHsl,
+  modeHwb,
+  modeOklab,
+  modeOklch,
+  modeLab,
+  modeLab65,
+  modeLch,
+  modeP3,
+  modeA98,
+  modeProphoto,
+  modeRec2020,
+  modeXyz50,
+  modeXyz65,
+];
+for (const mode of MODES) registerMode(mode as typeof modeRgb);
 
 /** A colour in OKLab with alpha: lightness [0, 1], green–red and blue–yellow about ±0.4, alpha [0, 1]. */
 export interface Oklab {

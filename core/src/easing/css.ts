@@ -1,4 +1,4 @@
-import { HOLD, LINEAR, easingSchema, type Easing } from './easing';
+import { HOLD, LINEAR, easingSchema, springPoints, type Easing, type SpringEasing } from './easing';
 import type { LinearPoint } from './linear';
 
 export type EasingTextResult =
@@ -98,12 +98,24 @@ function parseLinear(parts: readonly string[]): EasingTextResult {
   return checked({ type: 'points', points: fillInputs(stops as Stop[]) });
 }
 
-/** Reads an easing written as CSS text, or `hold`. Fails with a sentence that says what was expected. */
+const STANDARD_WITHIN = 0.001;
+
+/** `spring(0.4)` or `spring(0.4, 0.1%)`: damping ratio, and how close it counts as settled. Not CSS, but our own. */
+function parseSpring(parts: readonly string[]): EasingTextResult {
+  const damping = Number(parts[0]);
+  const within = parts[1] === undefined ? STANDARD_WITHIN : Number(parts[1].replace(/%$/, '')) / 100;
+  if (parts.length > 2 || parts[0] === '' || !Number.isFinite(damping) || !Number.isFinite(within)) {
+    return { ok: false, message: 'spring() takes a damping ratio, such as spring(0.4), and within what it settles.' };
+  }
+  return checked({ type: 'spring', damping, within });
+}
+
+/** Reads an easing written as CSS text, `hold` or `spring(…)`. Fails with a sentence that says what was expected. */
 export function parseEasing(text: string): EasingTextResult {
   const trimmed = text.trim().toLowerCase();
   const keyword = Object.hasOwn(KEYWORDS, trimmed) ? KEYWORDS[trimmed] : undefined;
   if (keyword) return { ok: true, easing: keyword };
-  const call = /^(cubic-bezier|linear|steps)\((.*)\)$/s.exec(trimmed);
+  const call = /^(cubic-bezier|linear|steps|spring)\((.*)\)$/s.exec(trimmed);
   const parts = call ? call[2].split(',').map((part) => part.trim()) : [];
   switch (call?.[1]) {
     case 'cubic-bezier':
@@ -112,10 +124,12 @@ export function parseEasing(text: string): EasingTextResult {
       return parseSteps(parts);
     case 'linear':
       return parseLinear(parts);
+    case 'spring':
+      return parseSpring(parts);
     default:
       return {
         ok: false,
-        message: `“${text.trim()}” is not an easing. Write linear, hold, cubic-bezier(…), linear(…) or steps(…).`,
+        message: `“${text.trim()}” is not an easing. Write linear, hold, cubic-bezier(…), linear(…), steps(…) or spring(…).`,
       };
   }
 }
@@ -127,8 +141,8 @@ function number(value: number): string {
 }
 
 /**
- * CSS text of an easing. `hold` becomes `steps(1, jump-end)`, which is the same curve; free handles have no CSS text
- * between equal values and give null (see `asBezier` for different ones).
+ * CSS text of an easing. `hold` becomes `steps(1, jump-end)`, which is the same curve, and a spring a `linear()` within
+ * 0.05 %; free handles have no CSS text between equal values and give null (see `asBezier` for different ones).
  */
 export function formatEasing(easing: Easing): string | null {
   switch (easing.type) {
@@ -142,7 +156,19 @@ export function formatEasing(easing: Easing): string | null {
       return `linear(${easing.points.map((p) => `${number(p.output)} ${number(p.input * 100)}%`).join(', ')})`;
     case 'steps':
       return `steps(${easing.count}, jump-${easing.jump})`;
+    case 'spring':
+      return formatEasing(springPoints(easing));
     case 'handles':
       return null;
   }
+}
+
+function springText({ damping, within }: SpringEasing): string {
+  return `spring(${number(damping)}, ${number(Number((within * 100).toFixed(6)))}%)`;
+}
+
+/** Text that `parseEasing` reads back as the same easing; null for free handles, which have no text. */
+export function easingText(easing: Easing): string | null {
+  if (easing.type === 'hold') return 'hold';
+  return easing.type === 'spring' ? springText(easing) : formatEasing(easing);
 }

@@ -1,6 +1,8 @@
 import * as z from 'zod';
 import { createCubicBezier } from './bezier';
 import { createLinearFunction } from './linear';
+import { polylineOf } from './polyline';
+import { createSpring } from './spring';
 import { createSteps } from './steps';
 
 const share = z.number().min(0).max(1);
@@ -40,15 +42,31 @@ const stepsSchema = z
 const handle = z.strictObject({ time: share, value: z.number().min(-1e9).max(1e9) });
 const handlesSchema = z.strictObject({ type: z.literal('handles'), leave: handle, arrive: handle });
 
+/** A spring that settles as the segment ends; see `createSpring`. */
+const springSchema = z.strictObject({
+  type: z.literal('spring'),
+  damping: z.number().min(0.05).max(5),
+  within: z.number().min(0.0001).max(0.1),
+});
+
 /** How a channel goes from one key to the next. */
 export const easingSchema = z
-  .discriminatedUnion('type', [holdSchema, linearSchema, bezierSchema, pointsSchema, stepsSchema, handlesSchema])
+  .discriminatedUnion('type', [
+    holdSchema,
+    linearSchema,
+    bezierSchema,
+    pointsSchema,
+    stepsSchema,
+    handlesSchema,
+    springSchema,
+  ])
   .describe('The easing from a key to the next one.');
 
 export type Easing = Readonly<z.infer<typeof easingSchema>>;
 export type BezierEasing = Extract<Easing, { type: 'bezier' }>;
 export type PointsEasing = Extract<Easing, { type: 'points' }>;
 export type StepsEasing = Extract<Easing, { type: 'steps' }>;
+export type SpringEasing = Extract<Easing, { type: 'spring' }>;
 
 export const HOLD: Easing = { type: 'hold' };
 export const LINEAR: Easing = { type: 'linear' };
@@ -74,6 +92,40 @@ export function createProgress(easing: Exclude<Easing, { type: 'handles' }>): (u
       return createLinearFunction(easing.points);
     case 'steps':
       return createSteps(easing.count, easing.jump);
+    case 'spring':
+      return createSpring(easing);
+  }
+}
+
+/** The greatest difference, as a share of the way, between a spring and the points that stand for it. */
+const SPRING_ERROR = 0.0005;
+
+/** A spring as a `linear()`, within 0.05 % of the way. */
+export function springPoints(spring: SpringEasing): PointsEasing {
+  return { type: 'points', points: polylineOf(createSpring(spring), SPRING_ERROR) };
+}
+
+const MIRRORED_JUMP = { start: 'end', end: 'start', none: 'none', both: 'both' } as const;
+
+/** The easing played backwards: progress 1 − p(1 − u). A spring becomes points. */
+export function reverseEasing(easing: Easing): Easing {
+  switch (easing.type) {
+    case 'linear':
+      return easing;
+    case 'hold':
+      return { type: 'steps', count: 1, jump: 'start' };
+    case 'steps':
+      return easing.count === 1 && easing.jump === 'start' ? HOLD : { ...easing, jump: MIRRORED_JUMP[easing.jump] };
+    case 'bezier':
+      return { type: 'bezier', x1: 1 - easing.x2, y1: 1 - easing.y2, x2: 1 - easing.x1, y2: 1 - easing.y1 };
+    case 'handles':
+      return { type: 'handles', leave: easing.arrive, arrive: easing.leave };
+    case 'points': {
+      const points = easing.points.map(({ input, output }) => ({ input: 1 - input, output: 1 - output }));
+      return { type: 'points', points: points.reverse() };
+    }
+    case 'spring':
+      return reverseEasing(springPoints(easing));
   }
 }
 

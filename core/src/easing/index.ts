@@ -5,12 +5,25 @@ export {
   easingFromStrengths,
   createProgress,
   asBezier,
+  reverseEasing,
+  springPoints,
   type Easing,
   type BezierEasing,
   type PointsEasing,
   type StepsEasing,
+  type SpringEasing,
 } from './easing';
 export { createCubicBezier, solveBezier, unitCubic, unitCubicSlope, type BezierPoints } from './bezier';
 export { createLinearFunction, type LinearPoint } from './linear';
 export { createSteps, type Jump } from './steps';
-export { parseEasing, formatEasing, type EasingTextResult } from './css';
+export { createSpring, springRemainder, springSettleTime, type SpringShape } from './spring';
+export { polylineOf } from './polyline';
+export {
+  EASING_FAMILIES,
+  EASED_ENDS,
+  familyProgress,
+  easingOfFamily,
+  type EasingFamily,
+  type EasedEnd,
+} from './families';
+export { parseEasing, formatEasing, easingText, type EasingTextResult } from './css';

@@ -1,8 +1,6 @@
 import * as z from 'zod';
+import { personSchema } from './person';
 import { idSchema, layerSchema, nameSchema, newSceneSchema, runSchema, sceneHeaderSchema, sceneSchema } from '../scene';
-
-/** Most characters of the name that stands for a person. */
-const personSchema = z.string().trim().min(1).max(100);
 
 const versionSchema = z.int().min(1);
 

@@ -98,9 +98,9 @@ function isZero(node: Node): boolean {
 function join(context: Context, nodes: readonly [Node, Node], types: readonly [Found, Found], action: string): Found {
   const [left, right] = types;
   if (left === UNKNOWN || right === UNKNOWN) return UNKNOWN;
-  if (left.kind === 'switch' || right.kind === 'switch') {
+  if (left.kind !== 'number' || right.kind !== 'number') {
     if (left.kind === right.kind) return left;
-    const wrong = left.kind === 'switch' ? 0 : 1;
+    const wrong = left.kind === 'number' ? 1 : 0;
     return report(context, { code: 'is-a-switch', what: 'this place', span: nodes[wrong].span });
   }
   if (sameDimension(left.dimension, right.dimension)) {
@@ -156,8 +156,20 @@ function checkName(context: Context, { name, span }: Extract<Node, { type: 'name
   return report(context, { code: 'unknown-name', name, known: names, span });
 }
 
+/** Why a curve cannot stand in a formula by itself. */
+const CURVE_ELSEWHERE = 'is a curve. Read it with ease(@curve, share), or choose it as the easing between two moments';
+
+function checkEase(context: Context, [curve, share]: readonly Node[]): Found {
+  const isCurve = curve.type === 'parameter' && context.scope.parameters.get(curve.name)?.kind === 'curve';
+  if (!isCurve) return report(context, { code: 'not-a-curve', span: curve.span });
+  context.reads.add(`@${curve.name}`);
+  return plainType(context, share, 'the share of ease') && numberOf(PLAIN);
+}
+
 function checkParameter(context: Context, { name, span }: Extract<Node, { type: 'parameter' }>): Found {
   const known = context.scope.parameters.get(name);
+  const why = known?.kind === 'curve' ? CURVE_ELSEWHERE : context.scope.unfit.get(name);
+  if (why !== undefined) return report(context, { code: 'unfit-parameter', name, why, span });
   if (!known) {
     return report(context, { code: 'unknown-parameter', name, known: [...context.scope.parameters.keys()], span });
   }
@@ -280,6 +292,8 @@ function checkSignature(
     }
     case 'smooth':
       return joinAll(context, args, together) && numberOf(PLAIN);
+    case 'ease':
+      return checkEase(context, args);
     case 'remap': {
       const from = joinAll(context, args.slice(0, 3), together);
       const to = joinAll(context, args.slice(3), together);
@@ -326,7 +340,7 @@ function checkLets(context: Context, formula: Formula): void {
 
 /** The result must have the unit that its place needs; a plain number is taken in that unit, but a time needs one. */
 function checkResult(context: Context, node: Node, found: ValueType, expected: ValueType): void {
-  if (expected.kind === 'switch' || found.kind === 'switch') {
+  if (expected.kind !== 'number' || found.kind !== 'number') {
     if (expected.kind === found.kind) return;
     const code = expected.kind === 'switch' ? 'not-a-switch' : 'is-a-switch';
     report(context, { code, what: 'this place', span: node.span });

@@ -85,8 +85,19 @@ function roundingCode(compute: (args: readonly number[]) => number, arg: Code, t
 
 const ROUNDING = ['round', 'floor', 'ceil'];
 
+function easeCode(target: Target, [curve, share]: readonly Node[]): Code {
+  const { scope } = target.checked;
+  const place = scope.places.get(`@${(curve as Extract<Node, { type: 'parameter' }>).name}`) as number;
+  const at = generate(target, share);
+  return (inputs, locals) => {
+    const u = at(inputs, locals);
+    return scope.curves[inputs[place]]?.(u) ?? u;
+  };
+}
+
 function callCode(target: Target, node: Extract<Node, { type: 'call' }>): Code {
   const { signature, compute } = FUNCTIONS[node.name];
+  if (signature === 'ease') return easeCode(target, node.args);
   if (signature === 'from-angle') {
     const arg = angleCode(target, node.args[0]);
     return (inputs, locals) => compute([arg(inputs, locals)]);

@@ -19,7 +19,9 @@ export type Signature =
   /** Three of one unit, result plain. */
   | 'smooth'
   /** x, a, b of one unit; c, d of another, which is the result's. */
-  | 'remap';
+  | 'remap'
+  /** A curve parameter and a plain share, result plain. */
+  | 'ease';
 
 export interface FormulaFunction {
   readonly signature: Signature;
@@ -78,6 +80,7 @@ export const FUNCTIONS: Readonly<Record<string, FormulaFunction>> = {
   round: fn('same', 1, 'nearest whole number', ([x]) => Math.round(x)),
   floor: fn('same', 1, 'whole number below', ([x]) => Math.floor(x)),
   ceil: fn('same', 1, 'whole number above', ([x]) => Math.ceil(x)),
+  ease: fn('ease', 2, 'a curve parameter, and a share of its time', ([, u]) => u),
   noise: fn('plain', 2, 'smooth noise −1 to 1 at x, by seed', ([x, seed]) => gradientNoise(x, seed)),
   random: fn('plain', 1, 'a number from 0 to 1, by seed', ([seed]) => randomAt(seed, 0)),
 };

@@ -8,12 +8,14 @@ export {
   createScope,
   numberOf,
   SWITCH,
+  CURVE,
   CONSTANTS,
   DIMENSIONS,
   RUN_NAMES,
   FRAME_PLACE,
   type Scope,
   type ValueType,
+  type CurveProgress,
 } from './scope';
 export { nameOfDimension, UNITS, type Dimension } from './dimension';
 export { parser as formulaParser } from './grammar/parser.generated';

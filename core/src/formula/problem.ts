@@ -9,6 +9,8 @@ export type FormulaProblem = { readonly span: Span } & (
   | { readonly code: 'too-long'; readonly most: number }
   | { readonly code: 'unknown-name'; readonly name: string; readonly known: readonly string[] }
   | { readonly code: 'unknown-parameter'; readonly name: string; readonly known: readonly string[] }
+  | { readonly code: 'unfit-parameter'; readonly name: string; readonly why: string }
+  | { readonly code: 'not-a-curve' }
   | { readonly code: 'unknown-function'; readonly name: string; readonly known: readonly string[] }
   | { readonly code: 'unknown-unit'; readonly text: string; readonly unit: string }
   | { readonly code: 'argument-count'; readonly name: string; readonly expected: string; readonly found: number }
@@ -57,6 +59,10 @@ export function describeFormulaProblem(problem: FormulaProblem): string {
       return `Nothing here is called ${problem.name}.${suggestion(problem.name, problem.known)}`;
     case 'unknown-parameter':
       return `There is no parameter @${problem.name}.${suggestion(problem.name, problem.known, '@')}`;
+    case 'unfit-parameter':
+      return `@${problem.name} ${problem.why}.`;
+    case 'not-a-curve':
+      return 'ease needs a parameter of kind curve first, such as ease(@curve, share).';
     case 'unknown-function':
       return `There is no function ${problem.name}.${suggestion(problem.name, problem.known)}`;
     case 'unknown-unit':

@@ -2,9 +2,16 @@ import { ANGLE, FREQUENCY, LENGTH, PLAIN, TIME, type Dimension } from './dimensi
 
 /** What a name or a parameter stands for. `frames` marks a time that people give in frames. */
 export type ValueType =
-  { readonly kind: 'number'; readonly dimension: Dimension; readonly frames?: boolean } | { readonly kind: 'switch' };
+  | { readonly kind: 'number'; readonly dimension: Dimension; readonly frames?: boolean }
+  | { readonly kind: 'switch' }
+  /** A curve, which only `ease(curve, u)` reads. Its input is its place among `Scope.curves`. */
+  | { readonly kind: 'curve' };
 
 export const SWITCH: ValueType = { kind: 'switch' };
+export const CURVE: ValueType = { kind: 'curve' };
+
+/** Progress of a curve: [0, 1] → share of the way. */
+export type CurveProgress = (u: number) => number;
 
 export function numberOf(dimension: Dimension, frames = false): ValueType {
   return frames ? { kind: 'number', dimension, frames } : { kind: 'number', dimension };
@@ -19,6 +26,10 @@ export interface Scope {
   readonly parameters: ReadonlyMap<string, ValueType>;
   readonly places: ReadonlyMap<string, number>;
   readonly size: number;
+  /** The curves that inputs of kind curve count. Whoever fills the inputs adds to it. */
+  readonly curves: readonly CurveProgress[];
+  /** Parameters that are there and do not fit here, each with the reason as the rest of a sentence. */
+  readonly unfit: ReadonlyMap<string, string>;
 }
 
 export const FRAME_PLACE = 0;
@@ -36,6 +47,8 @@ export function createScope(
     parameters: new Map(Object.entries(parameters)),
     places,
     size: places.size + 1,
+    curves: [],
+    unfit: new Map(),
   };
 }
 

@@ -1,28 +1,49 @@
 export {
   presetSchema,
+  draftPresetSchema,
+  presetEasingSchema,
   parameterNameSchema,
   presetChannels,
+  createPreset,
   PHASES,
   PARAMETER_KINDS,
   HANGS,
   type Preset,
+  type PresetEasing,
   type Parameter,
   type ParameterKind,
+  type ParameterOption,
   type Moment,
   type Row,
+  type Cell,
   type Phase,
   type Hang,
 } from './preset';
-export { libraryItemSchema, createShelf, ITEM_STATES, type LibraryItem, type Shelf } from './item';
-export { cellScope, momentScope, runScope, typeOfKind, typeOfChannel, PRESET_NAMES } from './scope';
+export { conditionsOf } from './structure';
+export { NO_LOOKUP, type Lookup } from './lookup';
+export {
+  cellScope,
+  momentScope,
+  runScope,
+  isNumberKind,
+  typeOfKind,
+  typeOfChannel,
+  COLOUR_PARTS,
+  LAYER_PARTS,
+  PRESET_NAMES,
+  type NumberKind,
+} from './scope';
+export { readValue, plainValue, NO_LAYER, type ParameterValue, type ReadValue } from './value';
 export {
   compilePreset,
   createPresetCompiler,
-  type CompilePreset,
   describePresetProblem,
+  type CompilePreset,
   type CompiledPreset,
   type CompiledParameter,
+  type FormulaPlace,
   type PresetProblem,
+  type UsedItem,
   type CompilePresetResult,
 } from './compile';
 export {

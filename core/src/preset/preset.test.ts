@@ -1,15 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { HOLD } from '../easing';
-import { STARTER_LIBRARY } from '../starter';
-import {
-  compilePreset,
-  createShelf,
-  describePresetProblem,
-  libraryItemSchema,
-  PHASES,
-  presetSchema,
-  type Preset,
-} from '.';
+import { STARTER_LIBRARY, STARTER_PRESETS } from '../starter';
+import { createShelf, libraryItemSchema, referencesOf } from '../library';
+import { compilePreset, describePresetProblem, PHASES, presetSchema, type Preset } from '.';
 
 const preset: Preset = {
   phase: 'entrance',
@@ -22,18 +15,25 @@ const preset: Preset = {
 };
 
 describe('the starter library', () => {
-  test('has at least ten presets over all four phases, each with a line of description', () => {
-    expect(STARTER_LIBRARY.length).toBeGreaterThanOrEqual(10);
-    for (const phase of PHASES) expect(STARTER_LIBRARY.some(({ body }) => body.phase === phase)).toBe(true);
+  test('has at least 28 presets over all phases, 8 curves and 6 house values, each with a line of description', () => {
+    expect(STARTER_PRESETS.length).toBeGreaterThanOrEqual(28);
+    expect(STARTER_LIBRARY.filter(({ kind }) => kind === 'curve').length).toBeGreaterThanOrEqual(8);
+    expect(STARTER_LIBRARY.filter(({ kind }) => kind === 'house').length).toBeGreaterThanOrEqual(6);
+    for (const phase of PHASES) expect(STARTER_PRESETS.some(({ body }) => body.phase === phase)).toBe(true);
     for (const { note } of STARTER_LIBRARY) expect(note).toMatch(/\w.*\.$/);
-    expect(createShelf(STARTER_LIBRARY).size).toBe(STARTER_LIBRARY.length);
+    expect(createShelf(STARTER_LIBRARY).items.size).toBe(STARTER_LIBRARY.length);
   });
 
-  test.each(STARTER_LIBRARY.map((item) => [item.name, item] as const))(
-    '%s is valid and all its formulas compile',
+  test.each(STARTER_LIBRARY.map((item) => [item.name, item] as const))('%s is valid', (_, item) => {
+    expect(libraryItemSchema.parse(JSON.parse(JSON.stringify(item)))).toEqual(item);
+  });
+
+  test.each(STARTER_PRESETS.map((item) => [item.name, item] as const))(
+    '%s: all its formulas compile, and it knows the house values and curves that it takes',
     (_, item) => {
-      expect(libraryItemSchema.parse(JSON.parse(JSON.stringify(item)))).toEqual(item);
-      const result = compilePreset(item.body);
+      const shelf = createShelf(STARTER_LIBRARY);
+      const result = compilePreset(item.body, shelf);
+      for (const { id } of referencesOf(item)) expect(shelf.items.has(id)).toBe(true);
       expect(result.ok ? [] : result.problems.map(describePresetProblem)).toEqual([]);
     },
   );

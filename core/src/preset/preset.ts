@@ -2,21 +2,50 @@ import * as z from 'zod';
 import { channelIdSchema } from '../channel';
 import { easingSchema } from '../easing';
 import { idSchema, nameSchema } from '../scene';
+import { structureProblems, unfinishedParts } from './structure';
 
 export const PHASES = ['entrance', 'accent', 'through', 'exit'] as const;
 export type Phase = (typeof PHASES)[number];
 
-export const PARAMETER_KINDS = ['time', 'percent', 'number', 'length', 'angle', 'frequency', 'switch', 'seed'] as const;
+export const PARAMETER_KINDS = [
+  'time',
+  'percent',
+  'number',
+  'length',
+  'angle',
+  'frequency',
+  'colour',
+  'switch',
+  'choice',
+  'curve',
+  'seed',
+  'layer',
+] as const;
 export type ParameterKind = (typeof PARAMETER_KINDS)[number];
 
-/** Formula text; checked against the preset's names when the preset is compiled. */
-const formulaText = z.string().min(1).max(2000);
+/** Formula text; checked against the preset's names when the preset is compiled. Empty only in a draft. */
+const formulaText = z.string().max(2000);
+
+const WORD = /^[a-z][A-Za-z0-9_]{0,39}$/;
 
 export const parameterNameSchema = z
   .string()
-  .regex(/^[a-z][A-Za-z0-9_]{0,39}$/, 'A parameter name is letters and digits and begins with a small letter.');
+  .regex(WORD, 'A parameter name is letters and digits and begins with a small letter.');
 
-/** A parameter: `default`, limits and step are literals such as "18f", "20%", "on". */
+/** A parameter that is yes or no: a switch, or one option of a choice such as `side.left`. */
+const conditionSchema = z
+  .string()
+  .regex(/^[a-z][A-Za-z0-9_]{0,39}(\.[a-z][A-Za-z0-9_]{0,39})?$/, 'Name a switch, or an option of a choice.');
+
+const optionSchema = z.strictObject({
+  name: z.string().regex(WORD, 'An option’s name is letters and digits and begins with a small letter.'),
+  label: nameSchema,
+});
+
+/**
+ * A parameter. `default`, limits and step are literals such as "18f", "20%", "on"; for the kinds that are no numbers
+ * a CSS colour, an option's name, an easing as text, or "none" for a layer.
+ */
 const parameterSchema = z.strictObject({
   name: parameterNameSchema,
   label: nameSchema,
@@ -29,79 +58,116 @@ const parameterSchema = z.strictObject({
   from: formulaText.optional(),
   to: formulaText.optional(),
   step: formulaText.optional(),
+  /** What a choice chooses from. */
+  options: z.array(optionSchema).min(1).max(40).optional(),
+  /** Heading under which it stands with others. */
+  group: z.string().trim().min(1).max(60).optional(),
+  /** The house value whose value is the default; `default` then is what it was last. */
+  house: idSchema.optional(),
   note: z.string().max(500),
 });
 
 const momentSchema = z.strictObject({ id: idSchema, name: nameSchema, at: formulaText });
 
-const cellSchema = z.strictObject({ moment: idSchema, value: formulaText, ease: easingSchema });
+/**
+ * Easing of a preset's cell: one of its own, a library curve or a house value with what it was last, or a parameter of
+ * kind curve. Free handles are in the channel's unit; on channels of shares they are shares of the rest value.
+ */
+export const presetEasingSchema = z.union([
+  easingSchema,
+  z.strictObject({
+    type: z.literal('curve'),
+    id: idSchema,
+    revision: z.int().min(1),
+    is: easingSchema,
+    reversed: z.boolean().optional(),
+  }),
+  z.strictObject({ type: z.literal('parameter'), name: parameterNameSchema, reversed: z.boolean().optional() }),
+]);
+export type PresetEasing = Readonly<z.infer<typeof presetEasingSchema>>;
+
+const cellSchema = z.strictObject({ moment: idSchema, value: formulaText, ease: presetEasingSchema });
 
 const rowSchema = z.strictObject({
   channel: channelIdSchema,
-  /** The row counts only while this switch is on. */
-  when: parameterNameSchema.optional(),
-  cells: z.array(cellSchema).min(1).max(64),
+  /** The row counts only while this holds: a switch, or an option of a choice as `side.left`. */
+  when: conditionSchema.optional(),
+  cells: z.array(cellSchema).max(64),
 });
 
 /** What a preset hangs on: a layer's in point, its out point, a time of the scene, or its whole span. */
 export const HANGS = ['in', 'out', 'time', 'span'] as const;
 export type Hang = (typeof HANGS)[number];
 
+const shape = z.strictObject({
+  phase: z.enum(PHASES),
+  hang: z.enum(HANGS),
+  /** When its layer is stretched, it keeps its length or scales with it. */
+  stretch: z.enum(['keep', 'scale']),
+  /** The time parameter that is the preset's length; a run that fixes the length sets it. */
+  lasts: parameterNameSchema.optional(),
+  /** Moments land on whole frames, or exactly where their formulas put them. */
+  grid: z.enum(['frames', 'exact']),
+  /** The entrance whose mirror image this exit is. */
+  matches: idSchema.optional(),
+  parameters: z.array(parameterSchema).max(60),
+  moments: z.array(momentSchema).min(1).max(64),
+  rows: z.array(rowSchema).max(40),
+});
+
+export type Preset = Readonly<z.infer<typeof shape>>;
+export type Parameter = Preset['parameters'][number];
+export type ParameterOption = NonNullable<Parameter['options']>[number];
+export type Moment = Preset['moments'][number];
+export type Row = Preset['rows'][number];
+export type Cell = Row['cells'][number];
+
+function addIssues(messages: readonly string[], context: z.core.$RefinementCtx): void {
+  for (const message of messages) context.addIssue({ code: 'custom', message });
+}
+
+/** A preset in the making: its parts hang together, but it may lack rows, cells and formulas. */
+export const draftPresetSchema = shape.superRefine((preset, context) => addIssues(structureProblems(preset), context));
+
 /**
  * A parameterised piece of animation: a matrix of moments × channels. Moment times are formulas counted from the
  * preset's beginning; cells are formulas of the layer's value at that moment, with the easing to the row's next cell.
  */
-export const presetSchema = z
-  .strictObject({
-    phase: z.enum(PHASES),
-    hang: z.enum(HANGS),
-    /** When its layer is stretched, it keeps its length or scales with it. */
-    stretch: z.enum(['keep', 'scale']),
-    /** The time parameter that is the preset's length; a run that fixes the length sets it. */
-    lasts: parameterNameSchema.optional(),
-    /** Moments land on whole frames, or exactly where their formulas put them. */
-    grid: z.enum(['frames', 'exact']),
-    parameters: z.array(parameterSchema).max(60),
-    moments: z.array(momentSchema).min(1).max(64),
-    rows: z.array(rowSchema).min(1).max(40),
-  })
-  .superRefine((preset, context) => {
-    for (const message of structureProblems(preset)) context.addIssue({ code: 'custom', message });
-  });
+export const presetSchema = shape.superRefine((preset, context) =>
+  addIssues([...structureProblems(preset), ...unfinishedParts(preset)], context),
+);
 
-export type Preset = Readonly<z.infer<typeof presetSchema>>;
-export type Parameter = Preset['parameters'][number];
-export type Moment = Preset['moments'][number];
-export type Row = Preset['rows'][number];
-
-function doubled(values: readonly string[]): string[] {
-  return values.filter((value, i) => values.indexOf(value) < i);
-}
-
-/** References between the parts of a preset that lead nowhere, and names given twice. */
-function structureProblems(preset: Pick<Preset, 'lasts' | 'parameters' | 'moments' | 'rows'>): string[] {
-  const moments = preset.moments.map(({ id }) => id);
-  const parameters = preset.parameters.map(({ name }) => name);
-  const timeNames = preset.parameters.filter(({ kind }) => kind === 'time').map(({ name }) => name);
-  const switches = preset.parameters.filter(({ kind }) => kind === 'switch').map(({ name }) => name);
-  const strayCells = preset.rows.flatMap(({ cells }) => cells.filter(({ moment }) => !moments.includes(moment)));
-  const straySwitches = preset.rows.filter(({ when }) => when !== undefined && !switches.includes(when));
-  return [
-    ...doubled(moments).map((id) => `The moment “${id}” is there twice.`),
-    ...doubled(parameters).map((name) => `The parameter @${name} is there twice.`),
-    ...doubled(preset.rows.map(({ channel }) => channel)).map((id) => `The channel ${id} has two rows.`),
-    ...preset.rows.flatMap(({ cells, channel }) =>
-      doubled(cells.map(({ moment }) => moment)).map((id) => `Row ${channel} has two cells at moment “${id}”.`),
-    ),
-    ...strayCells.map(({ moment }) => `A cell belongs to the moment “${moment}”, which is not there.`),
-    ...straySwitches.map(({ channel, when }) => `Row ${channel} depends on @${when ?? ''}, which is not a switch.`),
-    ...(preset.lasts === undefined || timeNames.includes(preset.lasts)
-      ? []
-      : [`The length is said to be @${preset.lasts}, which is not a time parameter.`]),
-  ];
-}
-
-/** The channel families that a preset moves, each once, in the order of its rows. */
+/** The channels that a preset moves, in the order of its rows. */
 export function presetChannels(preset: Preset): readonly Row['channel'][] {
   return preset.rows.map(({ channel }) => channel);
+}
+
+/** A preset with nothing in it yet: two moments, a length, no rows. */
+export function createPreset(phase: Phase): Preset {
+  const hang = ({ entrance: 'in', exit: 'out', accent: 'time', through: 'span' } as const)[phase];
+  const isThrough = phase === 'through';
+  const lasts: Parameter = {
+    name: 'lasts',
+    label: 'Lasts',
+    kind: 'time',
+    default: '12f',
+    min: '1f',
+    from: '2f',
+    to: '60f',
+    step: '1f',
+    note: 'stretches every moment',
+  };
+  return {
+    phase,
+    hang,
+    stretch: isThrough ? 'scale' : 'keep',
+    ...(isThrough ? {} : { lasts: 'lasts' }),
+    grid: 'frames',
+    parameters: isThrough ? [] : [lasts],
+    moments: [
+      { id: 'start', name: 'Start', at: '0f' },
+      { id: 'end', name: phase === 'exit' ? 'Gone' : 'Rest', at: isThrough ? 'layer.length' : '@lasts' },
+    ],
+    rows: [],
+  };
 }

@@ -1,8 +1,17 @@
-import type { ChannelId } from '../channel';
-import type { Easing } from '../easing';
+import { channelOf, type ChannelId } from '../channel';
+import { LINEAR, reverseEasing, type Easing } from '../easing';
 import { FRAME_PLACE } from '../formula';
 import { frameTicks, TICKS_PER_SECOND, ticksFromSeconds, toFrameGrid, type Rate, type Ticks } from '../time';
-import type { CompiledParameter, CompiledPreset, CompiledRow } from './compile';
+import type { Box } from '../transform';
+import {
+  curveIndex,
+  type CompiledEase,
+  type CompiledParameter,
+  type CompiledPreset,
+  type CompiledRow,
+} from './compile';
+import type { Parameter } from './preset';
+import { inputValues, type ParameterValue } from './value';
 
 /** What the formulas of a preset can know of one layer in a run. Lengths in px, `length` in ticks. */
 export interface Circumstances {
@@ -19,6 +28,8 @@ export interface Circumstances {
     readonly right: number;
     readonly top: number;
     readonly bottom: number;
+    readonly x: number;
+    readonly y: number;
   };
   readonly frame: { readonly width: number; readonly height: number };
 }
@@ -40,14 +51,24 @@ export function createInputs(compiled: CompiledPreset, facts: Circumstances): Fl
   set('layer.right', layer.right);
   set('layer.top', layer.top);
   set('layer.bottom', layer.bottom);
+  set('layer.x', layer.x);
+  set('layer.y', layer.y);
   set('frame.width', frame.width);
   set('frame.height', frame.height);
   return inputs;
 }
 
-/** Writes a parameter's value (base units; a switch 0 or 1) into the inputs. */
-export function setParameter(compiled: CompiledPreset, inputs: Float64Array, name: string, value: number): void {
-  inputs[compiled.scope.places.get(`@${name}`) as number] = value;
+/** Writes a parameter's value into the inputs; `boxOf` gives a layer's upright box in the rest pose, of null its own. */
+export function setParameter(
+  { scope, curves }: CompiledPreset,
+  inputs: Float64Array,
+  parameter: Parameter,
+  value: ParameterValue,
+  boxOf: (layer: string | null) => Box,
+): void {
+  const set = (name: string, number: number): void => void (inputs[scope.places.get(`@${name}`) as number] = number);
+  if (typeof value === 'object' && 'curve' in value) return set(parameter.name, curveIndex(curves, value.curve));
+  for (const [name, number] of inputValues(parameter, value, boxOf)) set(name, number);
 }
 
 /** A value brought within the hard limits of a parameter. */
@@ -88,6 +109,23 @@ function rowIsOn(compiled: CompiledPreset, row: CompiledRow, inputs: Float64Arra
   return row.when === null || inputs[compiled.scope.places.get(`@${row.when}`) as number] !== 0;
 }
 
+function easeOf({ scope, curves }: CompiledPreset, ease: CompiledEase, inputs: Float64Array): Easing {
+  if (ease.type !== 'parameter') return ease;
+  const easing = curves.easings[inputs[scope.places.get(`@${ease.name}`) as number]] ?? LINEAR;
+  return ease.reversed === true ? reverseEasing(easing) : easing;
+}
+
+/** Free handles on a channel of shares are shares of the rest value, so that they fit layers of any rest pose. */
+function fitHandles(ease: Easing, channel: ChannelId, rest: number): Easing {
+  if (ease.type !== 'handles' || channelOf(channel).unit !== 'share' || rest === 1 || rest === 0) return ease;
+  const { leave, arrive } = ease;
+  return {
+    type: 'handles',
+    leave: { ...leave, value: leave.value * rest },
+    arrive: { ...arrive, value: arrive.value * rest },
+  };
+}
+
 function makeRow(
   compiled: CompiledPreset,
   row: CompiledRow,
@@ -101,7 +139,8 @@ function makeRow(
   const made = row.cells.map(({ moment, value, ease, slot }): MadeKey => {
     const result = value.evaluate(inputs);
     if (!Number.isFinite(result)) broken.push(slot);
-    return { after: times[moment], value: Number.isFinite(result) ? result : rest, ease, slot };
+    const own = fitHandles(easeOf(compiled, ease, inputs), row.channel, rest);
+    return { after: times[moment], value: Number.isFinite(result) ? result : rest, ease: own, slot };
   });
   made.sort((a, b) => a.after - b.after);
   const keys = made.filter((key, i) => made[i + 1]?.after !== key.after);

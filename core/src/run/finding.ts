@@ -7,6 +7,7 @@ export type Finding =
   | { readonly code: 'nothing-picked' }
   | { readonly code: 'unknown-preset'; readonly id: string }
   | { readonly code: 'wrong-phase'; readonly preset: string; readonly phase: string; readonly operation: string }
+  | { readonly code: 'draft-preset'; readonly preset: string }
   | { readonly code: 'preset-broken'; readonly preset: string; readonly problem: PresetProblem }
   | { readonly code: 'bad-field'; readonly field: string; readonly text: string; readonly message: string }
   | { readonly code: 'unknown-parameter'; readonly preset: string; readonly name: string }
@@ -85,6 +86,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `The library has no preset “${finding.id}”. Choose another one.`;
     case 'wrong-phase':
       return `“${finding.preset}” is made for another part (${finding.phase}) than “${finding.operation.replace('-', ' ')}”. Choose the verb that goes with it.`;
+    case 'draft-preset':
+      return `“${finding.preset}” is a draft. It can be tried here; publish it to apply it.`;
     case 'preset-broken':
       return `“${finding.preset}” cannot run. ${describePresetProblem(finding.problem)}`;
     case 'bad-field':

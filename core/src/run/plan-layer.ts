@@ -6,14 +6,16 @@ import {
   makeRows,
   momentSeconds,
   momentTicks,
+  plainValue,
   setParameter,
   type Circumstances,
   type CompiledPreset,
   type MadeRow,
 } from '../preset';
-import { boundsAt, sampleTrack } from '../sample';
+import { boundsAt, matrixAt, sampleTrack } from '../sample';
 import { restValue, tracksOf, type Key, type Layer, type RunRecord } from '../scene';
 import { TICKS_PER_SECOND, type Ticks } from '../time';
+import { transformPoint, type Box } from '../transform';
 import type { Subject } from './checks';
 import { mergeKeys } from './existing';
 import { maximum, type Staging } from './order';
@@ -28,8 +30,8 @@ export interface LayerPlan {
   readonly place: number;
   readonly starts: Ticks;
   readonly lasts: Ticks;
-  /** Each parameter's value in base units (px, seconds, degrees; a switch 0 or 1). */
-  readonly values: Readonly<Record<string, number>>;
+  /** Each parameter's value: a number in base units (px, seconds, degrees; a switch 0 or 1), or text. */
+  readonly values: Readonly<Record<string, number | string>>;
   /** The layer as it will be. */
   readonly after: Layer;
 }
@@ -65,6 +67,12 @@ function circumstances({ staging, recipe, count, lastPlace }: Batch, index: numb
   const { scene, rest } = staging;
   const layer = scene.layers[index];
   const box = boundsAt(rest, index);
+  const width = restValue(layer, 'size.x');
+  const height = restValue(layer, 'size.y');
+  const anchor = transformPoint(matrixAt(rest, index), {
+    x: restValue(layer, 'anchor.x') * width,
+    y: restValue(layer, 'anchor.y') * height,
+  });
   return {
     rate: scene.rate,
     place,
@@ -72,18 +80,27 @@ function circumstances({ staging, recipe, count, lastPlace }: Batch, index: numb
     share: lastPlace === 0 ? 0 : place / lastPlace,
     seed: recipe.seed,
     layer: {
-      width: restValue(layer, 'size.x') * Math.abs(restValue(layer, 'scale.x')),
-      height: restValue(layer, 'size.y') * Math.abs(restValue(layer, 'scale.y')),
+      width: width * Math.abs(restValue(layer, 'scale.x')),
+      height: height * Math.abs(restValue(layer, 'scale.y')),
       length: layer.span.out - layer.span.in,
       ...box,
+      ...anchor,
     },
     frame: { width: scene.width, height: scene.height },
   };
 }
 
+/** Upright boxes in the rest pose as a layer's parameters see them: its own, or that of another layer that is there. */
+function boxesFor({ staging }: Batch, own: number): (layer: string | null) => Box {
+  return (id) => {
+    const index = id === null ? own : staging.scene.layers.findIndex((layer) => layer.id === id);
+    return boundsAt(staging.rest, index < 0 ? own : index);
+  };
+}
+
 interface Prepared {
   readonly inputs: Float64Array;
-  readonly values: Record<string, number>;
+  readonly values: Record<string, number | string>;
   readonly limited: string[];
 }
 
@@ -92,14 +109,16 @@ function prepareInputs(batch: Batch, index: number, place: number): Prepared {
   const facts = circumstances(batch, index, place);
   const inputs = createInputs(compiled, facts);
   const turn = { place, share: facts.share, layer: staging.scene.layers[index].id };
-  const values: Record<string, number> = {};
+  const values: Record<string, number | string> = {};
+  const boxOf = boxesFor(batch, index);
   const limited: string[] = [];
   compiled.parameters.forEach((entry, i) => {
     const { name } = entry.parameter;
     const wanted = batch.sources[i](inputs, turn);
-    values[name] = limitParameter(entry, wanted, inputs);
-    if (values[name] !== wanted) limited.push(name);
-    setParameter(compiled, inputs, name, values[name]);
+    const value = typeof wanted === 'number' ? limitParameter(entry, wanted, inputs) : wanted;
+    if (value !== wanted) limited.push(name);
+    values[name] = plainValue(value);
+    setParameter(compiled, inputs, entry.parameter, value, boxOf);
   });
   return { inputs, values, limited };
 }
@@ -113,7 +132,7 @@ function timeMoments(batch: Batch, { inputs, values }: Prepared): Ticks[] {
   if (wanted === null) return momentTicks(momentSeconds(compiled, inputs), 1, compiled, rate);
   if (lasts !== undefined && (fixed !== null || recipe.length.by === 'factor')) {
     values[lasts] = wanted;
-    setParameter(compiled, inputs, lasts, wanted);
+    inputs[compiled.scope.places.get(`@${lasts}`) as number] = wanted;
   }
   const seconds = momentSeconds(compiled, inputs);
   const natural = maximum(seconds);

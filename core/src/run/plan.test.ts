@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { apply } from '../edit';
-import { createShelf } from '../preset';
+import { createShelf } from '../library';
 import { sampleTrack } from '../sample';
 import type { Key, Layer, Scene } from '../scene';
 import { sceneSchema } from '../scene';
-import { STARTER_LIBRARY } from '../starter';
+import { STARTER_LIBRARY, STARTER_PRESETS } from '../starter';
 import { card, CONTEXT, inFrames, key, PAL, recipeOf, sceneOf } from '../testing/scenes';
 import { frameTicks, ticksFromSeconds } from '../time';
 import { describeFinding, plan, recipeSchema, type Plan, type Recipe } from '.';
@@ -256,7 +256,9 @@ describe('timing', () => {
 
 describe('parameters', () => {
   const tilts = (tilt: Recipe['parameters'][string]): number[] =>
-    planOn(three, { preset: { id: 'rise-and-settle' }, parameters: { tilt } }).layers.map(({ values }) => values.tilt);
+    planOn(three, { preset: { id: 'rise-and-settle' }, parameters: { tilt } }).layers.map(({ values }) =>
+      Number(values.tilt),
+    );
 
   test('fixed, by turns, along the order, as a formula', () => {
     expect(tilts({ by: 'fixed', value: '9deg' })).toEqual([9, 9, 9]);
@@ -406,7 +408,7 @@ describe('findings', () => {
 describe('laws', () => {
   const anyRecipe: fc.Arbitrary<Partial<Recipe>> = fc
     .record({
-      item: fc.constantFrom(...STARTER_LIBRARY),
+      item: fc.constantFrom(...STARTER_PRESETS),
       order: fc.constantFrom<Recipe['order']>(
         { by: 'down' },
         { by: 'name', reversed: true },

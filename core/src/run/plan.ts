@@ -1,12 +1,6 @@
 import type { Edit } from '../edit';
-import {
-  compilePreset,
-  type CompiledPreset,
-  type CompilePreset,
-  type LibraryItem,
-  type Phase,
-  type Shelf,
-} from '../preset';
+import type { PresetItem, Shelf } from '../library';
+import { compilePreset, type CompiledPreset, type CompilePreset, type Phase } from '../preset';
 import { compileScene, restFrame } from '../sample';
 import type { RunRecord, Scene } from '../scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../time';
@@ -100,17 +94,17 @@ function findingsOf(scene: Scene, recipe: Recipe, outcomes: readonly Outcome[], 
 }
 
 interface FoundPreset {
-  readonly item: LibraryItem;
+  readonly item: PresetItem;
   readonly compiled: CompiledPreset;
 }
 
 function findPreset(shelf: Shelf, recipe: Recipe, compile: CompilePreset): FoundPreset | Finding {
-  const item = shelf.get(recipe.preset.id);
+  const item = shelf.preset(recipe.preset.id);
   if (!item) return { code: 'unknown-preset', id: recipe.preset.id };
   if (item.body.phase !== PHASE_OF[recipe.operation]) {
     return { code: 'wrong-phase', preset: item.name, phase: item.body.phase, operation: recipe.operation };
   }
-  const result = compile(item.body);
+  const result = compile(item.body, shelf);
   if (!result.ok) return { code: 'preset-broken', preset: item.name, problem: result.problems[0] };
   return { item, compiled: result.compiled };
 }
@@ -128,7 +122,7 @@ function prepareBatch(
   const { timing, problems } = createTiming(recipe, item.body.hang, lastPlace + 1, scene.rate);
   const length = recipe.length.by === 'fixed' ? readTime(recipe.length.length, scene.rate, 'Length') : null;
   const variations = compiled.parameters.map((entry) =>
-    compileVariation(entry, recipe.parameters[entry.parameter.name]),
+    compileVariation(entry, recipe.parameters[entry.parameter.name], compiled.lookup),
   );
   const known = new Set(item.body.parameters.map(({ name }) => name));
   const unknown = Object.keys(recipe.parameters).filter((name) => !known.has(name));
@@ -178,15 +172,24 @@ export function plan(
   const { batch, problems } = prepareBatch(scene, recipe, found, indices.length, places, context.runId, staging);
   if (problems.some((problem) => severityOf(problem) === 'error')) return refused(problems);
   const outcomes = indices.map((index, i) => planLayer(batch, index, places[i]));
-  const findings = [...findingsOf(scene, recipe, outcomes, context.runId), ...chosen.findings, ...leftAlone];
-  return assemble(scene, shelf, recipe, found.item, context, outcomes, findings);
+  const findings = [
+    ...unpublished(found.item),
+    ...findingsOf(scene, recipe, outcomes, context.runId),
+    ...chosen.findings,
+    ...leftAlone,
+  ];
+  return assemble(scene, shelf, recipe, found, context, outcomes, findings);
+}
+
+function unpublished({ name, state }: PresetItem): Finding[] {
+  return state === 'draft' || state === 'in review' ? [{ code: 'draft-preset', preset: name }] : [];
 }
 
 function assemble(
   scene: Scene,
   shelf: Shelf,
   recipe: Recipe,
-  item: LibraryItem,
+  { item, compiled }: FoundPreset,
   { runId, by, when }: RunContext,
   outcomes: readonly Outcome[],
   findings: readonly Finding[],
@@ -198,6 +201,7 @@ function assemble(
     sentence: sentenceOf(recipe, { scene, shelf, count: layers.length }),
     recipe,
     preset: { id: item.id, revision: item.revision },
+    uses: [...compiled.uses],
     by,
     when,
     layers: layers.map(({ layer }) => layer),

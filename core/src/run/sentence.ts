@@ -1,4 +1,5 @@
-import type { Parameter, Shelf } from '../preset';
+import type { Shelf } from '../library';
+import type { Parameter } from '../preset';
 import type { Scene } from '../scene';
 import { readableTime } from './readable';
 import type { Length, Order, OverExisting, Pick, PresetOperation, Recipe, Spacing, Start, Variation } from './recipe';
@@ -165,7 +166,7 @@ function parameterParts(recipe: Recipe, parameters: readonly Parameter[]): Sente
 
 /** The recipe as a sentence, cut into plain text and fields. */
 export function sentenceParts(recipe: Recipe, { shelf, count }: SentenceFacts): SentencePart[] {
-  const item = shelf.get(recipe.preset.id);
+  const item = shelf.preset(recipe.preset.id);
   const lead = recipe.operation === 'send-out' && recipe.start.by === 'layer' ? ', to end at ' : ', from ';
   return [
     field('operation', verbOf(recipe.operation)),

@@ -1,5 +1,14 @@
 import { compileFormula, describeFormulaProblem, type CompiledFormula, type Scope } from '../formula';
-import { runScope, typeOfKind, type CompiledParameter } from '../preset';
+import type { Oklab } from '../colour';
+import {
+  isNumberKind,
+  readValue,
+  runScope,
+  typeOfKind,
+  type CompiledParameter,
+  type Lookup,
+  type ParameterValue,
+} from '../preset';
 import { randomAt, seedFromText } from '../random';
 import type { Finding } from './finding';
 import type { Variation } from './recipe';
@@ -12,8 +21,8 @@ export interface Turn {
   readonly layer: string;
 }
 
-/** Value of a parameter for one layer, in base units; `inputs` are those of the preset's formulas. */
-export type ParameterSource = (inputs: Float64Array, turn: Turn) => number;
+/** Value of a parameter for one layer; `inputs` are those of the preset's formulas. */
+export type ParameterSource = (inputs: Float64Array, turn: Turn) => ParameterValue;
 
 export interface CompiledVariation {
   readonly source: ParameterSource;
@@ -52,24 +61,61 @@ function sourceOf(variation: Variation, formulas: readonly CompiledFormula[]): P
   }
 }
 
+function mixColours(from: Oklab, to: Oklab, u: number): Oklab {
+  const mix = (a: number, b: number): number => a + (b - a) * u;
+  return { l: mix(from.l, to.l), a: mix(from.a, to.a), b: mix(from.b, to.b), alpha: mix(from.alpha, to.alpha) };
+}
+
+/** How a parameter that is no number varies: fixed, by turns, and colours also along the order and at random. */
+function sourceOfValues(variation: Variation, values: readonly ParameterValue[]): ParameterSource | null {
+  if (variation.by === 'fixed') return () => values[0];
+  if (variation.by === 'cycle') return (_, { place }) => values[place % values.length];
+  const [from, to] = values.map((value) => (typeof value === 'object' && 'colour' in value ? value.colour : null));
+  if (!from || !to) return null;
+  if (variation.by === 'ramp') return (_, { share }) => ({ colour: mixColours(from, to, share) });
+  const { seed } = variation;
+  return (_, { layer }) => ({ colour: mixColours(from, to, randomAt(seed, seedFromText(layer))) });
+}
+
+function standardSource({ standard, value }: CompiledParameter): ParameterSource {
+  return value === null ? (inputs) => standard.evaluate(inputs) : () => value;
+}
+
+function refuse(entry: CompiledParameter, text: string, message: string): CompiledVariation {
+  const problem: Finding = { code: 'bad-field', field: entry.parameter.label, text, message };
+  return { source: standardSource(entry), problem };
+}
+
+function compileValues(entry: CompiledParameter, variation: Variation, lookup: Lookup): CompiledVariation {
+  const values: ParameterValue[] = [];
+  for (const text of textsOf(variation)) {
+    const read = readValue(entry.parameter, text, lookup);
+    if (!read.ok) return refuse(entry, text, read.message);
+    values.push(read.value);
+  }
+  const source = sourceOfValues(variation, values);
+  if (source) return { source, problem: null };
+  const { kind } = entry.parameter;
+  return refuse(entry, variation.by, `A ${kind} has nothing in between. Choose one for all, or some by turns.`);
+}
+
 /**
  * Prepares how a parameter varies over the layers of a run. Random values follow the layer's id, so that a layer that
  * joins later leaves the others as they were. A text that does not work gives the parameter's default and a finding.
  */
 export function compileVariation(
-  { parameter, standard }: CompiledParameter,
+  entry: CompiledParameter,
   variation: Variation | undefined,
+  lookup: Lookup,
   scope: Scope = runScope(),
 ): CompiledVariation {
-  if (!variation) return { source: (inputs) => standard.evaluate(inputs), problem: null };
+  const { kind } = entry.parameter;
+  if (!variation) return { source: standardSource(entry), problem: null };
+  if (!isNumberKind(kind)) return compileValues(entry, variation, lookup);
   const formulas: CompiledFormula[] = [];
   for (const text of textsOf(variation)) {
-    const result = compileFormula(text, scope, typeOfKind(parameter.kind));
-    if (!result.ok) {
-      const message = describeFormulaProblem(result.problems[0]);
-      const problem: Finding = { code: 'bad-field', field: parameter.label, text, message };
-      return { source: (inputs) => standard.evaluate(inputs), problem };
-    }
+    const result = compileFormula(text, scope, typeOfKind(kind));
+    if (!result.ok) return refuse(entry, text, describeFormulaProblem(result.problems[0]));
     formulas.push(result.compiled);
   }
   return { source: sourceOf(variation, formulas), problem: null };

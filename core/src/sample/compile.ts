@@ -77,6 +77,7 @@ function kindOf(easing: Easing): number {
       return SegmentKind.bezier;
     case 'points':
     case 'steps':
+    case 'spring':
       return SegmentKind.progress;
   }
 }

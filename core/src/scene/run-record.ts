@@ -15,6 +15,8 @@ export const runSchema = z.strictObject({
   sentence: z.string().max(1_000),
   recipe: z.record(z.string(), z.unknown()),
   preset: z.strictObject({ id: idSchema, revision: z.int().min(1) }),
+  /** House values and curves that the preset took from the library, as they were then. */
+  uses: z.array(z.strictObject({ id: idSchema, revision: z.int().min(1) })).optional(),
   by: z.string().max(100),
   when: z.iso.datetime(),
   layers: z.array(idSchema),

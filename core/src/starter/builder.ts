@@ -1,20 +1,9 @@
 import type { ChannelId } from '../channel';
-import { easingFromStrengths, HOLD, LINEAR, type Easing } from '../easing';
-import type { LibraryItem, Moment, Parameter, ParameterKind, Preset, Row } from '../preset';
+import { LINEAR } from '../easing';
+import type { PresetItem } from '../library';
+import type { Moment, Parameter, ParameterKind, Preset, PresetEasing, Row } from '../preset';
 
-/** Easings of the starter library. */
-export const CURVES = {
-  even: LINEAR,
-  hold: HOLD,
-  /** Leaves at speed and comes softly to rest. */
-  arrive: { type: 'bezier', x1: 0.12, y1: 0.78, x2: 0.3, y2: 1 },
-  /** Begins softly and leaves at speed. */
-  depart: { type: 'bezier', x1: 0.7, y1: 0, x2: 0.88, y2: 0.22 },
-  soft: easingFromStrengths(0.45, 0.45),
-  gentle: easingFromStrengths(0.3, 0.55),
-} as const satisfies Record<string, Easing>;
-
-type Cell = readonly [moment: string, value: string, ease?: Easing];
+type Cell = readonly [moment: string, value: string, ease?: PresetEasing];
 
 export function row(channel: ChannelId, cells: readonly Cell[], when?: string): Row {
   const made = cells.map(([moment, value, ease]) => ({ moment, value, ease: ease ?? LINEAR }));
@@ -55,51 +44,61 @@ export function lasts(standard: string, to = '60f'): Parameter {
   );
 }
 
+const HOUSE_LENGTHS = { brisk: '8f', steady: '14f', slow: '24f' } as const;
+
+/** The length of a preset as the house has it. */
+export function lastsAsHouse(name: keyof typeof HOUSE_LENGTHS): Parameter {
+  return { ...lasts(HOUSE_LENGTHS[name]), house: `house-${name}` };
+}
+
 const WHEN = '2026-09-01T09:00:00.000Z';
 
-interface ItemText {
+export interface ItemText {
   readonly id: string;
   readonly name: string;
   readonly note: string;
   readonly tags: readonly string[];
 }
 
-function item({ id, name, note, tags }: ItemText, body: Omit<Preset, 'grid' | 'lasts'>): LibraryItem {
-  const length = body.parameters.some((entry) => entry.name === 'lasts') ? { lasts: 'lasts' } : {};
+/** What every item of the starter library has beside its body. */
+export function itemFields({ id, name, note, tags }: ItemText): Omit<PresetItem, 'kind' | 'body'> {
   return {
-    format: 'wexikine-item-1',
     id,
-    kind: 'preset',
     name,
     tags: [...tags],
+    collection: null,
     note,
     state: 'published',
     revision: 1,
     author: 'Wexikine',
     when: WHEN,
     summary: 'First published.',
-    body: { ...body, ...length, grid: 'frames' },
   };
+}
+
+function item(text: ItemText, body: Omit<Preset, 'grid' | 'lasts'>): PresetItem {
+  const length = body.parameters.some((entry) => entry.name === 'lasts') ? { lasts: 'lasts' } : {};
+  return { ...itemFields(text), kind: 'preset', body: { ...body, ...length, grid: 'frames' } };
 }
 
 type Parts = Pick<Preset, 'parameters' | 'moments' | 'rows'>;
 
 /** An entrance from the layer's in point, which keeps its length. */
-export function entrance(text: ItemText, parts: Parts): LibraryItem {
+export function entrance(text: ItemText, parts: Parts): PresetItem {
   return item(text, { phase: 'entrance', hang: 'in', stretch: 'keep', ...parts });
 }
 
 /** An accent at a time of the scene, which keeps its length. */
-export function accent(text: ItemText, parts: Parts): LibraryItem {
+export function accent(text: ItemText, parts: Parts): PresetItem {
   return item(text, { phase: 'accent', hang: 'time', stretch: 'keep', ...parts });
 }
 
 /** Something over the layer's whole span, which scales with it. */
-export function through(text: ItemText, parts: Parts): LibraryItem {
+export function through(text: ItemText, parts: Parts): PresetItem {
   return item(text, { phase: 'through', hang: 'span', stretch: 'scale', ...parts });
 }
 
 /** An exit to the layer's out point, which keeps its length. */
-export function exit(text: ItemText, parts: Parts): LibraryItem {
+export function exit(text: ItemText, parts: Parts): PresetItem {
   return item(text, { phase: 'exit', hang: 'out', stretch: 'keep', ...parts });
 }

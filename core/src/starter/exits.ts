@@ -1,5 +1,8 @@
-import type { LibraryItem } from '../preset';
-import { CURVES, exit, lasts, moment, parameter, row, rows } from './builder';
+import { matchingExit } from '../authoring';
+import type { PresetItem } from '../library';
+import { exit, lasts, moment, parameter, row, rows } from './builder';
+import { CURVES } from './curves';
+import { ENTRANCES } from './entrances';
 
 const START_AND_GONE = [moment('start', 'Rest', '0f'), moment('gone', 'Gone', '@lasts')];
 
@@ -122,4 +125,26 @@ const undrawTheLine = exit(
   },
 );
 
-export const EXITS: readonly LibraryItem[] = [fadeOut, sinkAway, slideToRight, shrinkAway, undrawTheLine];
+/** The exit that mirrors one of the entrances, under its name. */
+function mirrored(id: string, entrance: string, name: string, note: string): PresetItem {
+  const source = ENTRANCES.find((item) => item.id === entrance) as PresetItem;
+  return { ...source, id, name, note, tags: [...source.tags, 'matching'], body: matchingExit(source.body, entrance) };
+}
+
+const MATCHING: readonly PresetItem[] = [
+  mirrored('rise-and-settle-exit', 'rise-and-settle', 'Rise & settle (exit)', 'Mirrors the entrance Rise & settle.'),
+  mirrored('pop-exit', 'pop-in-five-steps', 'Pop in five steps (exit)', 'Mirrors the entrance Pop in five steps.'),
+  mirrored('slide-to-left-edge', 'slide-from-left-edge', 'Slide to left edge', 'Leaves as it came, to the left.'),
+  mirrored('slide-to-top-edge', 'slide-from-top-edge', 'Slide to top edge', 'Leaves as it came, to the top.'),
+  mirrored('slide-to-bottom-edge', 'slide-from-bottom-edge', 'Slide to bottom edge', 'Leaves as it came, downwards.'),
+  mirrored(
+    'slide-to-any-angle',
+    'slide-from-any-angle',
+    'Slide to any angle',
+    'Leaves in a direction that you choose.',
+  ),
+  mirrored('fold-away', 'unfold', 'Fold away', 'Folds up into one of its edges. Mirrors Unfold.'),
+  mirrored('spin-out', 'spin-in', 'Spin out', 'Turns more than once while it shrinks. Mirrors Spin in.'),
+];
+
+export const EXITS: readonly PresetItem[] = [fadeOut, sinkAway, slideToRight, shrinkAway, undrawTheLine, ...MATCHING];

@@ -1,8 +1,13 @@
-import type { LibraryItem } from '../preset';
+import type { LibraryItem, PresetItem } from '../library';
 import { ACCENTS } from './accents';
+import { STARTER_CURVES } from './curves';
 import { ENTRANCES } from './entrances';
 import { EXITS } from './exits';
+import { STARTER_HOUSE } from './house';
 import { THROUGHS } from './throughs';
 
 /** The presets that a new library begins with. */
-export const STARTER_LIBRARY: readonly LibraryItem[] = [...ENTRANCES, ...ACCENTS, ...THROUGHS, ...EXITS];
+export const STARTER_PRESETS: readonly PresetItem[] = [...ENTRANCES, ...ACCENTS, ...THROUGHS, ...EXITS];
+
+/** Everything that a new library begins with. */
+export const STARTER_LIBRARY: readonly LibraryItem[] = [...STARTER_PRESETS, ...STARTER_CURVES, ...STARTER_HOUSE];

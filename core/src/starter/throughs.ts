@@ -1,7 +1,10 @@
-import type { LibraryItem } from '../preset';
-import { CURVES, through, moment, parameter, row, rows } from './builder';
+import type { PresetItem } from '../library';
+import { through, moment, parameter, row, rows } from './builder';
+import { CURVES } from './curves';
 
 const WHOLE = [moment('start', 'In', '0f'), moment('end', 'Out', 'layer.length')];
+
+const FADE_LIMITS = { min: '0f', from: '0f', to: '50f', step: '1f' };
 
 const drift = through(
   {
@@ -86,4 +89,52 @@ const twinkle = through(
   },
 );
 
-export const THROUGHS: readonly LibraryItem[] = [drift, slowZoom, twinkle];
+const fadeBoth = through(
+  {
+    id: 'fade-in-and-out',
+    name: 'Fade in and out',
+    note: 'Four keys: in to the opacity that the layer has, and out again before its out point.',
+    tags: ['calm', 'plain'],
+  },
+  {
+    parameters: [
+      { ...parameter('in', 'Fades in', 'time', '14f', FADE_LIMITS), house: 'house-steady' },
+      { ...parameter('out', 'Fades out', 'time', '14f', FADE_LIMITS), house: 'house-steady' },
+    ],
+    moments: [
+      moment('start', 'In', '0f'),
+      moment('there', 'There', 'min(@in, layer.length ÷ 2)'),
+      moment('leaves', 'Leaves', 'layer.length - min(@out, layer.length ÷ 2)'),
+      moment('gone', 'Gone', 'layer.length'),
+    ],
+    rows: [
+      row('opacity', [
+        ['start', '0', CURVES.even],
+        ['there', 'rest', CURVES.hold],
+        ['leaves', 'rest', CURVES.even],
+        ['gone', '0'],
+      ]),
+    ],
+  },
+);
+
+const slowTurn = through(
+  {
+    id: 'slow-turn',
+    name: 'Slow turn',
+    note: 'Turns evenly over the whole span, half of it before its own angle and half after.',
+    tags: ['calm'],
+  },
+  {
+    parameters: [parameter('angle', 'By', 'angle', '12deg', { from: '-360deg', to: '360deg', step: '1deg' })],
+    moments: WHOLE,
+    rows: [
+      row('rotation', [
+        ['start', 'rest - @angle ÷ 2', CURVES.even],
+        ['end', 'rest + @angle ÷ 2'],
+      ]),
+    ],
+  },
+);
+
+export const THROUGHS: readonly PresetItem[] = [drift, slowZoom, twinkle, fadeBoth, slowTurn];

@@ -1,2 +1,3 @@
 export { libraryRoutes } from './routes';
-export { countItems, insertItem, manyItems } from './library-table';
+export { countItems } from './items-table';
+export { writeRecords } from './import';

@@ -1,3 +1,4 @@
-export { sceneRoutes, type Surroundings } from './routes';
+export { sceneRoutes } from './routes';
+export { useCounts, usesOfItem } from './uses';
 export { createScene, readScene, saveScene } from './scenes';
 export { hasScene } from './scenes-table';

@@ -1,15 +1,9 @@
 import { byWhomSchema, createSceneSchema, renameSceneSchema, saveRequestSchema } from '@wexikine/core';
 import { Router } from 'express';
 import type { Database } from '../database';
-import { readBody } from '../http';
+import { readBody, type Surroundings } from '../http';
 import { copyScene, createScene, deleteScene, readScene, renameScene, saveScene } from './scenes';
 import { manySummaries } from './scenes-table';
-
-/** Ids and times come from outside, so that tests can fix them. */
-export interface Surroundings {
-  readonly newId: () => string;
-  readonly now: () => string;
-}
 
 /** Routes under /api/scenes. */
 export function sceneRoutes(database: Database, { newId, now }: Surroundings): Router {

@@ -11,7 +11,7 @@ export const parser = LRParser.deserialize({
   maxTerm: 43,
   skippedNodes: [0,1],
   repeatNodeCount: 2,
-  tokenData: "(p~RtX^#cpq#cqr$Wst$cxy$zyz%Pz{%U{|%Z|}%`}!O%e!O!P%j!P!Q%U!Q![&f!^!_&}!_!`'V!`!a&}!b!c'[!c!}'y#Q#R(k#R#S'y#T#o'y#y#z#c$f$g#c$}%O%U%o%p%U&a&b%U#BY#BZ#c$IS$I_#c$I|$JO#c$JT$JU#c$KV$KW#c%&l%&m%e%(^%(_$^%(b%(c$^%(c%(d$^&FU&FV#c~#hYw~X^#cpq#c#y#z#c$f$g#c#BY#BZ#c$IS$I_#c$I|$JO#c$JT$JU#c$KV$KW#c&FU&FV#c~$ZP!_!`$^~$cO{~~$hSP~OY$cZ;'S$c;'S;=`$t<%lO$c~$wP;=`<%l$c~%POZ~~%UO[~~%ZOz~~%`Oh~~%eO_~~%jOa~~%mP!Q![%p~%uTV~uv&U!Q![%p!c!}&Z#T#o&Z$v$w&U~&ZOV~~&`QV~!c!}&Z#T#o&Z~&kUV~uv&U!O!P%j!Q![&f!c!}&Z#T#o&Z$v$w&U~'SP{~!_!`$^~'[OU~~'_R!c!}'h#R#S'h#T#o'h~'mSX~!Q!['h!c!}'h#R#S'h#T#o'h~(OTx~!O!P(_!Q!['y!c!}'y#R#S'y#T#o'y~(bR!c!}'y#R#S'y#T#o'y~(pOe~",
+  tokenData: "(s~RtX^#cpq#cqr$Wst$cxy$zyz%Pz{%U{|%Z|}%`}!O%e!O!P%j!P!Q%U!Q![&f!^!_&}!_!`'V!`!a&}!b!c'[!c!}'|#Q#R(n#R#S'|#T#o'|#y#z#c$f$g#c$}%O%U%o%p%U&a&b%U#BY#BZ#c$IS$I_#c$I|$JO#c$JT$JU#c$KV$KW#c%&l%&m%e%(^%(_$^%(b%(c$^%(c%(d$^&FU&FV#c~#hYw~X^#cpq#c#y#z#c$f$g#c#BY#BZ#c$IS$I_#c$I|$JO#c$JT$JU#c$KV$KW#c&FU&FV#c~$ZP!_!`$^~$cO{~~$hSP~OY$cZ;'S$c;'S;=`$t<%lO$c~$wP;=`<%l$c~%POZ~~%UO[~~%ZOz~~%`Oh~~%eO_~~%jOa~~%mP!Q![%p~%uTV~uv&U!Q![%p!c!}&Z#T#o&Z$v$w&U~&ZOV~~&`QV~!c!}&Z#T#o&Z~&kUV~uv&U!O!P%j!Q![&f!c!}&Z#T#o&Z$v$w&U~'SP{~!_!`$^~'[OU~~'_R!c!}'h#R#S'h#T#o'h~'mTX~!O!P'[!Q!['h!c!}'h#R#S'h#T#o'h~(RTx~!O!P(b!Q!['|!c!}'|#R#S'|#T#o'|~(eR!c!}'|#R#S'|#T#o'|~(sOe~",
   tokenizers: [lineEndTokens, 0],
   topRules: {"Formula":[0,2]},
   specialized: [{term: 40, get: (value: keyof typeof spec_name) => spec_name[value] || -1}],

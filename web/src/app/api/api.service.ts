@@ -1,6 +1,22 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { CreateScene, ErrorAnswer, LibraryItem, SaveRequest, SceneSummary, StoredScene } from '@wexikine/core';
+import type {
+  CreateItem,
+  CreateScene,
+  ErrorAnswer,
+  ImportAnswer,
+  ImportRequest,
+  LabelItems,
+  LibraryDetail,
+  LibraryEntry,
+  MoveDraft,
+  SaveDraft,
+  SaveRequest,
+  SceneSummary,
+  StoredScene,
+  TokensAnswer,
+  TokensRequest,
+} from '@wexikine/core';
 import { catchError, throwError, type Observable } from 'rxjs';
 
 /** A failed request, with the sentence to show. `offline` means that no answer came. */
@@ -64,8 +80,47 @@ export class ApiService {
     return this.told(this.http.post(`/api/scenes/${encodeURIComponent(id)}/restore`, {}));
   }
 
-  library(): Observable<LibraryItem[]> {
-    return this.told(this.http.get<LibraryItem[]>('/api/library'));
+  /** All of the library, or the items with the given ids. */
+  library(ids?: readonly string[]): Observable<LibraryEntry[]> {
+    const query = ids === undefined ? '' : `?ids=${ids.map(encodeURIComponent).join(',')}`;
+    return this.told(this.http.get<LibraryEntry[]>(`/api/library${query}`));
+  }
+
+  item(id: string): Observable<LibraryDetail> {
+    return this.told(this.http.get<LibraryDetail>(`/api/library/${encodeURIComponent(id)}`));
+  }
+
+  createItem(body: CreateItem): Observable<LibraryEntry> {
+    return this.told(this.http.post<LibraryEntry>('/api/library', body));
+  }
+
+  labelItems(body: LabelItems): Observable<LibraryEntry[]> {
+    return this.told(this.http.patch<LibraryEntry[]>('/api/library', body));
+  }
+
+  saveDraft(id: string, body: SaveDraft): Observable<LibraryEntry> {
+    return this.told(this.http.put<LibraryEntry>(`/api/library/${encodeURIComponent(id)}/draft`, body));
+  }
+
+  moveDraft(id: string, body: MoveDraft): Observable<LibraryEntry> {
+    return this.told(this.http.post<LibraryEntry>(`/api/library/${encodeURIComponent(id)}/draft/move`, body));
+  }
+
+  discardDraft(id: string, base: number, by: string): Observable<unknown> {
+    return this.told(this.http.post(`/api/library/${encodeURIComponent(id)}/draft/discard`, { base, by }));
+  }
+
+  /** Items with all that they need as a zip file; none stands for the whole library. */
+  pack(ids: readonly string[]): Observable<Blob> {
+    return this.told(this.http.post('/api/library/pack', { ids }, { responseType: 'blob' }));
+  }
+
+  importPack(body: ImportRequest): Observable<ImportAnswer> {
+    return this.told(this.http.post<ImportAnswer>('/api/library/import', body));
+  }
+
+  importTokens(body: TokensRequest): Observable<TokensAnswer> {
+    return this.told(this.http.post<TokensAnswer>('/api/library/tokens', body));
   }
 
   private told<T>(request: Observable<T>): Observable<T> {

@@ -10,7 +10,16 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { compileScene, createFrame, sampleFrame, secondsFromTicks, type LibraryItem, type Ticks } from '@wexikine/core';
+import {
+  compileScene,
+  createFrame,
+  sampleFrame,
+  createShelf,
+  secondsFromTicks,
+  type PresetItem,
+  type Ticks,
+} from '@wexikine/core';
+import { LibraryService } from '../library/library.service';
 import { prepareCanvas } from './canvas';
 import { PainterService } from './painter.service';
 import { ghostsOf, type Ghost } from './ghosts';
@@ -39,15 +48,16 @@ const PAUSE = 0.5;
   `,
 })
 export class GhostTrail implements OnDestroy {
-  readonly item = input.required<LibraryItem>();
+  readonly item = input.required<PresetItem>();
   readonly parameters = input<Readonly<Record<string, string>>>({});
   readonly playing = input(false);
 
   private readonly service = inject(PainterService);
+  private readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
   private readonly arrived = toSignal(this.service.arrived$, { requireSync: true });
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly prepared = computed(() => {
-    const specimen = createSpecimen(this.item(), this.parameters());
+    const specimen = createSpecimen(this.item(), this.shelf(), { parameters: this.parameters() });
     const compiled = compileScene(specimen.scene);
     return { specimen, compiled, frame: createFrame(compiled) };
   });

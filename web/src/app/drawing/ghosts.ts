@@ -34,6 +34,7 @@ export function ghostsOf(specimen: Specimen): Ghost[] {
   if (specimen.kind === 'word') {
     return [0.12, 0.35, 1].map((share, i) => ({ share, alpha: 1, aside: 0, below: (i - 1) * 0.29 }));
   }
+  if (specimen.kind === 'row' || specimen.kind === 'scene') return [{ share: 0.5, alpha: 1, aside: 0, below: 0 }];
   const ghosts = Array.from({ length: COUNT }, (_, i) => cardGhost(specimen, i / (COUNT - 1)));
   return specimen.isExit ? ghosts.reverse() : ghosts;
 }

@@ -1,26 +1,40 @@
 import {
   apply,
+  compilePreset,
   createRecipe,
   createShelf,
   operationFor,
   plan,
   presetChannels,
   SCENE_FORMAT,
-  ticksFromSeconds,
+  TICKS_PER_SECOND,
+  type CompilePreset,
   type Layer,
-  type LibraryItem,
+  type Pick,
+  type Plan,
+  type PresetItem,
+  type Rate,
   type Recipe,
   type Scene,
+  type Shelf,
   type Ticks,
 } from '@wexikine/core';
+import { SPECIMEN_HEIGHT, SPECIMEN_SPAN, SPECIMEN_WIDTH, specimenLayers, type SpecimenKind } from './specimen-layers';
 
-const WIDTH = 320;
-const HEIGHT = 172;
-const RATE = { num: 25, den: 1 };
-const LENGTH = ticksFromSeconds(4);
-const CARD = '#f3c98b';
+const PAL: Rate = { num: 25, den: 1 };
+const NOTHING_ELSE = createShelf([]);
 
-/** A scene of one layer that shows what a preset does, and the stretch of time in which it does it. */
+/** On what a preset is shown. Without a kind, on the layer that shows it best. */
+export interface SpecimenStage {
+  readonly kind?: SpecimenKind;
+  readonly rate?: Rate;
+  /** With the kind `scene`: the scene and its layers. */
+  readonly scene?: Scene;
+  readonly pick?: Pick;
+  readonly parameters?: Readonly<Record<string, string>>;
+}
+
+/** A scene that shows what a preset does, and the stretch of time in which it does it. */
 export interface Specimen {
   readonly scene: Scene;
   readonly from: Ticks;
@@ -29,86 +43,86 @@ export interface Specimen {
   readonly travels: boolean;
   readonly kind: SpecimenKind;
   readonly isExit: boolean;
+  readonly plan: Plan;
+  /** Ids of the layers that the preset is on. */
+  readonly layers: readonly string[];
 }
 
-export type SpecimenKind = 'card' | 'word' | 'line';
-
-function kindFor(item: LibraryItem): SpecimenKind {
+function kindFor(item: PresetItem): Exclude<SpecimenKind, 'scene'> {
   const channels = presetChannels(item.body);
   if (channels.includes('letterSpacing')) return 'word';
-  return channels.some((id) => id.startsWith('stroke.')) ? 'line' : 'card';
+  return channels.some((id) => id.startsWith('stroke.') && !/\.[lab]$/.test(id)) ? 'line' : 'card';
 }
 
-function layerOf(kind: SpecimenKind): Layer {
-  const size = { card: [58, 42], word: [220, 60], line: [200, 90] }[kind];
-  const base: Layer = {
-    id: 'specimen',
-    name: 'Specimen',
-    kind: kind === 'word' ? 'word' : 'card',
-    parent: null,
-    tags: [],
-    locked: false,
-    hidden: false,
-    span: { in: 0, out: LENGTH / 2 },
-    rest: { 'position.x': WIDTH / 2, 'position.y': HEIGHT / 2, 'size.x': size[0], 'size.y': size[1], corner: 9 },
-    tracks: {},
-    look: { fill: CARD },
-    source: { type: 'rectangle' },
-    data: {},
-  };
-  if (kind === 'card') return base;
-  if (kind === 'word') {
-    const style = { font: 'Bricolage Grotesque', weight: 700, size: 44, align: 'middle' } as const;
-    return { ...base, source: { type: 'text', text: 'Tide', ...style } };
-  }
-  const rest = { ...base.rest, 'stroke.width': 6 };
-  const source = { type: 'path', d: 'M0 80 C20 0 35 20 50 50 S80 90 100 10' } as const;
-  return { ...base, rest, look: { stroke: CARD, cap: 'round' }, source };
-}
-
-function recipeFor(item: LibraryItem, parameters: Readonly<Record<string, string>>): Recipe {
-  const varied = Object.entries(parameters).map(([name, value]) => [name, { by: 'fixed' as const, value }]);
-  const pick = { by: 'layers' as const, layers: ['specimen'] };
-  const plain = createRecipe(operationFor(item.body.phase), item.id, pick);
-  return { ...plain, parameters: Object.fromEntries(varied) };
-}
-
-const TRAVEL = 24;
-
-function travels(layer: Layer): boolean {
-  const values = layer.tracks['position.x']?.map(({ value }) => value) ?? [];
-  return Math.max(...values) - Math.min(...values) > TRAVEL;
-}
-
-/** Puts a preset, with some of its parameters set, on the layer that shows it best. */
-export function createSpecimen(item: LibraryItem, parameters: Readonly<Record<string, string>> = {}): Specimen {
-  const kind = kindFor(item);
-  const isExit = item.body.phase === 'exit';
-  const scene: Scene = {
+function stageFor(item: PresetItem, { kind, rate = PAL, scene }: SpecimenStage): { scene: Scene; kind: SpecimenKind } {
+  if (kind === 'scene' && scene) return { scene, kind };
+  const shown = kind === undefined || kind === 'scene' ? kindFor(item) : kind;
+  const own: Scene = {
     format: SCENE_FORMAT,
     id: 'specimen',
     name: item.name,
     project: '',
-    width: WIDTH,
-    height: HEIGHT,
-    rate: RATE,
-    length: LENGTH,
+    width: SPECIMEN_WIDTH,
+    height: SPECIMEN_HEIGHT,
+    rate,
+    length: SPECIMEN_SPAN * 2,
     cues: [],
-    layers: [layerOf(kind)],
+    layers: specimenLayers(shown),
     runs: [],
   };
-  const context = { runId: 'run', by: 'specimen', when: '2026-01-01T00:00:00.000Z' };
-  const planned = plan(scene, createShelf([item]), recipeFor(item, parameters), context);
-  const result = apply(scene, planned.edits);
-  const [first] = planned.layers;
-  if (!result.ok || !first) return { scene, from: 0, to: LENGTH, travels: false, kind, isExit };
-  const [after] = result.scene.layers;
+  return { scene: own, kind: shown };
+}
+
+function recipeFor(item: PresetItem, kind: SpecimenKind, layers: readonly Layer[], stage: SpecimenStage): Recipe {
+  const varied = Object.entries(stage.parameters ?? {}).map(([name, value]) => [name, { by: 'fixed' as const, value }]);
+  const pick: Pick = stage.pick ?? { by: 'layers', layers: layers.map(({ id }) => id) };
+  const plain = createRecipe(operationFor(item.body.phase), item.id, pick);
+  const isMany = kind === 'row' || kind === 'scene';
+  const at = item.body.hang === 'time' ? ({ by: 'time', at: '0f' } as const) : plain.start;
   return {
+    ...plain,
+    start: kind === 'scene' ? plain.start : at,
+    order: kind === 'scene' ? { by: 'down' } : { by: 'across' },
+    spacing: { by: 'gap', gap: isMany ? '2f' : '0f' },
+    parameters: Object.fromEntries(varied),
+  };
+}
+
+const TRAVEL = 24;
+
+function travels(layer: Layer | undefined): boolean {
+  const values = layer?.tracks['position.x']?.map(({ value }) => value) ?? [];
+  return values.length > 0 && Math.max(...values) - Math.min(...values) > TRAVEL;
+}
+
+/** Compiles against the whole library, and leaves out of a preset what is wrong in it. */
+function lenient(shelf: Shelf): CompilePreset {
+  return (preset) => {
+    const result = compilePreset(preset, shelf);
+    return { ok: true, compiled: result.ok ? result.compiled : result.rest };
+  };
+}
+
+const CONTEXT = { runId: 'run', by: 'specimen', when: '2026-01-01T00:00:00.000Z' };
+
+/** Puts a preset, with some of its parameters set, on what shows it. */
+export function createSpecimen(item: PresetItem, shelf: Shelf = NOTHING_ELSE, stage: SpecimenStage = {}): Specimen {
+  const { scene, kind } = stageFor(item, stage);
+  const isExit = item.body.phase === 'exit';
+  const own: Shelf = { ...shelf, preset: () => item };
+  const planned = plan(scene, own, recipeFor(item, kind, scene.layers, stage), CONTEXT, lenient(shelf));
+  const result = apply(scene, planned.edits);
+  const layers = planned.layers.map(({ layer }) => layer);
+  const standing = { scene, from: 0, to: SPECIMEN_SPAN, travels: false, kind, isExit, plan: planned, layers };
+  if (!result.ok || planned.layers.length === 0) return standing;
+  const from = Math.min(...planned.layers.map(({ starts }) => starts));
+  const to = Math.max(...planned.layers.map(({ starts, lasts }) => starts + lasts));
+  const first = result.scene.layers.find(({ id }) => id === layers[0]);
+  return {
+    ...standing,
     scene: result.scene,
-    from: first.starts,
-    to: first.starts + first.lasts,
-    travels: travels(after),
-    kind,
-    isExit,
+    from,
+    to: Math.max(to, from + TICKS_PER_SECOND / 25),
+    travels: kind !== 'row' && kind !== 'scene' && travels(first),
   };
 }

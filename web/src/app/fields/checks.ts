@@ -2,10 +2,13 @@ import {
   compileFormula,
   describeEntryProblem,
   describeFormulaProblem,
+  isNumberKind,
   parseTimeEntry,
+  readValue,
   runScope,
   typeOfKind,
-  type ParameterKind,
+  type Lookup,
+  type Parameter,
   type Rate,
 } from '@wexikine/core';
 
@@ -19,8 +22,13 @@ export function timeCheck(rate: Rate, least = 0): (text: string) => string | nul
 }
 
 /** Refuses texts that do not give a value of a parameter's kind. */
-export function parameterCheck(kind: ParameterKind): (text: string) => string | null {
+export function parameterCheck(parameter: Parameter, lookup: Lookup): (text: string) => string | null {
+  const { kind } = parameter;
   return (text) => {
+    if (!isNumberKind(kind)) {
+      const read = readValue(parameter, text, lookup);
+      return read.ok ? null : read.message;
+    }
     const result = compileFormula(text, runScope(), typeOfKind(kind));
     return result.ok ? null : describeFormulaProblem(result.problems[0]);
   };

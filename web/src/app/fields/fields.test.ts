@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Recipe } from '@wexikine/core';
+import { NO_LOOKUP, type Recipe } from '@wexikine/core';
 import { canScrub, scrubField } from '../scene/sentence/scrub-field';
 import { parameterCheck, timeCheck } from './checks';
 import { readLiteral, stepText, writeLiteral } from './literal';
@@ -34,8 +34,11 @@ describe('values in fields', () => {
     expect(timeCheck(PAL)('soon')).toContain('This is not a time');
     expect(timeCheck(PAL)('-3f')).toContain('nothing or more');
     expect(timeCheck(PAL)('3f')).toBeNull();
-    expect(parameterCheck('angle')('20px')).toContain('Did you mean 20deg?');
-    expect(parameterCheck('angle')('share × 20deg')).toBeNull();
+    const tilt = { name: 'tilt', label: 'Tilt', kind: 'angle', default: '0deg', note: '' } as const;
+    expect(parameterCheck(tilt, NO_LOOKUP)('20px')).toContain('Did you mean 20deg?');
+    expect(parameterCheck(tilt, NO_LOOKUP)('share × 20deg')).toBeNull();
+    expect(parameterCheck({ ...tilt, kind: 'colour' }, NO_LOOKUP)('reddish')).toContain('is not a colour');
+    expect(parameterCheck({ ...tilt, kind: 'colour' }, NO_LOOKUP)('#ff0000')).toBeNull();
   });
 });
 

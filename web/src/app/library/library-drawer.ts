@@ -1,79 +1,109 @@
 import { DatePipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
-import { Router } from '@angular/router';
-import { literalWords, type LibraryItem, type Parameter, type SceneSummary } from '@wexikine/core';
+import { Router, RouterLink } from '@angular/router';
+import {
+  createShelf,
+  formatEasing,
+  houseText,
+  isPreset,
+  literalWords,
+  matchingExit,
+  referencesOf,
+  type LibraryDetail,
+  type LibraryItem,
+  type SceneSummary,
+} from '@wexikine/core';
 import { ApiService, type ApiProblem } from '../api/api.service';
-import { GhostTrail } from '../drawing/ghost-trail';
-import { readLiteral, writeLiteral } from '../fields/literal';
 import { Icon } from '../icons/icon';
+import { ItemPicture } from './item-picture';
+import { LibraryActions } from './library-actions.service';
+import { LibraryService } from './library.service';
+import { PersonalService } from './personal.service';
+import type { LibraryRow } from './rows';
+import { TryParameters } from './try-parameters';
 
-/** The specimen's rate, at which the drawer counts frames. */
-const RATE = { num: 25, den: 1 };
-
-interface Slider {
-  readonly parameter: Parameter;
-  readonly text: string;
-  readonly words: string;
-  readonly unit: string;
-  readonly number: number;
-  readonly from: number;
-  readonly to: number;
-  readonly step: number;
-}
-
-function numberOf(text: string | undefined): number | null {
-  return text === undefined ? null : (readLiteral(text, RATE)?.number ?? null);
-}
-
-/** One preset in the drawer: its motion with parameters that can be tried at once, and where to use it. */
+/** One item in the drawer: its motion with parameters that can be tried at once, its revisions, where it is used. */
 @Component({
   selector: 'wx-library-drawer',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DatePipe, GhostTrail, Icon, MatMenuModule],
+  imports: [DatePipe, Icon, ItemPicture, MatMenuModule, RouterLink, TryParameters],
   templateUrl: './library-drawer.html',
   styleUrl: './library-drawer.scss',
 })
 export class LibraryDrawer {
-  readonly item = input.required<LibraryItem>();
+  readonly row = input.required<LibraryRow>();
+  readonly isFavourite = input(false);
+  readonly opened = output();
+  readonly favoured = output();
 
   private readonly api = inject(ApiService);
   private readonly router = inject(Router);
+  private readonly library = inject(LibraryService);
+  private readonly personal = inject(PersonalService);
+  protected readonly actions = inject(LibraryActions);
+  protected readonly shelf = toSignal(this.library.shelf$, { initialValue: createShelf([]) });
+  private readonly state = toSignal(this.library.state$, { requireSync: true });
   protected readonly isPlaying = signal(false);
   protected readonly scenes = signal<readonly SceneSummary[]>([]);
   protected readonly problem = signal<string | null>(null);
+  protected readonly detail = signal<LibraryDetail | null>(null);
 
-  /** What was tried, by parameter; forgotten when another preset is chosen. */
-  protected readonly tried = linkedSignal<LibraryItem, Readonly<Record<string, string>>>({
-    source: this.item,
+  protected readonly item = computed((): LibraryItem => this.row().item);
+  protected readonly preset = computed(() => {
+    const item = this.item();
+    return isPreset(item) ? item : null;
+  });
+  private readonly id = computed(() => this.item().id);
+
+  /** What was tried, by parameter; forgotten when another item is chosen. */
+  protected readonly tried = linkedSignal<string, Readonly<Record<string, string>>>({
+    source: this.id,
     computation: () => ({}),
   });
-
-  protected readonly sliders = computed((): Slider[] =>
-    this.item().body.parameters.map((parameter) => {
-      const text = this.tried()[parameter.name] ?? parameter.default;
-      const literal = readLiteral(text, RATE);
-      return {
-        parameter,
-        text,
-        words: literalWords(text),
-        unit: literal?.unit ?? '',
-        number: literal?.number ?? 0,
-        from: numberOf(parameter.from ?? parameter.min) ?? 0,
-        to: numberOf(parameter.to ?? parameter.max) ?? 100,
-        step: numberOf(parameter.step) ?? 1,
-      };
-    }),
-  );
-
   protected readonly isTried = computed(() => Object.keys(this.tried()).length > 0);
 
-  protected try(name: string, text: string): void {
-    this.tried.update((tried) => ({ ...tried, [name]: text }));
+  /** A curve as CSS text, or what a house value is. */
+  protected readonly text = computed(() => {
+    const item = this.item();
+    if (item.kind === 'curve') return formatEasing(item.body.easing);
+    return item.kind === 'house' ? literalWords(houseText(item.body)) : null;
+  });
+
+  /** Items that take something from this one, and the exit that mirrors it. */
+  protected readonly users = computed(() =>
+    this.state()
+      .entries.map(({ item }) => ({ item, uses: referencesOf(item).filter(({ id }) => id === this.id()) }))
+      .filter(({ uses }) => uses.length > 0),
+  );
+
+  protected readonly revisions = computed(() => [...(this.detail()?.record.revisions ?? [])].reverse());
+
+  constructor() {
+    effect((onCleanup) => {
+      const { entry } = this.row();
+      if (this.detail()?.entry.item.id !== entry.item.id) this.detail.set(null);
+      const request = this.api.item(entry.item.id).subscribe({
+        next: (detail) => this.detail.set(detail),
+        error: () => this.detail.set(null),
+      });
+      onCleanup(() => request.unsubscribe());
+    });
   }
 
-  protected slide({ parameter, unit }: Slider, event: Event): void {
-    this.try(parameter.name, writeLiteral({ number: Number((event.target as HTMLInputElement).value), unit }));
+  protected try({ name, text }: { readonly name: string; readonly text: string }): void {
+    this.tried.update((tried) => ({ ...tried, [name]: text }));
   }
 
   protected reset(): void {
@@ -89,6 +119,29 @@ export class LibraryDrawer {
   }
 
   protected async useIn(scene: SceneSummary): Promise<void> {
-    await this.router.navigate(['/scenes', scene.id], { queryParams: { preset: this.item().id } });
+    this.personal.touch(this.id());
+    await this.router.navigate(['/scenes', scene.id], { queryParams: { preset: this.id() } });
+  }
+
+  protected async copyText(): Promise<void> {
+    await navigator.clipboard.writeText(this.text() ?? '');
+    this.actions.tell('Copied.');
+  }
+
+  /** An entrance's mirror image as a new draft, linked to it by name. */
+  protected async makeExit(): Promise<void> {
+    const item = this.preset();
+    if (!item) return;
+    await this.actions.createAndOpen({
+      name: `${item.name} (exit)`.slice(0, 200),
+      note: `Mirrors the entrance ${item.name}.`,
+      tags: [...item.tags],
+      collection: item.collection,
+      content: { kind: 'preset', body: matchingExit(item.body, item.id) },
+    });
+  }
+
+  protected plural(count: number, word: string): string {
+    return `${count} ${word}${count === 1 ? '' : 's'}`;
   }
 }

@@ -1,67 +1,242 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
+import {
+  type AfterViewInit,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  type OnDestroy,
+  signal,
+  type TemplateRef,
+  viewChild,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { type ChannelFamily, type LibraryItem, type Phase } from '@wexikine/core';
-import { GhostTrail } from '../drawing/ghost-trail';
+import { MatDialog } from '@angular/material/dialog';
+import { MatMenuModule } from '@angular/material/menu';
+import { Router } from '@angular/router';
+import { HOUSE_TYPES, PHASES, type HouseItem } from '@wexikine/core';
 import { Icon } from '../icons/icon';
-import { countFamilies, countPhases, familiesOf, matchesFacets, type Facets } from './facets';
+import { TopBar } from '../top-bar';
+import { ImportDialog } from './dialogs/import-dialog';
+import { exportTokens } from './export-tokens';
+import { countFacets, narrow, NO_FACETS, type FacetName, type Facets } from './facets';
+import { FacetList } from './facet-list';
+import { ItemTile } from './item-tile';
+import { LibraryActions } from './library-actions.service';
 import { LibraryDrawer } from './library-drawer';
 import { LibraryService } from './library.service';
+import { PersonalService } from './personal.service';
+import { rowsOf, SORTS, sortRows, SORT_WORDS, type LibraryRow, type Sort } from './rows';
 import { createSearch } from './search';
+import { SelectionBar } from './selection-bar';
+
+const GAP = 13;
+const LEAST_TILE = 164;
+/** Height of a tile's text, and its picture's height as a share of its width. */
+const TEXT_HEIGHT = 53;
+const PICTURE = 172 / 320;
 
 /** The library: tiles that show the motion itself, facets, and a drawer to try parameters. */
 @Component({
   selector: 'wx-library-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GhostTrail, Icon, LibraryDrawer],
+  imports: [FacetList, Icon, ItemTile, LibraryDrawer, MatMenuModule, ScrollingModule, SelectionBar],
   templateUrl: './library-page.html',
   styleUrl: './library-page.scss',
 })
-export class LibraryPage {
+export class LibraryPage implements AfterViewInit, OnDestroy {
+  /** The item that is chosen first, from the address. */
+  readonly item = input<string>();
+
   private readonly service = inject(LibraryService);
+  private readonly personalService = inject(PersonalService);
+  protected readonly actions = inject(LibraryActions);
+  private readonly dialog = inject(MatDialog);
+  private readonly router = inject(Router);
+  private readonly topBar = inject(TopBar);
+  private readonly destroy = inject(DestroyRef);
+  private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
+  private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
+  private readonly viewport = viewChild(CdkVirtualScrollViewport);
+
+  protected readonly phaseChoices = PHASES;
+  protected readonly houseTypes = HOUSE_TYPES;
+  protected readonly sorts = SORTS;
+  protected readonly sortWords = SORT_WORDS;
   protected readonly state = toSignal(this.service.state$, { requireSync: true });
+  protected readonly personal = toSignal(this.personalService.personal$, { requireSync: true });
   protected readonly query = signal('');
-  protected readonly facets = signal<Facets>({ phase: null, family: null });
-  protected readonly hovered = signal<string | null>(null);
+  protected readonly facets = signal<Facets>(NO_FACETS);
+  protected readonly sort = signal<Sort>('use');
+  protected readonly ticked = signal<ReadonlySet<string>>(new Set());
   private readonly chosenId = signal<string | null>(null);
+  private readonly width = signal(760);
 
-  private readonly search = computed(() => createSearch(this.state().items));
-  private readonly found = computed(() => this.search()(this.query()));
-  protected readonly items = computed(() => this.found().filter((item) => matchesFacets(item, this.facets())));
-  protected readonly phases = computed(() => countPhases(this.found(), this.facets()));
-  protected readonly families = computed(() => countFamilies(this.found(), this.facets()));
+  private readonly all = computed(() => rowsOf(this.state().entries));
+  private readonly byId = computed(() => new Map(this.all().map((row) => [row.id, row])));
+  private readonly search = computed(() => createSearch(this.all().map(({ item }) => item)));
+  /** Rows that the search finds: by rank while something is searched for, else in the chosen order. */
+  private readonly found = computed(() => {
+    const byId = this.byId();
+    if (this.query().trim() === '') return sortRows(this.all(), this.sort());
+    return this.search()(this.query()).flatMap(({ id }) => byId.get(id) ?? []);
+  });
+  protected readonly counts = computed(() => countFacets(this.found(), this.facets(), this.personal()));
+  protected readonly rows = computed(() => narrow(this.found(), this.facets(), this.personal()));
+  protected readonly total = computed(() => this.all().filter(({ item }) => item.state !== 'retired').length);
   protected readonly chosen = computed(
-    (): LibraryItem | null => this.items().find(({ id }) => id === this.chosenId()) ?? this.items()[0] ?? null,
+    () => this.byId().get(this.chosenId() ?? '') ?? this.rows()[0] ?? (null as LibraryRow | null),
   );
+  protected readonly house = computed(() =>
+    this.all()
+      .map(({ item }) => item)
+      .filter((item): item is HouseItem => item.kind === 'house' && item.state === 'published'),
+  );
+  protected readonly selected = computed(() => this.all().filter(({ id }) => this.ticked().has(id)));
 
-  /** The first two families that a preset moves, and how many more there are. */
-  protected moves(item: LibraryItem): string {
-    const families = familiesOf(item);
-    const rest = families.length - 2;
-    return families.slice(0, 2).join(' · ') + (rest > 0 ? ` + ${rest}` : '');
+  protected readonly columns = computed(() => Math.max(1, Math.floor((this.width() + GAP) / (LEAST_TILE + GAP))));
+  protected readonly lineHeight = computed(() => {
+    const tile = (this.width() - GAP * (this.columns() - 1)) / this.columns();
+    return Math.round(tile * PICTURE) + TEXT_HEIGHT + GAP;
+  });
+  protected readonly lines = computed(() => {
+    const [rows, columns] = [this.rows(), this.columns()];
+    return Array.from({ length: Math.ceil(rows.length / columns) }, (_, i) =>
+      rows.slice(i * columns, (i + 1) * columns),
+    );
+  });
+
+  constructor() {
+    effect(() => {
+      const first = this.item();
+      if (first !== undefined) this.chosenId.set(first);
+    });
+  }
+
+  ngAfterViewInit(): void {
+    this.topBar.content.set(this.bar());
+    const observer = new ResizeObserver(([{ contentRect }]) => this.width.set(contentRect.width - 2 * 14));
+    observer.observe(this.main().nativeElement);
+    this.destroy.onDestroy(() => observer.disconnect());
+  }
+
+  ngOnDestroy(): void {
+    this.topBar.content.set(null);
   }
 
   protected type(event: Event): void {
     this.query.set((event.target as HTMLInputElement).value);
+    this.viewport()?.scrollToIndex(0);
   }
 
-  protected choose({ id }: LibraryItem): void {
+  protected setSort(event: Event): void {
+    this.sort.set((event.target as HTMLSelectElement).value as Sort);
+  }
+
+  protected choose({ id }: LibraryRow): void {
     this.chosenId.set(id);
   }
 
-  protected togglePhase(phase: Phase): void {
-    this.facets.update((facets) => ({ ...facets, phase: facets.phase === phase ? null : phase }));
-  }
-
-  protected toggleFamily(family: ChannelFamily): void {
-    this.facets.update((facets) => ({ ...facets, family: facets.family === family ? null : family }));
+  protected toggleFacet(name: FacetName, value: string | null): void {
+    this.facets.update((facets) => ({ ...facets, [name]: facets[name] === value ? null : value }));
+    this.viewport()?.scrollToIndex(0);
   }
 
   protected clear(): void {
     this.query.set('');
-    this.facets.set({ phase: null, family: null });
+    this.facets.set(NO_FACETS);
+  }
+
+  protected tick({ id }: LibraryRow): void {
+    this.ticked.update((ticked) => {
+      const next = new Set(ticked);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  }
+
+  protected tickAll(): void {
+    this.ticked.set(new Set(this.rows().map(({ id }) => id)));
+  }
+
+  protected clearTicks(): void {
+    this.ticked.set(new Set());
+  }
+
+  protected showHouse(item: HouseItem): void {
+    this.chosenId.set(item.id);
+  }
+
+  protected open(row: LibraryRow): void {
+    this.personalService.touch(row.id);
+    void this.router.navigate(['/library', row.id]);
+  }
+
+  protected favour({ id }: LibraryRow): void {
+    this.personalService.toggleFavourite(id);
+  }
+
+  protected import(file: File | null = null): void {
+    this.dialog.open(ImportDialog, { data: file, width: '720px', maxWidth: '94vw' });
+  }
+
+  protected exportTokens(): void {
+    const skipped = exportTokens(this.house());
+    const tail =
+      skipped === 0 ? '' : ` ${skipped === 1 ? '1 curve' : `${skipped} curves`} that is no Bézier was left out.`;
+    this.actions.tell(`${this.house().length - skipped} house values were exported as design tokens.${tail}`);
   }
 
   protected reload(): void {
     this.service.load();
+  }
+
+  protected trackLine(index: number): number {
+    return index;
+  }
+
+  /** A file dropped anywhere on the library is looked at for import. */
+  protected drop(event: DragEvent): void {
+    const [file] = event.dataTransfer?.files ?? [];
+    if (!file) return;
+    event.preventDefault();
+    this.import(file);
+  }
+
+  /** Arrows go from tile to tile, Space ticks, Enter opens, F marks a favourite. */
+  protected key(event: KeyboardEvent): void {
+    const row = this.chosen();
+    const target = event.target as HTMLElement;
+    if (!row || !target.closest('wx-item-tile') || event.ctrlKey || event.metaKey || event.altKey) return;
+    const steps: Readonly<Record<string, number>> = {
+      ArrowRight: 1,
+      ArrowLeft: -1,
+      ArrowDown: this.columns(),
+      ArrowUp: -this.columns(),
+    };
+    if (event.key in steps) this.go(steps[event.key]);
+    else if (event.key === ' ') this.tick(row);
+    else if (event.key === 'Enter') this.open(row);
+    else if (event.key.toLowerCase() === 'f') this.favour(row);
+    else return;
+    event.preventDefault();
+  }
+
+  private go(step: number): void {
+    const rows = this.rows();
+    const next = rows[rows.findIndex(({ id }) => id === this.chosen()?.id) + step];
+    if (!next) return;
+    this.chosenId.set(next.id);
+    const line = Math.floor(rows.indexOf(next) / this.columns());
+    const viewport = this.viewport();
+    const first = viewport?.measureScrollOffset() ?? 0;
+    const height = viewport?.getViewportSize() ?? 0;
+    const top = line * this.lineHeight();
+    if (top < first || top + this.lineHeight() > first + height) viewport?.scrollToIndex(Math.max(0, line - 1));
+    setTimeout(() => document.querySelector<HTMLElement>(`[data-item="${next.id}"] .open`)?.focus());
   }
 }

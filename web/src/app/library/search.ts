@@ -1,17 +1,25 @@
-import { presetChannels, type LibraryItem } from '@wexikine/core';
+import { houseText, presetChannels, type LibraryItem } from '@wexikine/core';
 import MiniSearch from 'minisearch';
 
 /** Longer words may have one wrong letter for every five. */
 const FUZZINESS = 0.2;
 
+const KIND_WORDS = { preset: 'preset', curve: 'curve easing', house: 'house value' } as const;
+
+/** What is moved or held, for searching: channels of a preset, the value of a house value. */
+function contentsOf(item: LibraryItem): string {
+  if (item.kind === 'preset') return [item.body.phase, ...presetChannels(item.body)].join(' ');
+  return item.kind === 'house' ? `${item.body.type} ${houseText(item.body)}` : '';
+}
+
 /**
  * Search over names, tags, notes, phases and channels, with room for typing errors; the best match first.
  * An empty query gives all items in their own order.
  */
-export function createSearch(items: readonly LibraryItem[]): (query: string) => readonly LibraryItem[] {
+export function createSearch<T extends LibraryItem>(items: readonly T[]): (query: string) => readonly T[] {
   const byId = new Map(items.map((item) => [item.id, item]));
   const index = new MiniSearch({
-    fields: ['name', 'tags', 'note', 'phase', 'channels'],
+    fields: ['name', 'tags', 'note', 'contents', 'kind', 'collection'],
     searchOptions: { boost: { name: 3, tags: 2 }, prefix: true, fuzzy: FUZZINESS, combineWith: 'AND' },
   });
   index.addAll(
@@ -20,8 +28,9 @@ export function createSearch(items: readonly LibraryItem[]): (query: string) => 
       name: item.name,
       tags: item.tags.join(' '),
       note: item.note,
-      phase: item.body.phase,
-      channels: presetChannels(item.body).join(' '),
+      contents: contentsOf(item),
+      kind: KIND_WORDS[item.kind],
+      collection: item.collection ?? '',
     })),
   );
   return (query) => {

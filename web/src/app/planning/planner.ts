@@ -6,6 +6,8 @@ import type { FromPlanner, ToPlanner } from './messages';
 export interface Planned {
   readonly scene: Scene;
   readonly recipe: Recipe;
+  /** The library that it was planned with. */
+  readonly items: readonly LibraryItem[];
   /** Null when planning itself failed, which is a bug. */
   readonly plan: Plan | null;
 }
@@ -26,16 +28,18 @@ export type PlanPort = Pick<Worker, 'postMessage' | 'addEventListener' | 'termin
 export class Planner {
   private readonly subject = new Subject<Planned>();
   readonly planned$: Observable<Planned> = this.subject.asObservable();
-  private running: Job | null = null;
+  private running: (Job & { readonly items: readonly LibraryItem[] }) | null = null;
   private waiting: Job | null = null;
   private sentScene: Scene | null = null;
   private ticket = 0;
+  private items: readonly LibraryItem[] = [];
 
   constructor(private readonly port: PlanPort) {
     port.addEventListener('message', (event) => this.receive((event as MessageEvent<FromPlanner>).data));
   }
 
   setLibrary(items: readonly LibraryItem[]): void {
+    this.items = items;
     this.send({ type: 'library', items });
   }
 
@@ -50,7 +54,7 @@ export class Planner {
   }
 
   private start(job: Job): void {
-    this.running = job;
+    this.running = { ...job, items: this.items };
     if (this.sentScene !== job.scene) {
       this.send({ type: 'scene', scene: job.scene });
       this.sentScene = job.scene;
@@ -65,7 +69,8 @@ export class Planner {
     const next = this.waiting;
     this.waiting = null;
     if (next) this.start(next);
-    this.subject.next({ scene: job.scene, recipe: job.recipe, plan: message.type === 'plan' ? message.plan : null });
+    const { scene, recipe, items } = job;
+    this.subject.next({ scene, recipe, items, plan: message.type === 'plan' ? message.plan : null });
   }
 
   private send(message: ToPlanner): void {

@@ -1,5 +1,15 @@
 import { Injectable, inject, type OnDestroy } from '@angular/core';
-import { apply, severityOf, type LibraryItem, type Plan, type Recipe, type Scene, type Shelf } from '@wexikine/core';
+import {
+  apply,
+  isPreset,
+  severityOf,
+  type Finding,
+  type LibraryItem,
+  type Plan,
+  type Recipe,
+  type Scene,
+  type Shelf,
+} from '@wexikine/core';
 import { BehaviorSubject, combineLatest, distinctUntilChanged, map, type Observable, type Subscription } from 'rxjs';
 import { personName } from '../api/person';
 import { LibraryService } from '../library/library.service';
@@ -30,6 +40,11 @@ export interface Shown {
   readonly isPlanning: boolean;
 }
 
+/** Errors keep a run from being applied, and so does a draft, which has no revision to keep to. */
+export function keepsFromApplying(finding: Finding): boolean {
+  return severityOf(finding) === 'error' || finding.code === 'draft-preset';
+}
+
 function newRunId(): string {
   return `run-${crypto.randomUUID().slice(0, 13)}`;
 }
@@ -38,6 +53,8 @@ function newRunId(): string {
 @Injectable()
 export class DraftStore implements OnDestroy {
   private readonly scenes = inject(SceneStore);
+  private readonly library = inject(LibraryService);
+  private items: readonly LibraryItem[] = [];
   private readonly planner = new Planner(createPlanWorker());
   private readonly draftSubject = new BehaviorSubject<Draft | null>(null);
   private readonly plannedSubject = new BehaviorSubject<Planned | null>(null);
@@ -61,13 +78,16 @@ export class DraftStore implements OnDestroy {
   private applied: { readonly planned: Planned; readonly scene: Scene } | null = null;
 
   constructor() {
-    const { items$, shelf$ } = inject(LibraryService);
+    const { items$, shelf$ } = this.library;
     this.subscriptions.push(
-      items$.subscribe((items) => this.planner.setLibrary(items)),
+      items$.subscribe((items) => {
+        this.items = items;
+        this.planner.setLibrary(items);
+      }),
       this.planner.planned$.subscribe((planned) => this.plannedSubject.next(planned)),
       combineLatest([this.scenes.scene$, shelf$]).subscribe(([scene, shelf]) => this.begin(scene, shelf)),
       combineLatest([this.scenes.scene$, this.draft$, shelf$]).subscribe(([scene, draft, shelf]) => {
-        if (scene && draft?.isLive && shelf.size > 0) this.ask(scene, draft.recipe);
+        if (scene && draft?.isLive && shelf.items.size > 0) this.ask(scene, draft.recipe);
       }),
     );
   }
@@ -99,7 +119,7 @@ export class DraftStore implements OnDestroy {
     const recipe = this.recipe;
     if (!scene || !planned?.plan || planned.scene !== scene || planned.recipe !== recipe) return false;
     const { plan } = planned;
-    if (!plan.run || plan.findings.some((finding) => severityOf(finding) === 'error')) return false;
+    if (!plan.run || planned.items !== this.items || plan.findings.some(keepsFromApplying)) return false;
     this.setLive(false);
     if (!this.scenes.do(plan.run.sentence, plan.edits)) return false;
     this.runId = newRunId();
@@ -107,15 +127,15 @@ export class DraftStore implements OnDestroy {
   }
 
   private begin(scene: Scene | null, shelf: Shelf): void {
-    if (!scene || shelf.size === 0 || this.draftSubject.value) return;
-    const wanted = this.wantedPreset === null ? undefined : shelf.get(this.wantedPreset);
-    const item = wanted ?? shelf.get(FIRST_PRESET) ?? ([...shelf.values()][0] as LibraryItem);
-    this.draftSubject.next({ recipe: firstRecipe(scene, item), isLive: true });
+    if (!scene || shelf.items.size === 0 || this.draftSubject.value) return;
+    const wanted = this.wantedPreset === null ? null : shelf.preset(this.wantedPreset);
+    const item = wanted ?? shelf.preset(FIRST_PRESET) ?? [...shelf.items.values()].find(isPreset);
+    if (item) this.draftSubject.next({ recipe: firstRecipe(scene, item), isLive: true });
   }
 
   private ask(scene: Scene, recipe: Recipe): void {
     const known = this.plannedSubject.value;
-    if (known?.scene === scene && known.recipe === recipe) return;
+    if (known?.scene === scene && known.recipe === recipe && known.items === this.items) return;
     const context = { runId: this.runId, by: personName(), when: new Date().toISOString() };
     this.planner.request({ scene, recipe, context });
   }
@@ -124,7 +144,7 @@ export class DraftStore implements OnDestroy {
     const still: Shown = { standing: scene, drawn: scene, plan: null, isLive: false, isPlanning: false };
     if (!draft?.isLive) return still;
     if (planned?.scene !== scene) return { ...still, isLive: true, isPlanning: true };
-    const isPlanning = planned.recipe !== draft.recipe;
+    const isPlanning = planned.recipe !== draft.recipe || planned.items !== this.items;
     return { standing: scene, drawn: this.draw(planned), plan: planned.plan, isLive: true, isPlanning };
   }
 

@@ -3,7 +3,7 @@ import {
   operationFor,
   stayingOut,
   type Layer,
-  type LibraryItem,
+  type PresetItem,
   type Pick,
   type Recipe,
   type Scene,
@@ -25,7 +25,7 @@ export function commonestTag(scene: Scene): string | null {
 }
 
 /** The recipe with which a scene is opened, so that a newcomer sees a dry run at once. */
-export function firstRecipe(scene: Scene, item: LibraryItem): Recipe {
+export function firstRecipe(scene: Scene, item: PresetItem): Recipe {
   const tag = commonestTag(scene);
   const pick: Pick =
     tag === null ? { by: 'layers', layers: freeLayers(scene).map(({ id }) => id) } : { by: 'rule', tag };
@@ -34,7 +34,7 @@ export function firstRecipe(scene: Scene, item: LibraryItem): Recipe {
 }
 
 /** Another preset in a recipe: the verb follows its phase, and values of parameters that it lacks go. */
-export function withPreset(recipe: Recipe, item: LibraryItem): Recipe {
+export function withPreset(recipe: Recipe, item: PresetItem): Recipe {
   const names = new Set(item.body.parameters.map(({ name }) => name));
   const kept = Object.entries(recipe.parameters).filter(([name]) => names.has(name));
   const operation = operationFor(item.body.phase);

@@ -17,6 +17,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
 import {
+  createShelf,
   keyTimes,
   pickLayers,
   severityOf,
@@ -32,7 +33,7 @@ import { TopBar } from '../top-bar';
 import { AddLayersDialog } from './dialogs/add-layers-dialog';
 import { ConflictDialog, type ConflictChoice } from './dialogs/conflict-dialog';
 import { downloadJson, downloadPage } from './download';
-import { DraftStore } from './draft.store';
+import { DraftStore, keepsFromApplying } from './draft.store';
 import { CurvePanel } from './panels/curve-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
@@ -79,6 +80,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   readonly id = input.required<string>();
   /** A preset to begin with, from the address. */
   readonly preset = input<string>();
+  /** Set where its draft is to be tried. */
+  readonly draftOf = input<string>();
 
   protected readonly store = inject(SceneStore);
   protected readonly draftStore = inject(DraftStore);
@@ -97,7 +100,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly shown = toSignal(this.draftStore.shown$, { requireSync: true });
   protected readonly draft = toSignal(this.draftStore.draft$, { requireSync: true });
   protected readonly libraryState = toSignal(this.library.state$, { requireSync: true });
-  protected readonly shelf = toSignal(this.library.shelf$, { initialValue: new Map() });
+  protected readonly shelf = toSignal(this.library.shelf$, { initialValue: createShelf([]) });
+  protected readonly presets = toSignal(this.library.offered$, { initialValue: [] });
   protected readonly time = toSignal(this.player.time$, { initialValue: 0 });
   protected readonly isPlaying = toSignal(this.player.isPlaying$, { requireSync: true });
   protected readonly isLooping = toSignal(this.player.isLooping$, { requireSync: true });
@@ -111,7 +115,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly options = signal<PreviewOptions>({ safeAreas: true, checks: false, outside: false });
 
   protected readonly findings = computed(() => this.shown()?.plan?.findings ?? []);
-  protected readonly hasErrors = computed(() => this.findings().some((finding) => severityOf(finding) === 'error'));
+  protected readonly cannotApply = computed(() => this.findings().some(keepsFromApplying));
+  protected readonly isDraft = computed(() => this.findings().some(({ code }) => code === 'draft-preset'));
   protected readonly attention = computed(
     () => this.findings().filter((finding) => severityOf(finding) !== 'note').length,
   );
@@ -133,7 +138,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected readonly parameters = computed(() => {
     const id = this.draft()?.recipe.preset.id;
-    return id === undefined ? [] : (this.shelf().get(id)?.body.parameters ?? []);
+    return id === undefined ? [] : (this.shelf().preset(id)?.body.parameters ?? []);
   });
 
   protected readonly selectedLayer = computed((): Layer | null => {
@@ -143,7 +148,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   constructor() {
     effect(() => {
-      this.draftStore.wantedPreset = this.preset() ?? null;
+      this.library.tryDraft(this.draftOf() ?? null);
+      this.draftStore.wantedPreset = this.draftOf() ?? this.preset() ?? null;
       void this.store.open(this.id());
     });
     effect(() => {
@@ -164,6 +170,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   ngOnDestroy(): void {
     this.topBar.content.set(null);
+    this.library.tryDraft(null);
   }
 
   protected change(recipe: Recipe): void {

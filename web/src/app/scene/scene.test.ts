@@ -6,7 +6,7 @@ import {
   programmeBoard,
   STARTER_LIBRARY,
   type Edit,
-  type LibraryItem,
+  type PresetItem,
   type Scene,
 } from '@wexikine/core';
 import { gridCells, layersFromNames } from './dialogs/new-layers';
@@ -77,7 +77,7 @@ describe('the first sentence', () => {
   });
 
   test('another preset brings its verb along and drops parameters that it lacks', () => {
-    const item = (id: string) => shelf.get(id) as LibraryItem;
+    const item = (id: string) => shelf.preset(id) as PresetItem;
     const recipe = {
       ...firstRecipe(programmeBoard(), item('rise-and-settle')),
       parameters: { tilt: { by: 'fixed', value: '1deg' }, lasts: { by: 'fixed', value: '9f' } },

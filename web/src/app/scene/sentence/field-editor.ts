@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { LibraryItem, Parameter, Recipe, Scene, SentenceField, Shelf } from '@wexikine/core';
+import type { Parameter, PresetItem, Recipe, Scene, SentenceField, Shelf } from '@wexikine/core';
 import { withPreset } from '../first-recipe';
 import { ChoiceEditor } from './choice-editor';
 import { OrderEditor } from './order-editor';
@@ -68,7 +68,8 @@ import { EXISTING_CHOICES, MOVES_CHOICES, OPERATION_CHOICES } from './choices';
           <wx-parameter-editor
             [parameter]="entry"
             [recipe]="recipe()"
-            [rate]="scene().rate"
+            [scene]="scene()"
+            [shelf]="shelf()"
             (changed)="changed.emit($event)"
             (removed)="removeParameter($event)"
           />
@@ -99,7 +100,7 @@ export class FieldEditor {
   readonly field = input.required<SentenceField | 'add-parameter'>();
   readonly recipe = input.required<Recipe>();
   readonly scene = input.required<Scene>();
-  readonly items = input.required<readonly LibraryItem[]>();
+  readonly items = input.required<readonly PresetItem[]>();
   readonly shelf = input.required<Shelf>();
   readonly playhead = input.required<number>();
   readonly count = input.required<number>();
@@ -119,7 +120,7 @@ export class FieldEditor {
 
   protected readonly timingField = computed(() => this.field() as 'start' | 'spacing' | 'length');
 
-  private readonly parameters = computed(() => this.shelf().get(this.recipe().preset.id)?.body.parameters ?? []);
+  private readonly parameters = computed(() => this.shelf().preset(this.recipe().preset.id)?.body.parameters ?? []);
 
   protected readonly parameter = computed(() =>
     this.parameters().find(({ name }) => this.field() === `parameter:${name}`),
@@ -133,7 +134,7 @@ export class FieldEditor {
     return { ...this.recipe(), ...part };
   }
 
-  protected setPreset(item: LibraryItem): void {
+  protected setPreset(item: PresetItem): void {
     this.changed.emit(withPreset(this.recipe(), item));
     this.done.emit();
   }

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Parameter, Rate, Recipe, Variation } from '@wexikine/core';
-import { parameterCheck } from '../../fields/checks';
-import { ValueField } from '../../fields/value-field';
+import { isNumberKind, type Parameter, type Recipe, type Scene, type Shelf, type Variation } from '@wexikine/core';
+import { ParameterValue } from '../../fields/parameter-value';
 import { Icon } from '../../icons/icon';
 import { ChoiceEditor } from './choice-editor';
 import type { Choice } from './choices';
@@ -36,7 +35,7 @@ function firstText(variation: Variation): string {
 @Component({
   selector: 'wx-parameter-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceEditor, Icon, ValueField],
+  imports: [ChoiceEditor, Icon, ParameterValue],
   templateUrl: './parameter-editor.html',
   styles: `
     :host {
@@ -55,12 +54,17 @@ function firstText(variation: Variation): string {
 export class ParameterEditor {
   readonly parameter = input.required<Parameter>();
   readonly recipe = input.required<Recipe>();
-  readonly rate = input.required<Rate>();
+  readonly scene = input.required<Scene>();
+  readonly shelf = input.required<Shelf>();
   readonly changed = output<Recipe>();
   readonly removed = output<string>();
 
-  protected readonly ways = WAYS;
-  protected readonly check = computed(() => parameterCheck(this.parameter().kind));
+  protected readonly isNumber = computed(() => isNumberKind(this.parameter().kind));
+  /** Between two options, curves or layers there is nothing, so they only take turns. */
+  protected readonly ways = computed(() => {
+    const { kind } = this.parameter();
+    return this.isNumber() || kind === 'colour' ? WAYS : WAYS.slice(0, 2);
+  });
   protected readonly variation = computed(
     (): Variation =>
       this.recipe().parameters[this.parameter().name] ?? { by: 'fixed', value: this.parameter().default },
@@ -68,10 +72,17 @@ export class ParameterEditor {
 
   protected choose(by: string): void {
     const text = firstText(this.variation());
-    if (by === 'cycle') this.give({ by, values: [text, negated(text)] });
+    const other = this.isNumber() ? negated(text) : this.otherValue(text);
+    if (by === 'cycle') this.give({ by, values: [text, other] });
     else if (by === 'ramp') this.give({ by, from: text, to: text });
-    else if (by === 'random') this.give({ by, from: text, to: negated(text), seed: 1 });
+    else if (by === 'random') this.give({ by, from: text, to: other, seed: 1 });
     else this.give({ by: 'fixed', value: text });
+  }
+
+  /** A second value to take turns with, where minus the first means nothing. */
+  private otherValue(text: string): string {
+    const { options } = this.parameter();
+    return options?.find(({ name }) => name !== text)?.name ?? text;
   }
 
   protected setText(part: 'value' | 'from' | 'to', text: string): void {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { operationFor, PHASES, type LibraryItem, type Recipe } from '@wexikine/core';
+import { operationFor, PHASES, type PresetItem, type Recipe } from '@wexikine/core';
 import { GhostTrail } from '../../drawing/ghost-trail';
 import { createSearch } from '../../library/search';
 
@@ -78,9 +78,9 @@ import { createSearch } from '../../library/search';
   `,
 })
 export class PresetEditor {
-  readonly items = input.required<readonly LibraryItem[]>();
+  readonly items = input.required<readonly PresetItem[]>();
   readonly recipe = input.required<Recipe>();
-  readonly chosen = output<LibraryItem>();
+  readonly chosen = output<PresetItem>();
 
   protected readonly query = signal('');
   protected readonly hovered = signal<string | null>(null);

@@ -13,7 +13,7 @@ import {
 } from '@angular/core';
 import {
   sentenceParts,
-  type LibraryItem,
+  type PresetItem,
   type Recipe,
   type Scene,
   type SentenceField,
@@ -61,7 +61,7 @@ function isNumeric(field: SentenceField): boolean {
 export class SentenceBar {
   readonly recipe = input.required<Recipe>();
   readonly scene = input.required<Scene>();
-  readonly items = input.required<readonly LibraryItem[]>();
+  readonly items = input.required<readonly PresetItem[]>();
   readonly shelf = input.required<Shelf>();
   readonly playhead = input.required<number>();
   /** How many layers take part. */
@@ -81,7 +81,7 @@ export class SentenceBar {
 
   protected readonly canAdd = computed(() => {
     const recipe = this.recipe();
-    const all = this.shelf().get(recipe.preset.id)?.body.parameters ?? [];
+    const all = this.shelf().preset(recipe.preset.id)?.body.parameters ?? [];
     return all.some(({ name }) => recipe.parameters[name] === undefined);
   });
 

@@ -59,7 +59,8 @@ export function variedColumns(plan: Plan | null, parameters: readonly Parameter[
 }
 
 /** A parameter's value of one layer for people. */
-export function valueText(kind: ParameterKind, value: number, rate: Rate): string {
+export function valueText(kind: ParameterKind, value: number | string, rate: Rate): string {
+  if (typeof value === 'string') return value;
   const sign = (number: number, digits: number): string => String(Number(number.toFixed(digits)) + 0).replace('-', '−');
   switch (kind) {
     case 'time':
@@ -77,6 +78,8 @@ export function valueText(kind: ParameterKind, value: number, rate: Rate): strin
     case 'number':
     case 'seed':
       return sign(value, 3);
+    default:
+      return String(value);
   }
 }
 

@@ -5,6 +5,7 @@ import {
   plan,
   programmeBoard,
   STARTER_LIBRARY,
+  STARTER_PRESETS,
   ticksFromSeconds,
   type Layer,
 } from '@wexikine/core';
@@ -16,7 +17,7 @@ import { createStrip, leadingChannel } from './strip';
 
 const shelf = createShelf(STARTER_LIBRARY);
 const board = programmeBoard();
-const item = shelf.get('rise-and-settle') ?? STARTER_LIBRARY[0];
+const item = shelf.preset('rise-and-settle') ?? STARTER_PRESETS[0];
 const recipe = {
   ...firstRecipe(board, item),
   parameters: { tilt: { by: 'cycle' as const, values: ['-6deg', '6deg'] } },

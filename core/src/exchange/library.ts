@@ -1,0 +1,143 @@
+import * as z from 'zod';
+import {
+  collectionSchema,
+  curveSchema,
+  houseSchema,
+  summarySchema,
+  tagsSchema,
+  textFields,
+  type ItemRecord,
+  type LibraryItem,
+} from '../library';
+import { IMPORT_CHOICES, type ImportReport } from '../pack';
+import { draftPresetSchema } from '../preset';
+import { idSchema } from '../scene';
+import type { SkippedToken, TokenChange } from '../tokens';
+import { personSchema } from './person';
+
+/** How often an item is used: in how many scenes, on how many layers. */
+export interface UseCount {
+  readonly scenes: number;
+  readonly layers: number;
+}
+
+/** An item as the library lists it. */
+export interface LibraryEntry {
+  /** Its newest published revision, or the draft where nothing is published. */
+  readonly item: LibraryItem;
+  /** The draft of its next revision. */
+  readonly draft: LibraryItem | null;
+  /** Counts the draft's changes; a save must name the one it is based on. 0 without a draft. */
+  readonly draftVersion: number;
+  readonly uses: UseCount;
+}
+
+/** One line of an item's history. */
+export interface ItemChange {
+  readonly by: string;
+  readonly when: string;
+  readonly what: string;
+}
+
+/** Runs of one scene that use an item, with one revision of it. */
+export interface ItemUse {
+  readonly scene: string;
+  readonly sceneName: string;
+  readonly revision: number;
+  readonly runs: number;
+  readonly layers: number;
+}
+
+/** All that is known of one item. */
+export interface LibraryDetail {
+  readonly entry: LibraryEntry;
+  readonly record: ItemRecord;
+  readonly changes: readonly ItemChange[];
+  readonly uses: readonly ItemUse[];
+}
+
+const bodies = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('preset'), body: draftPresetSchema }),
+  z.strictObject({ kind: z.literal('curve'), body: curveSchema }),
+  z.strictObject({ kind: z.literal('house'), body: houseSchema }),
+]);
+
+/** A new item, as a draft. With an id one that was discarded comes back under its own. */
+export const createItemSchema = z.strictObject({
+  by: personSchema,
+  id: idSchema.optional(),
+  ...textFields,
+  tags: tagsSchema,
+  collection: collectionSchema,
+  content: bodies,
+});
+export type CreateItem = Readonly<z.infer<typeof createItemSchema>>;
+
+/** What the draft of an item is to be. */
+export const saveDraftSchema = z.strictObject({
+  by: personSchema,
+  /** The draft's version that this is based on; 0 begins a draft. */
+  base: z.int().min(0),
+  ...textFields,
+  content: bodies,
+});
+export type SaveDraft = Readonly<z.infer<typeof saveDraftSchema>>;
+
+/** Moves a draft on: to review, back to draft, or published. */
+export const moveDraftSchema = z.strictObject({
+  by: personSchema,
+  base: z.int().min(1),
+  to: z.enum(['draft', 'in review', 'published']),
+  summary: summarySchema,
+});
+export type MoveDraft = Readonly<z.infer<typeof moveDraftSchema>>;
+
+export const discardDraftSchema = z.strictObject({ by: personSchema, base: z.int().min(1) });
+
+/** Changes labels of several items at once; what is not given stays. */
+export const labelItemsSchema = z.strictObject({
+  by: personSchema,
+  ids: z.array(idSchema).min(1).max(20_000),
+  addTags: tagsSchema.optional(),
+  removeTags: tagsSchema.optional(),
+  collection: collectionSchema.optional(),
+  retired: z.boolean().optional(),
+});
+export type LabelItems = Readonly<z.infer<typeof labelItemsSchema>>;
+
+export const packRequestSchema = z.strictObject({ ids: z.array(idSchema).max(20_000) });
+
+/** A pack to import; `dry` only reports. */
+export const importRequestSchema = z.strictObject({
+  by: personSchema,
+  dry: z.boolean(),
+  zip: z.base64(),
+  choices: z.record(idSchema, z.enum(IMPORT_CHOICES)),
+});
+export type ImportRequest = Readonly<z.infer<typeof importRequestSchema>>;
+
+export interface ImportAnswer extends ImportReport {
+  /** How many items were written; 0 for a dry one. */
+  readonly written: number;
+}
+
+/** A design tokens file to read; `dry` only reports. */
+export const tokensRequestSchema = z.strictObject({
+  by: personSchema,
+  dry: z.boolean(),
+  file: z.string().max(200),
+  text: z.string().max(4_000_000),
+});
+export type TokensRequest = Readonly<z.infer<typeof tokensRequestSchema>>;
+
+export interface TokensAnswer {
+  readonly changes: readonly TokenChange[];
+  readonly skipped: readonly SkippedToken[];
+  readonly written: number;
+}
+
+/** What the server tells every open window: these library items changed. */
+export interface LibraryNews {
+  readonly topic: 'library';
+  readonly ids: readonly string[];
+}

@@ -1,0 +1,78 @@
+import * as z from 'zod';
+import { idSchema, nameSchema } from '../scene';
+import { draftPresetSchema, presetSchema } from '../preset';
+import { curveSchema, houseSchema } from './house';
+
+/**
+ * Where an item stands. A published item with a newer draft is published; a retired one keeps working where it is
+ * used and is offered nowhere else.
+ */
+export const ITEM_STATES = ['draft', 'in review', 'published', 'retired'] as const;
+export type ItemState = (typeof ITEM_STATES)[number];
+
+export const ITEM_KINDS = ['preset', 'curve', 'house'] as const;
+export type ItemKind = (typeof ITEM_KINDS)[number];
+
+const MARKUP = /[<>\p{Cc}]/u;
+
+/** Names travel into files, pages and other programs, so they are plain text: no angle brackets, no control signs. */
+function plain(schema: z.ZodString): z.ZodString {
+  return schema.refine((text) => !MARKUP.test(text), {
+    error: 'This must be plain text, without < and > and without control characters.',
+  });
+}
+
+export const tagSchema = plain(
+  z.string().trim().min(1, 'A tag is not empty.').max(60, 'A tag has at most 60 characters.'),
+);
+export const tagsSchema = z.array(tagSchema).max(50);
+export const collectionSchema = plain(
+  z.string().trim().min(1, 'A collection needs a name.').max(100, 'A collection’s name has at most 100 characters.'),
+).nullable();
+export const summarySchema = z.string().max(500);
+
+const revisionSchema = z.int().min(1);
+
+/** Shown texts of a revision. */
+export const textFields = { name: plain(nameSchema), note: z.string().max(2_000) };
+
+const itemFields = {
+  id: idSchema,
+  ...textFields,
+  tags: tagsSchema,
+  collection: collectionSchema,
+  state: z.enum(ITEM_STATES),
+  revision: revisionSchema,
+  author: z.string().max(100),
+  when: z.iso.datetime(),
+  /** What this revision changed. */
+  summary: summarySchema,
+};
+
+function itemSchemaWith<T extends z.ZodType>(preset: T) {
+  return z.discriminatedUnion('kind', [
+    z.strictObject({ ...itemFields, kind: z.literal('preset'), body: preset }),
+    z.strictObject({ ...itemFields, kind: z.literal('curve'), body: curveSchema }),
+    z.strictObject({ ...itemFields, kind: z.literal('house'), body: houseSchema }),
+  ]);
+}
+
+/** A library item as one of its revisions shows it. */
+export const libraryItemSchema = itemSchemaWith(presetSchema).describe('A library item: one revision of it.');
+
+/** The same in the making. */
+export const draftItemSchema = itemSchemaWith(draftPresetSchema);
+
+export type LibraryItem = Readonly<z.infer<typeof libraryItemSchema>>;
+export type PresetItem = Extract<LibraryItem, { kind: 'preset' }>;
+export type CurveItem = Extract<LibraryItem, { kind: 'curve' }>;
+export type HouseItem = Extract<LibraryItem, { kind: 'house' }>;
+
+/** True for an item that new runs and pickers may offer. */
+export function isOffered({ state }: Pick<LibraryItem, 'state'>): boolean {
+  return state === 'published';
+}
+
+export function isPreset(item: LibraryItem): item is PresetItem {
+  return item.kind === 'preset';
+}

@@ -1,0 +1,51 @@
+import type { Lookup } from '../preset';
+import { houseText, type HouseValue } from './house';
+import { isPreset, type HouseItem, type LibraryItem, type PresetItem } from './item';
+
+/** The items that a run may use, by id; of each the newest published revision, or the one that is asked for. */
+export interface Shelf extends Lookup {
+  readonly items: ReadonlyMap<string, LibraryItem>;
+  readonly preset: (id: string) => PresetItem | null;
+}
+
+/** Follows house values that follow others; null where the way ends nowhere or runs in a circle. */
+function followHouse(items: ReadonlyMap<string, LibraryItem>, id: string): HouseItem | null {
+  const passed = new Set<string>();
+  let at = id;
+  while (!passed.has(at)) {
+    passed.add(at);
+    const item = items.get(at);
+    if (item?.kind !== 'house') return null;
+    if (item.body.as === undefined) return item;
+    const next = items.get(item.body.as);
+    if (next?.kind !== 'house' || next.body.type !== item.body.type) return item;
+    at = item.body.as;
+  }
+  return null;
+}
+
+/** A shelf of items. */
+export function createShelf(list: readonly LibraryItem[]): Shelf {
+  const items = new Map(list.map((item) => [item.id, item]));
+  const houseOf = (id: string): { value: HouseValue; revision: number } | null => {
+    const found = followHouse(items, id);
+    return found ? { value: found.body, revision: items.get(id)?.revision ?? found.revision } : null;
+  };
+  return {
+    items,
+    preset: (id) => {
+      const item = items.get(id);
+      return item && isPreset(item) ? item : null;
+    },
+    curve: (id) => {
+      const item = items.get(id);
+      if (item?.kind === 'curve') return { easing: item.body.easing, revision: item.revision };
+      const house = houseOf(id);
+      return house?.value.type === 'curve' ? { easing: house.value.value, revision: house.revision } : null;
+    },
+    houseText: (id) => {
+      const house = houseOf(id);
+      return house ? { text: houseText(house.value), revision: house.revision } : null;
+    },
+  };
+}

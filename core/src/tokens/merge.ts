@@ -1,0 +1,105 @@
+import { canonicalJson } from '../export';
+import type { HouseValue, ItemRecord } from '../library';
+import { ITEM_FORMAT } from '../library';
+import type { TokenValue } from './read';
+import { GROUP_MARK } from './write';
+
+/** What one token would do to the library. */
+export interface TokenChange {
+  readonly id: string;
+  readonly path: string;
+  readonly status: 'new' | 'same' | 'changed';
+  readonly before: HouseValue | null;
+  readonly after: HouseValue;
+}
+
+export interface TokenPlan {
+  readonly changes: readonly TokenChange[];
+  readonly writes: readonly ItemRecord[];
+}
+
+export interface TokenContext {
+  readonly by: string;
+  /** ISO 8601 date and time. */
+  readonly when: string;
+  /** Name of the file, for the summaries of the new revisions. */
+  readonly file: string;
+}
+
+function slug(parts: readonly string[]): string {
+  const text = parts
+    .join('-')
+    .normalize('NFD')
+    .replace(/[^A-Za-z0-9]+/g, '-');
+  return text.replace(/^-|-$/g, '').slice(0, 60) || 'token';
+}
+
+function pathOf({ groups, name }: TokenValue): string {
+  return [...groups, name].join('.');
+}
+
+/** The item of a token: one of that name in that collection, whatever its id. */
+function standingFor(token: TokenValue, here: readonly ItemRecord[]): ItemRecord | undefined {
+  const collection = token.groups.length === 0 ? null : token.groups.join(GROUP_MARK);
+  return here.find(
+    (record) =>
+      record.kind === 'house' && record.collection === collection && record.revisions.at(-1)?.name === token.name,
+  );
+}
+
+function freeId(wanted: string, taken: Set<string>): string {
+  let id = wanted;
+  for (let n = 2; taken.has(id); n++) id = `${wanted}-${n}`;
+  taken.add(id);
+  return id;
+}
+
+/** Plans what reading a tokens file does to the house values: new ones, and new revisions of those that changed. */
+export function planTokens(
+  tokens: readonly TokenValue[],
+  here: readonly ItemRecord[],
+  { by, when, file }: TokenContext,
+): TokenPlan {
+  const taken = new Set(here.map(({ id }) => id));
+  const standing = tokens.map((token) => standingFor(token, here));
+  const ids = tokens.map((token, i) => standing[i]?.id ?? freeId(slug([...token.groups, token.name]), taken));
+  const idByPath = new Map(tokens.map((token, i) => [pathOf(token), ids[i]]));
+  const changes: TokenChange[] = [];
+  const writes: ItemRecord[] = [];
+  tokens.forEach((token, i) => {
+    const as = token.aliasOf === null ? undefined : idByPath.get(token.aliasOf);
+    const after = (as === undefined ? token.value : { ...token.value, as }) as HouseValue;
+    const record = standing[i];
+    const newest = record?.revisions.at(-1);
+    const before = (newest?.body as HouseValue | undefined) ?? null;
+    const isSame =
+      newest !== undefined &&
+      canonicalJson(before) === canonicalJson(after) &&
+      newest.note === token.note &&
+      record?.retired === token.deprecated;
+    const status = isSame ? 'same' : record ? 'changed' : 'new';
+    changes.push({ id: ids[i], path: pathOf(token), status, before, after });
+    if (isSame) return;
+    const revision = (record?.revisions.length ?? 0) + 1;
+    const made = {
+      revision,
+      name: token.name,
+      note: token.note,
+      author: by,
+      when,
+      summary: `From ${file}.`,
+      body: after,
+    };
+    writes.push({
+      format: ITEM_FORMAT,
+      id: ids[i],
+      kind: 'house',
+      tags: record?.tags ?? [],
+      collection: token.groups.length === 0 ? null : token.groups.join(GROUP_MARK),
+      retired: token.deprecated,
+      revisions: [...(record?.revisions ?? []), made],
+      draft: record?.draft ?? null,
+    } as ItemRecord);
+  });
+  return { changes, writes };
+}

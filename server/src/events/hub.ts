@@ -1,0 +1,23 @@
+import type { LibraryNews } from '@wexikine/core';
+
+export type News = LibraryNews;
+
+/** Tells every listener what changed, after it was written. */
+export interface Hub {
+  readonly tell: (news: News) => void;
+  /** Listens until the result is called. */
+  readonly listen: (hear: (news: News) => void) => () => void;
+}
+
+export function createHub(): Hub {
+  const listeners = new Set<(news: News) => void>();
+  return {
+    tell: (news) => {
+      for (const hear of listeners) hear(news);
+    },
+    listen: (hear) => {
+      listeners.add(hear);
+      return () => void listeners.delete(hear);
+    },
+  };
+}

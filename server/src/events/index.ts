@@ -1,0 +1,2 @@
+export { createHub, type Hub, type News } from './hub';
+export { eventRoutes } from './routes';
