@@ -79,7 +79,7 @@ const ICONS = [
   'text_fields',
   'rectangle',
   'view_column',
-  'movie_edit',
+  'conversion_path',
 ];
 
 const root = resolve(import.meta.dirname, '..');

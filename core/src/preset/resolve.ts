@@ -159,7 +159,7 @@ export function momentTicks(seconds: readonly number[], factor: number, compiled
   });
 }
 
-/** The keys of every row that is switched on. */
+/** The keys of every row that has cells and is switched on. */
 export function makeRows(
   compiled: CompiledPreset,
   inputs: Float64Array,
@@ -167,6 +167,6 @@ export function makeRows(
   factsOf: (channel: ChannelId) => RowFacts,
 ): MadeRow[] {
   return compiled.rows
-    .filter((row) => rowIsOn(compiled, row, inputs))
+    .filter((row) => row.cells.length > 0 && rowIsOn(compiled, row, inputs))
     .map((row) => makeRow(compiled, row, inputs, times, factsOf(row.channel)));
 }

@@ -30,6 +30,8 @@ export interface LayerPlan {
   readonly place: number;
   readonly starts: Ticks;
   readonly lasts: Ticks;
+  /** Times of the preset's moments from its start, in their order. */
+  readonly moments: readonly Ticks[];
   /** Each parameter's value: a number in base units (px, seconds, degrees; a switch 0 or 1), or text. */
   readonly values: Readonly<Record<string, number | string>>;
   /** The layer as it will be. */
@@ -193,7 +195,7 @@ export function planLayer(batch: Batch, index: number, place: number): Outcome {
   }
   const after: Layer = moved === 0 ? { ...before, tracks } : { ...before, span, tracks };
   return {
-    plan: { layer: before.id, place, starts: start, lasts, values: prepared.values, after },
+    plan: { layer: before.id, place, starts: start, lasts, moments: times, values: prepared.values, after },
     subject: { layer: after, before: standingTracks, made: { from: start, to: start + lasts } },
     edits: editsBetween(before, after),
     replaced,

@@ -10,6 +10,11 @@ export const routes: Routes = [
     loadComponent: async () => (await import('./library/library-page')).LibraryPage,
   },
   {
+    path: 'library/:id',
+    title: 'Bench',
+    loadComponent: async () => (await import('./bench/bench-page')).BenchPage,
+  },
+  {
     path: 'shortcuts',
     title: 'Shortcuts',
     loadComponent: async () => (await import('./shortcuts/shortcuts-page')).ShortcutsPage,

@@ -10,20 +10,12 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import {
-  compileScene,
-  createFrame,
-  sampleFrame,
-  createShelf,
-  secondsFromTicks,
-  type PresetItem,
-  type Ticks,
-} from '@wexikine/core';
+import { createShelf, secondsFromTicks, type PresetItem } from '@wexikine/core';
 import { LibraryService } from '../library/library.service';
 import { prepareCanvas } from './canvas';
 import { PainterService } from './painter.service';
-import { ghostsOf, type Ghost } from './ghosts';
 import { createSpecimen } from './specimen';
+import { createSpecimenPainter } from './specimen-painter';
 
 /** Seconds to rest after each pass while playing. */
 const PAUSE = 0.5;
@@ -58,8 +50,7 @@ export class GhostTrail implements OnDestroy {
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly prepared = computed(() => {
     const specimen = createSpecimen(this.item(), this.shelf(), { parameters: this.parameters() });
-    const compiled = compileScene(specimen.scene);
-    return { specimen, compiled, frame: createFrame(compiled) };
+    return { specimen, painter: createSpecimenPainter(this.service.painter, specimen) };
   });
   private request = 0;
   private began = 0;
@@ -67,10 +58,11 @@ export class GhostTrail implements OnDestroy {
   constructor() {
     effect(() => {
       this.arrived();
-      this.prepared();
+      const { painter } = this.prepared();
       cancelAnimationFrame(this.request);
-      if (this.playing()) this.start();
-      else this.drawTrail();
+      if (this.playing()) return this.start();
+      const context = prepareCanvas(this.canvas().nativeElement);
+      if (context) painter.drawTrail(context);
     });
   }
 
@@ -84,52 +76,12 @@ export class GhostTrail implements OnDestroy {
   }
 
   private readonly tick = (): void => {
-    const { from, to } = this.prepared().specimen;
+    const { specimen, painter } = this.prepared();
+    const { from, to } = specimen;
     const length = secondsFromTicks(to - from);
     const passed = ((performance.now() - this.began) / 1_000) % (length + PAUSE);
-    this.drawOne(from + (to - from) * Math.min(1, passed / length));
+    const context = prepareCanvas(this.canvas().nativeElement);
+    if (context) painter.drawAt(context, from + (to - from) * Math.min(1, passed / length));
     this.request = requestAnimationFrame(this.tick);
   };
-
-  private drawOne(time: Ticks): void {
-    const context = prepareCanvas(this.canvas().nativeElement);
-    if (context) this.draw(context, time);
-  }
-
-  private drawTrail(): void {
-    const context = prepareCanvas(this.canvas().nativeElement);
-    if (!context) return;
-    const { specimen } = this.prepared();
-    for (const ghost of ghostsOf(specimen)) {
-      context.globalAlpha = ghost.alpha;
-      this.drawGhost(context, specimen.from + (specimen.to - specimen.from) * ghost.share, ghost);
-    }
-  }
-
-  /** Each ghost goes through a surface of its own, since the painter sets opacities itself. */
-  private drawGhost(context: CanvasRenderingContext2D, time: Ticks, { aside, below }: Ghost): void {
-    const { width, height } = context.canvas;
-    const surface = new OffscreenCanvas(width, height).getContext('2d');
-    if (!surface) return;
-    this.draw(surface, time, aside, below);
-    context.drawImage(surface.canvas, 0, 0);
-  }
-
-  private draw(
-    context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
-    time: Ticks,
-    aside = 0,
-    below = 0,
-  ): void {
-    const { specimen, compiled, frame } = this.prepared();
-    sampleFrame(compiled, Math.min(time, specimen.scene.layers[0].span.out - 1), frame);
-    const { width, height } = context.canvas;
-    const scale = Math.min(width / specimen.scene.width, height / specimen.scene.height);
-    const x = (width - specimen.scene.width * scale) / 2 + aside * width;
-    this.service.painter.paint(
-      context,
-      { compiled, frame },
-      { scale, x, y: (height - specimen.scene.height * scale) / 2 + below * height },
-    );
-  }
 }

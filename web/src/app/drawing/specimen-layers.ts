@@ -63,10 +63,30 @@ const ROW_COUNT = 12;
 const ROW_STEP = 23;
 const ROW_SIZE = [17, 30] as const;
 
+/** A fill that is not the light colour, for presets that turn the one into the other. */
+const DARK_CARD = '#5d7f9c';
+
+/** Drifts across the frame, for presets that hold what moves. */
+function drifting(layer: Layer, x: number): Layer {
+  const key = (at: number, value: number) => ({ at, value, ease: { type: 'linear' as const } });
+  return { ...layer, tracks: { 'position.x': [key(0, x - 90), key(SPECIMEN_SPAN, x + 90)] } };
+}
+
+/** How the layers of a specimen differ from plain ones, so that a preset's effect can be seen. */
+export interface Dressing {
+  readonly turnsColour?: boolean;
+  readonly holds?: boolean;
+}
+
 /** The layers that stand for a kind. */
-export function specimenLayers(kind: Exclude<SpecimenKind, 'scene'>): Layer[] {
+export function specimenLayers(kind: Exclude<SpecimenKind, 'scene'>, dressing: Dressing = {}): Layer[] {
   const [x, y] = [SPECIMEN_WIDTH / 2, SPECIMEN_HEIGHT / 2];
-  if (kind !== 'row') return [dressed(base('specimen', x, y, SIZES[kind]), kind)];
+  const look = dressing.turnsColour === true && kind === 'card' ? { fill: DARK_CARD } : null;
+  if (kind !== 'row') {
+    const layer = dressed(base('specimen', x, y, SIZES[kind]), kind);
+    const coloured = look ? { ...layer, look } : layer;
+    return [dressing.holds === true ? drifting(coloured, x) : coloured];
+  }
   return Array.from({ length: ROW_COUNT }, (_, i) => {
     const layer = base(`specimen-${i + 1}`, x + (i - (ROW_COUNT - 1) / 2) * ROW_STEP, y, ROW_SIZE);
     return { ...layer, rest: { ...layer.rest, corner: 4 } };

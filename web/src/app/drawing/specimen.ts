@@ -19,7 +19,14 @@ import {
   type Shelf,
   type Ticks,
 } from '@wexikine/core';
-import { SPECIMEN_HEIGHT, SPECIMEN_SPAN, SPECIMEN_WIDTH, specimenLayers, type SpecimenKind } from './specimen-layers';
+import {
+  SPECIMEN_HEIGHT,
+  SPECIMEN_SPAN,
+  SPECIMEN_WIDTH,
+  specimenLayers,
+  type Dressing,
+  type SpecimenKind,
+} from './specimen-layers';
 
 const PAL: Rate = { num: 25, den: 1 };
 const NOTHING_ELSE = createShelf([]);
@@ -54,6 +61,14 @@ function kindFor(item: PresetItem): Exclude<SpecimenKind, 'scene'> {
   return channels.some((id) => id.startsWith('stroke.') && !/\.[lab]$/.test(id)) ? 'line' : 'card';
 }
 
+function dressingFor({ body }: PresetItem): Dressing {
+  const cells = body.rows.flatMap((row) => row.cells);
+  return {
+    turnsColour: presetChannels(body).some((id) => id.startsWith('fill.')),
+    holds: cells.length > 0 && cells.every(({ value }) => value.trim() === 'here'),
+  };
+}
+
 function stageFor(item: PresetItem, { kind, rate = PAL, scene }: SpecimenStage): { scene: Scene; kind: SpecimenKind } {
   if (kind === 'scene' && scene) return { scene, kind };
   const shown = kind === undefined || kind === 'scene' ? kindFor(item) : kind;
@@ -67,7 +82,7 @@ function stageFor(item: PresetItem, { kind, rate = PAL, scene }: SpecimenStage):
     rate,
     length: SPECIMEN_SPAN * 2,
     cues: [],
-    layers: specimenLayers(shown),
+    layers: specimenLayers(shown, dressingFor(item)),
     runs: [],
   };
   return { scene: own, kind: shown };
@@ -78,10 +93,11 @@ function recipeFor(item: PresetItem, kind: SpecimenKind, layers: readonly Layer[
   const pick: Pick = stage.pick ?? { by: 'layers', layers: layers.map(({ id }) => id) };
   const plain = createRecipe(operationFor(item.body.phase), item.id, pick);
   const isMany = kind === 'row' || kind === 'scene';
-  const at = item.body.hang === 'time' ? ({ by: 'time', at: '0f' } as const) : plain.start;
+  const at =
+    item.body.hang === 'time' ? ({ by: 'time', at: dressingFor(item).holds ? '0.5s' : '0f' } as const) : plain.start;
   return {
     ...plain,
-    start: kind === 'scene' ? plain.start : at,
+    start: kind === 'scene' && item.body.hang !== 'time' ? plain.start : at,
     order: kind === 'scene' ? { by: 'down' } : { by: 'across' },
     spacing: { by: 'gap', gap: isMany ? '2f' : '0f' },
     parameters: Object.fromEntries(varied),
@@ -115,8 +131,9 @@ export function createSpecimen(item: PresetItem, shelf: Shelf = NOTHING_ELSE, st
   const layers = planned.layers.map(({ layer }) => layer);
   const standing = { scene, from: 0, to: SPECIMEN_SPAN, travels: false, kind, isExit, plan: planned, layers };
   if (!result.ok || planned.layers.length === 0) return standing;
-  const from = Math.min(...planned.layers.map(({ starts }) => starts));
-  const to = Math.max(...planned.layers.map(({ starts, lasts }) => starts + lasts));
+  const holds = dressingFor(item).holds === true && kind !== 'scene';
+  const from = holds ? 0 : Math.min(...planned.layers.map(({ starts }) => starts));
+  const to = holds ? SPECIMEN_SPAN : Math.max(...planned.layers.map(({ starts, lasts }) => starts + lasts));
   const first = result.scene.layers.find(({ id }) => id === layers[0]);
   return {
     ...standing,

@@ -3,6 +3,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import {
   createPreset,
+  matchingExit,
   type CreateItem,
   type HouseType,
   type HouseValue,
@@ -10,6 +11,7 @@ import {
   type LibraryEntry,
   type LibraryItem,
   type Phase,
+  type PresetItem,
 } from '@wexikine/core';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
@@ -65,6 +67,17 @@ export class LibraryActions {
     await this.createAndOpen({ name: `${name} (copy)`, note, tags, collection, content });
   }
 
+  /** An entrance's mirror image as a new draft, linked to it by name, opened. */
+  async makeExit({ id, name, tags, collection, body }: PresetItem): Promise<void> {
+    await this.createAndOpen({
+      name: `${name} (exit)`.slice(0, 200),
+      note: `Mirrors the entrance ${name}.`,
+      tags: [...tags],
+      collection,
+      content: { kind: 'preset', body: matchingExit(body, id) },
+    });
+  }
+
   /** A draft made elsewhere, such as a recorded one, opened. */
   async createAndOpen(draft: Omit<CreateItem, 'by'>): Promise<void> {
     const entry = await this.ask(this.api.createItem({ by: personName(), ...draft }));
@@ -78,8 +91,8 @@ export class LibraryActions {
     const entries = await this.ask(this.api.labelItems({ by: personName(), ...change }));
     if (!entries) return false;
     this.library.take(entries);
-    const shown = this.snackBar.open(done, back ? 'Undo' : undefined, { duration: UNDO_FOR });
-    if (back) shown.onAction().subscribe(() => void back());
+    if (back) this.offer(done, 'Undo', back);
+    else this.tell(done);
     return true;
   }
 
@@ -111,6 +124,14 @@ export class LibraryActions {
       this.tell((error as ApiProblem).message);
       return null;
     }
+  }
+
+  /** Tells something and offers a way on, for a while. */
+  offer(message: string, action: string, work: () => Promise<unknown>): void {
+    this.snackBar
+      .open(message, action, { duration: UNDO_FOR })
+      .onAction()
+      .subscribe(() => void work());
   }
 
   tell(message: string): void {

@@ -19,7 +19,6 @@ import {
   houseText,
   isPreset,
   literalWords,
-  matchingExit,
   referencesOf,
   type LibraryDetail,
   type LibraryItem,
@@ -128,17 +127,9 @@ export class LibraryDrawer {
     this.actions.tell('Copied.');
   }
 
-  /** An entrance's mirror image as a new draft, linked to it by name. */
   protected async makeExit(): Promise<void> {
     const item = this.preset();
-    if (!item) return;
-    await this.actions.createAndOpen({
-      name: `${item.name} (exit)`.slice(0, 200),
-      note: `Mirrors the entrance ${item.name}.`,
-      tags: [...item.tags],
-      collection: item.collection,
-      content: { kind: 'preset', body: matchingExit(item.body, item.id) },
-    });
+    if (item) await this.actions.makeExit(item);
   }
 
   protected plural(count: number, word: string): string {

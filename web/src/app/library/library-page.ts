@@ -88,9 +88,10 @@ export class LibraryPage implements AfterViewInit, OnDestroy {
   protected readonly counts = computed(() => countFacets(this.found(), this.facets(), this.personal()));
   protected readonly rows = computed(() => narrow(this.found(), this.facets(), this.personal()));
   protected readonly total = computed(() => this.all().filter(({ item }) => item.state !== 'retired').length);
-  protected readonly chosen = computed(
-    () => this.byId().get(this.chosenId() ?? '') ?? this.rows()[0] ?? (null as LibraryRow | null),
-  );
+  protected readonly chosen = computed((): LibraryRow | null => {
+    const [first] = this.rows();
+    return this.byId().get(this.chosenId() ?? '') ?? first ?? null;
+  });
   protected readonly house = computed(() =>
     this.all()
       .map(({ item }) => item)

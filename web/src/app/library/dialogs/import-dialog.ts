@@ -79,7 +79,7 @@ export class ImportDialog {
   /** How many items would be written. */
   protected readonly count = computed(() => {
     const chosen = ({ id, status }: ImportEntry): boolean =>
-      status === 'new' || status === 'newer' || (status === 'conflict' && (this.choices()[id] ?? 'keep') !== 'keep');
+      status === 'new' || status === 'newer' || (status === 'conflict' && this.choiceOf(id) !== 'keep');
     return this.read()?.type === 'tokens'
       ? this.changes().filter(({ status }) => status !== 'same').length
       : this.entries().filter(chosen).length;
@@ -110,6 +110,10 @@ export class ImportDialog {
     event.preventDefault();
     const [file] = event.dataTransfer?.files ?? [];
     if (file) await this.look(file);
+  }
+
+  protected choiceOf(id: string): ImportChoice {
+    return this.choices()[id] ?? 'keep';
   }
 
   protected setChoice(id: string, event: Event): void {

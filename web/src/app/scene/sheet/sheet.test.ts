@@ -10,7 +10,7 @@ import {
   type Layer,
 } from '@wexikine/core';
 import { firstRecipe } from '../first-recipe';
-import { plotCurve } from '../panels/curve';
+import { plotCurve } from '../../drawing/curve-plot';
 import { rowTimes, sheetRows, valueText, variedColumns } from './rows';
 import { rulerMarks } from './ruler';
 import { createStrip, leadingChannel } from './strip';

@@ -14,6 +14,10 @@ export interface CurvePlot {
   readonly keys: readonly { readonly x: number; readonly y: number; readonly isNew: boolean; readonly at: Ticks }[];
   readonly grid: readonly { readonly y: number; readonly label: string }[];
   readonly fastest: string;
+  /** Another track on the same axes, where one was given. */
+  readonly behind: string | null;
+  /** Place across of a time. */
+  readonly xOf: (at: Ticks) => number;
 }
 
 export interface PlotSize {
@@ -33,13 +37,23 @@ function pathOf(points: readonly (readonly [number, number])[]): string {
   return points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
 }
 
-/** Value and speed of a track over the time of its keys, ready to draw. */
-export function plotCurve(keys: Track, channel: ChannelId, runId: string | null, size: PlotSize): CurvePlot {
-  const [first, last] = [keys[0].at, keys[keys.length - 1].at];
+/** Value and speed of a track over the time of its keys, ready to draw; with `behind` another one on the same axes. */
+export function plotCurve(
+  keys: Track,
+  channel: ChannelId,
+  runId: string | null,
+  size: PlotSize,
+  behind: Track | null = null,
+): CurvePlot {
+  const ends = [...keys, ...(behind ?? [])].map(({ at }) => at);
+  const [first, last] = [Math.min(...ends), Math.max(...ends)];
   const lead = Math.max(1, (last - first) * LEAD);
   const [from, to] = [first - lead, last + lead];
   const times = Array.from({ length: SAMPLES + 1 }, (_, i) => from + ((to - from) * i) / SAMPLES);
-  const values = [...times, ...keys.map(({ at }) => at)].map((at) => sampleTrack(keys, at));
+  const values = [
+    ...[...times, ...keys.map(({ at }) => at)].map((at) => sampleTrack(keys, at)),
+    ...(behind ? times.map((at) => sampleTrack(behind, at)) : []),
+  ];
   let [low, high] = [Math.min(...values), Math.max(...values)];
   if (low === high) [low, high] = [low - 1, high + 1];
   const speeds = times.map((at) => trackSpeed(keys, at) * TICKS_PER_SECOND);
@@ -63,6 +77,8 @@ export function plotCurve(keys: Track, channel: ChannelId, runId: string | null,
       isNew: runId !== null && by?.run === runId,
     })),
     grid: lines.map((value) => ({ y: yOf(value), label: formatChannelValue(channel, value) })),
+    behind: behind && pathOf(times.map((at) => [xOf(at), yOf(sampleTrack(behind, at))])),
+    xOf,
     fastest: `${formatChannelValue(channel, fastest)} a second`,
   };
 }
