@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { Icon } from './icons/icon';
+import { PersonButton } from './person-button';
 import { TopBar } from './top-bar';
 import { ThemeService } from './theme/theme.service';
 import { NgTemplateOutlet } from '@angular/common';
@@ -10,7 +11,7 @@ import { NgTemplateOutlet } from '@angular/common';
 @Component({
   selector: 'wx-app',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, Icon, NgTemplateOutlet],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, Icon, NgTemplateOutlet, PersonButton],
   templateUrl: './app.html',
   styleUrl: './app.scss',
 })

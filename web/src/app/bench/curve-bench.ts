@@ -5,6 +5,7 @@ import {
   formatEasing,
   type CurveItem,
   type Easing,
+  type LibraryDetail,
   type LibraryItem,
   type NamedCurve,
 } from '@wexikine/core';
@@ -14,12 +15,13 @@ import { LibraryActions } from '../library/library-actions.service';
 import { LibraryService } from '../library/library.service';
 import { EasingEditor } from './easing-editor';
 import { EffectsList } from './effects-list';
+import { ItemRecordView } from './item-record';
 
 /** A named curve on the bench: its editor, how it moves, and what would change with it. */
 @Component({
   selector: 'wx-curve-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EasingEditor, EffectsList, Icon, ItemPicture],
+  imports: [EasingEditor, EffectsList, Icon, ItemPicture, ItemRecordView],
   template: `
     <div class="editor">
       <wx-easing-editor
@@ -29,6 +31,7 @@ import { EffectsList } from './effects-list';
         [canRefer]="false"
         (changed)="give($event)"
       />
+      <wx-item-record [detail]="detail()" />
     </div>
     <aside>
       <wx-item-picture [item]="item()" [playing]="true" />
@@ -48,6 +51,7 @@ import { EffectsList } from './effects-list';
 })
 export class CurveBench {
   readonly item = input.required<CurveItem>();
+  readonly detail = input.required<LibraryDetail>();
   readonly revisions = input.required<readonly LibraryItem[]>();
   readonly changed = output<NamedCurve>();
 

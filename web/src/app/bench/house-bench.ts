@@ -7,23 +7,26 @@ import {
   type Easing,
   type HouseItem,
   type HouseValue,
+  type LibraryDetail,
   type LibraryItem,
 } from '@wexikine/core';
 import { ItemPicture } from '../library/item-picture';
 import { LibraryService } from '../library/library.service';
 import { EasingEditor } from './easing-editor';
 import { EffectsList } from './effects-list';
+import { ItemRecordView } from './item-record';
 
 /** A house value on the bench: the value, or another one that it follows, and what would change with it. */
 @Component({
   selector: 'wx-house-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EasingEditor, EffectsList, ItemPicture],
+  imports: [EasingEditor, EffectsList, ItemPicture, ItemRecordView],
   templateUrl: './house-bench.html',
   styleUrl: './value-bench.scss',
 })
 export class HouseBench {
   readonly item = input.required<HouseItem>();
+  readonly detail = input.required<LibraryDetail>();
   readonly revisions = input.required<readonly LibraryItem[]>();
   readonly changed = output<HouseValue>();
 

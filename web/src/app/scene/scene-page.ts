@@ -24,10 +24,13 @@ import {
   stayingOut,
   type Edit,
   type Layer,
+  type Preset,
   type Recipe,
   type Scene,
 } from '@wexikine/core';
 import { Icon } from '../icons/icon';
+import { RecordDialog, type RecordSource } from '../bench/dialogs/record-dialog';
+import { LibraryActions } from '../library/library-actions.service';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
 import { AddLayersDialog } from './dialogs/add-layers-dialog';
@@ -91,6 +94,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   private readonly router = inject(Router);
   private readonly topBar = inject(TopBar);
   private readonly library = inject(LibraryService);
+  private readonly libraryActions = inject(LibraryActions);
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
   private readonly preview = viewChild(Preview);
 
@@ -146,6 +150,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     return layers.find(({ id }) => id === this.selected()) ?? null;
   });
 
+  protected readonly standingLayer = computed((): Layer | null => {
+    const layers = this.shown()?.standing.layers ?? [];
+    return layers.find(({ id }) => id === this.selected()) ?? null;
+  });
+
   constructor() {
     effect(() => {
       this.library.tryDraft(this.draftOf() ?? null);
@@ -193,6 +202,31 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected step({ label, edits }: LayerStep): void {
     this.store.do(label, edits);
+  }
+
+  /** The keys of a layer as a new preset, on the bench. */
+  protected recordPreset({ id, name }: Layer): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    this.dialog
+      .open<RecordDialog, RecordSource, Preset>(RecordDialog, {
+        data: { scene, layer: id },
+        width: '760px',
+        maxWidth: '94vw',
+      })
+      .afterClosed()
+      .subscribe((body) => {
+        if (!body) return;
+        const content = { kind: 'preset' as const, body };
+        const note = `Recorded from “${name}” in ${scene.name}.`;
+        void this.libraryActions.createAndOpen({
+          name: `From ${name}`.slice(0, 200).replace(/[<>]/g, ''),
+          note,
+          tags: [],
+          collection: null,
+          content,
+        });
+      });
   }
 
   protected goTo({ layer, time }: Place): void {

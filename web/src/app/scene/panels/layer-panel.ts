@@ -12,8 +12,10 @@ import {
   type Edit,
   type Layer,
   type Rate,
+  type Ticks,
 } from '@wexikine/core';
 import { ValueField } from '../../fields/value-field';
+import { HandKeys, readChannelValue } from './hand-keys';
 
 /** A named step that the panel asks for. */
 export interface LayerStep {
@@ -29,25 +31,22 @@ function restText(layer: Layer, id: ChannelId): string {
   return formatChannelValue(id, restValue(layer, id)).replace('−', '-');
 }
 
-function readRest(id: ChannelId, text: string): number | null {
-  const unit = CHANNELS.find((channel) => channel.id === id)?.unit;
-  const match = /^\s*([+-]?\d*\.?\d+)\s*(px|%|°|deg)?\s*$/.exec(text.replace(/−/g, '-'));
-  if (!match) return null;
-  return Number(match[1]) * (unit === 'share' ? 0.01 : 1);
-}
-
 /** Name, tags, span and rest pose of the selected layer. */
 @Component({
   selector: 'wx-layer-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ValueField],
+  imports: [HandKeys, ValueField],
   templateUrl: './layer-panel.html',
   styleUrl: './layer-panel.scss',
 })
 export class LayerPanel {
   readonly layer = input.required<Layer | null>();
+  /** The same layer as it stands, without a dry run. */
+  readonly standing = input.required<Layer | null>();
+  readonly time = input.required<Ticks>();
   readonly rate = input.required<Rate>();
   readonly step = output<LayerStep>();
+  readonly record = output<Layer>();
 
   protected readonly keyed = computed(() => {
     const layer = this.layer();
@@ -71,7 +70,7 @@ export class LayerPanel {
   protected readonly checkIn = (text: string): string | null => this.checkSpan('in', text);
   protected readonly checkOut = (text: string): string | null => this.checkSpan('out', text);
   protected readonly checkRest = (text: string): string | null =>
-    /^\s*[+-]?\d*\.?\d+\s*(px|%|°|deg)?\s*$/.test(text.replace(/−/g, '-')) ? null : 'Give a number such as 40.';
+    readChannelValue('rotation', text) === null ? 'Give a number such as 40.' : null;
 
   protected rename(event: Event): void {
     const name = (event.target as HTMLInputElement).value.trim();
@@ -111,7 +110,7 @@ export class LayerPanel {
 
   protected setRest(id: ChannelId, text: string): void {
     const layer = this.layer();
-    const value = readRest(id, text);
+    const value = readChannelValue(id, text);
     if (!layer || value === null || value === restValue(layer, id)) return;
     this.set(`Set ${id} of “${layer.name}”`, { rest: { ...layer.rest, [id]: value } });
   }

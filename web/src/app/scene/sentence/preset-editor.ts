@@ -3,6 +3,9 @@ import { operationFor, PHASES, type PresetItem, type Recipe } from '@wexikine/co
 import { GhostTrail } from '../../drawing/ghost-trail';
 import { createSearch } from '../../library/search';
 
+/** Presets that are drawn at once; with more one searches. */
+const MOST_SHOWN = 60;
+
 /** The library as a searchable list with ghost trails; those of the sentence's phase come first. */
 @Component({
   selector: 'wx-preset-editor',
@@ -42,6 +45,9 @@ import { createSearch } from '../../library/search';
       </div>
     } @empty {
       <p class="quiet-text">No preset is like “{{ query() }}”. Try a shorter word.</p>
+    }
+    @if (hidden() > 0) {
+      <p class="quiet-text">{{ hidden() }} more; type to narrow them down.</p>
     }
   `,
   styles: `
@@ -87,13 +93,17 @@ export class PresetEditor {
   private readonly search = computed(() => createSearch(this.items()));
 
   protected readonly groups = computed(() => {
-    const found = this.search()(this.query());
     const wanted = this.recipe().operation;
+    const isWanted = ({ body }: PresetItem): boolean => operationFor(body.phase) === wanted;
+    const all = this.search()(this.query());
+    const found = [...all.filter(isWanted), ...all.filter((item) => !isWanted(item))].slice(0, MOST_SHOWN);
     const phases = [...PHASES].sort((a, b) => Number(operationFor(b) === wanted) - Number(operationFor(a) === wanted));
     return phases
       .map((phase) => ({ phase, items: found.filter(({ body }) => body.phase === phase) }))
       .filter(({ items }) => items.length > 0);
   });
+
+  protected readonly hidden = computed(() => Math.max(0, this.search()(this.query()).length - MOST_SHOWN));
 
   protected type(event: Event): void {
     this.query.set((event.target as HTMLInputElement).value);

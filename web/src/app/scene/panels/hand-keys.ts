@@ -1,0 +1,195 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  CHANNELS,
+  channelOf,
+  easingFromStrengths,
+  formatChannelValue,
+  formatShort,
+  restValue,
+  sampleTrack,
+  type ChannelId,
+  type Edit,
+  type Key,
+  type Layer,
+  type Rate,
+  type Ticks,
+} from '@wexikine/core';
+import { Icon } from '../../icons/icon';
+import type { LayerStep } from './layer-panel';
+
+/** A typed value of a channel as a number; null where it is none. Shares are typed as per cent. */
+export function readChannelValue(id: ChannelId, text: string): number | null {
+  const match = /^\s*([+-]?\d*\.?\d+)\s*(px|%|°|deg)?\s*$/.exec(text.replace(/−/g, '-'));
+  if (!match) return null;
+  return Number(match[1]) * (channelOf(id).unit === 'share' ? 0.01 : 1);
+}
+
+/** How a key that is set by hand goes on to the next. */
+const HAND_EASE = easingFromStrengths(0.35, 0.35);
+
+/** A track with a key at a time, in the place of one that is there. */
+export function withKey(track: readonly Key[], at: Ticks, value: number): Key[] {
+  const standing = track.find((key) => key.at === at);
+  const key: Key = { at, value, ease: standing?.ease ?? HAND_EASE };
+  return [...track.filter((other) => other.at !== at), key].sort((a, b) => a.at - b.at);
+}
+
+/** Keys of one layer at the playhead: their values, new ones, and what the layer's keys can become. */
+@Component({
+  selector: 'wx-hand-keys',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Icon],
+  template: `
+    <h3>
+      Keys at {{ timeText() }}
+      @if (hasKeys()) {
+        <button class="wx-button quiet" type="button" (click)="record.emit()">
+          <wx-icon name="radio_button_checked" />Record as a preset…
+        </button>
+      }
+    </h3>
+    <div class="rows">
+      @for (row of rows(); track row.id) {
+        <label class="field-label"
+          >{{ row.label }}
+          <span class="line">
+            <input
+              class="text-field mono"
+              [class.keyed]="row.isKeyed"
+              [attr.aria-invalid]="wrong() === row.id"
+              [value]="row.text"
+              (change)="set(row.id, $event)"
+            />
+            @if (row.isKeyed) {
+              <button
+                class="icon-button"
+                type="button"
+                [attr.aria-label]="'Remove the key of ' + row.label"
+                title="Remove this key"
+                (click)="remove(row.id)"
+              >
+                <wx-icon name="close" />
+              </button>
+            } @else {
+              <button
+                class="icon-button"
+                type="button"
+                [attr.aria-label]="'Set a key of ' + row.label"
+                title="Set a key here"
+                (click)="key(row.id)"
+              >
+                <wx-icon name="add" />
+              </button>
+            }
+          </span>
+        </label>
+      }
+      <label class="field-label"
+        >Another channel
+        <select class="text-field" (change)="add($event)">
+          <option value="">choose…</option>
+          @for (channel of others(); track channel.id) {
+            <option [value]="channel.id">{{ channel.label }}</option>
+          }
+        </select>
+      </label>
+    </div>
+  `,
+  styles: `
+    h3 {
+      display: flex;
+      align-items: center;
+      justify-content: space-between;
+      min-height: 32px;
+      font: 600 13px/1.4 var(--font-text);
+      margin: 8px 0 4px;
+    }
+    .rows {
+      display: grid;
+      grid-template-columns: repeat(3, 1fr);
+      gap: 8px;
+    }
+    .line {
+      display: flex;
+      align-items: center;
+    }
+    .keyed {
+      border-color: var(--ink);
+      border-width: 2px;
+    }
+    .icon-button {
+      width: 26px;
+      height: 26px;
+      font-size: 18px;
+    }
+  `,
+})
+export class HandKeys {
+  /** The layer as it stands, without a dry run. */
+  readonly layer = input.required<Layer>();
+  readonly time = input.required<Ticks>();
+  readonly rate = input.required<Rate>();
+  readonly step = output<LayerStep>();
+  readonly record = output();
+
+  protected readonly wrong = signal<ChannelId | null>(null);
+  /** Channels that are shown besides those with keys. */
+  private readonly wanted = linkedSignal<string, readonly ChannelId[]>({
+    source: () => this.layer().id,
+    computation: () => [],
+  });
+  protected readonly hasKeys = computed(() => Object.keys(this.layer().tracks).length > 0);
+  protected readonly timeText = computed(() => formatShort(this.time(), this.rate()));
+  private readonly shown = computed(() => {
+    const { tracks } = this.layer();
+    return CHANNELS.map(({ id }) => id).filter((id) => tracks[id] !== undefined || this.wanted().includes(id));
+  });
+  protected readonly others = computed(() => CHANNELS.filter(({ id }) => !this.shown().includes(id)));
+  protected readonly rows = computed(() =>
+    this.shown().map((id) => {
+      const track = this.layer().tracks[id];
+      const isKeyed = track?.some(({ at }) => at === this.time()) === true;
+      return { id, label: channelOf(id).label, isKeyed, text: this.textOf(id) };
+    }),
+  );
+
+  protected set(id: ChannelId, event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const value = readChannelValue(id, field.value);
+    this.wrong.set(value === null ? id : null);
+    if (value === null) field.value = this.textOf(id);
+    else this.write(id, withKey(this.layer().tracks[id] ?? [], this.time(), value), `Key ${channelOf(id).label}`);
+  }
+
+  protected key(id: ChannelId): void {
+    const keys = withKey(this.layer().tracks[id] ?? [], this.time(), this.valueAt(id));
+    this.write(id, keys, `Key ${channelOf(id).label}`);
+  }
+
+  protected remove(id: ChannelId): void {
+    const keys = (this.layer().tracks[id] ?? []).filter(({ at }) => at !== this.time());
+    this.wanted.update((wanted) => [...wanted, id]);
+    this.write(id, keys, `Remove a key of ${channelOf(id).label}`);
+  }
+
+  protected add(event: Event): void {
+    const field = event.target as HTMLSelectElement;
+    if (field.value !== '') this.wanted.update((wanted) => [...wanted, field.value as ChannelId]);
+    field.value = '';
+  }
+
+  private valueAt(id: ChannelId): number {
+    const track = this.layer().tracks[id];
+    return track ? sampleTrack(track, this.time()) : restValue(this.layer(), id);
+  }
+
+  private textOf(id: ChannelId): string {
+    return formatChannelValue(id, this.valueAt(id)).replace('−', '-');
+  }
+
+  private write(channel: ChannelId, keys: readonly Key[], what: string): void {
+    const { id, name } = this.layer();
+    const edit: Edit = { type: 'set-track', layer: id, channel, keys: keys.length > 0 ? [...keys] : null };
+    this.step.emit({ label: `${what} of “${name}”`, edits: [edit] });
+  }
+}
