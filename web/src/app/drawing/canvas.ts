@@ -1,8 +1,20 @@
-/** Sizes a canvas to its place in device pixels and gives its context cleared; null while it has no size. */
-export function prepareCanvas(canvas: HTMLCanvasElement): CanvasRenderingContext2D | null {
+/** A size on screen, in CSS pixels. */
+export interface CanvasSize {
+  readonly width: number;
+  readonly height: number;
+}
+
+/**
+ * Sizes a canvas to its place in device pixels and gives its context cleared; null while it has no size. Where many
+ * are drawn at once, `size` comes from an observer, since asking each of them would lay out the page again and again.
+ */
+export function prepareCanvas(
+  canvas: HTMLCanvasElement,
+  size: CanvasSize = { width: canvas.clientWidth, height: canvas.clientHeight },
+): CanvasRenderingContext2D | null {
   const ratio = window.devicePixelRatio || 1;
-  const width = Math.round(canvas.clientWidth * ratio);
-  const height = Math.round(canvas.clientHeight * ratio);
+  const width = Math.round(size.width * ratio);
+  const height = Math.round(size.height * ratio);
   if (width === 0 || height === 0) return null;
   if (canvas.width !== width || canvas.height !== height) {
     canvas.width = width;

@@ -10,12 +10,14 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { createShelf, secondsFromTicks, type PresetItem } from '@wexikine/core';
+import { createShelf, secondsFromTicks, type PresetItem, type Shelf } from '@wexikine/core';
 import { LibraryService } from '../library/library.service';
 import { prepareCanvas } from './canvas';
+import { observedSize } from './observed-size';
 import { PainterService } from './painter.service';
 import { createSpecimen } from './specimen';
 import { createSpecimenPainter } from './specimen-painter';
+import { TrailPictures } from './trail-pictures.service';
 
 /** Seconds to rest after each pass while playing. */
 const PAUSE = 0.5;
@@ -52,22 +54,48 @@ export class GhostTrail implements OnDestroy {
     const specimen = createSpecimen(this.item(), this.shelf(), { parameters: this.parameters() });
     return { specimen, painter: createSpecimenPainter(this.service.painter, specimen) };
   });
+  private readonly size = observedSize();
+  private readonly pictures = inject(TrailPictures);
+  private takeBack = (): void => undefined;
   private request = 0;
   private began = 0;
 
   constructor() {
     effect(() => {
-      this.arrived();
-      const { painter } = this.prepared();
+      const [shelf, item] = [this.shelf(), this.item()];
+      this.pictures.forget(this.arrived());
+      const isPlain = Object.keys(this.parameters()).length === 0;
       cancelAnimationFrame(this.request);
+      this.takeBack();
+      if (this.size().width === 0) return;
       if (this.playing()) return this.start();
-      const context = prepareCanvas(this.canvas().nativeElement);
-      if (context) painter.drawTrail(context);
+      if (!isPlain) return this.drawTrail();
+      if (this.drawKept(shelf, item)) return;
+      this.takeBack = this.pictures.enqueue(() => {
+        this.drawTrail();
+        this.pictures.keep(shelf, item, this.canvas().nativeElement);
+      });
     });
   }
 
   ngOnDestroy(): void {
     cancelAnimationFrame(this.request);
+    this.takeBack();
+  }
+
+  /** Draws a picture that was made before. False where there is none. */
+  private drawKept(shelf: Shelf, item: PresetItem): boolean {
+    const context = prepareCanvas(this.canvas().nativeElement, this.size());
+    if (!context) return false;
+    const { width, height } = context.canvas;
+    const kept = this.pictures.find(shelf, item, width, height);
+    if (kept) context.drawImage(kept, 0, 0);
+    return kept !== null;
+  }
+
+  private drawTrail(): void {
+    const context = prepareCanvas(this.canvas().nativeElement, this.size());
+    if (context) this.prepared().painter.drawTrail(context);
   }
 
   private start(): void {
@@ -80,7 +108,7 @@ export class GhostTrail implements OnDestroy {
     const { from, to } = specimen;
     const length = secondsFromTicks(to - from);
     const passed = ((performance.now() - this.began) / 1_000) % (length + PAUSE);
-    const context = prepareCanvas(this.canvas().nativeElement);
+    const context = prepareCanvas(this.canvas().nativeElement, this.size());
     if (context) painter.drawAt(context, from + (to - from) * Math.min(1, passed / length));
     this.request = requestAnimationFrame(this.tick);
   };

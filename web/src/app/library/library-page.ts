@@ -116,6 +116,13 @@ export class LibraryPage implements AfterViewInit, OnDestroy {
       const first = this.item();
       if (first !== undefined) this.chosenId.set(first);
     });
+    // The index is made while nothing else is to do, so that the first letter typed need not wait for it.
+    effect((onCleanup) => {
+      const search = this.search;
+      if (this.state().entries.length === 0) return;
+      const idle = requestIdleCallback(() => search());
+      onCleanup(() => cancelIdleCallback(idle));
+    });
   }
 
   ngAfterViewInit(): void {

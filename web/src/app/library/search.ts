@@ -1,10 +1,19 @@
 import { houseText, presetChannels, type LibraryItem } from '@wexikine/core';
 import MiniSearch from 'minisearch';
 
-/** Longer words may have one wrong letter for every five. */
-const FUZZINESS = 0.2;
+/** Longer words may have one wrong letter for every five; short ones must be right. */
+function fuzziness(term: string): number | false {
+  return term.length > 3 ? 0.2 : false;
+}
 
 const KIND_WORDS = { preset: 'preset', curve: 'curve easing', house: 'house value' } as const;
+
+function beginsWith(name: string, letter: string): boolean {
+  return name
+    .toLowerCase()
+    .split(/\s+/)
+    .some((word) => word.startsWith(letter));
+}
 
 /** What is moved or held, for searching: channels of a preset, the value of a house value. */
 function contentsOf(item: LibraryItem): string {
@@ -20,7 +29,7 @@ export function createSearch<T extends LibraryItem>(items: readonly T[]): (query
   const byId = new Map(items.map((item) => [item.id, item]));
   const index = new MiniSearch({
     fields: ['name', 'tags', 'note', 'contents', 'kind', 'collection'],
-    searchOptions: { boost: { name: 3, tags: 2 }, prefix: true, fuzzy: FUZZINESS, combineWith: 'AND' },
+    searchOptions: { boost: { name: 3, tags: 2 }, prefix: true, fuzzy: fuzziness, combineWith: 'AND' },
   });
   index.addAll(
     items.map((item) => ({
@@ -34,7 +43,10 @@ export function createSearch<T extends LibraryItem>(items: readonly T[]): (query
     })),
   );
   return (query) => {
-    if (query.trim() === '') return items;
+    const wanted = query.trim().toLowerCase();
+    if (wanted === '') return items;
+    // A single letter is in every text; it stands for names of which a word begins with it.
+    if (wanted.length === 1) return items.filter(({ name }) => beginsWith(name, wanted));
     return index.search(query).flatMap(({ id }) => byId.get(id as string) ?? []);
   };
 }

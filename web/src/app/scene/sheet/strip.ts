@@ -101,7 +101,8 @@ export function createStrip(layer: Layer, runId: string | null, size: StripSize)
     const share = high === low ? 0.5 : (value - low) / (high - low);
     return MARGIN + room * (downwards > 0 ? share : 1 - share);
   };
-  const slopeScale = high === low || size.width === 0 ? 0 : ((room / (high - low)) * downwards * size.length) / size.width;
+  const slopeScale =
+    high === low || size.width === 0 ? 0 : ((room / (high - low)) * downwards * size.length) / size.width;
   const slope = (speed: number): number => Math.max(-STEEPEST, Math.min(STEEPEST, speed * slopeScale));
   const points = [layer.span.in, ...curveTimes(keys), layer.span.out];
   const curve = points
