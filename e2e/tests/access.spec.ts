@@ -1,5 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { BenchScreen } from '../pages/bench-screen';
+import { LibraryScreen } from '../pages/library-screen';
 import { SceneScreen } from '../pages/scene-screen';
 
 async function expectNoFaults(page: Page): Promise<void> {
@@ -17,14 +19,12 @@ for (const theme of ['light', 'dark'] as const) {
       await page.addInitScript((value) => localStorage.setItem('wexikine.theme', value), theme);
     });
 
-    test('scenes, library and shortcuts are accessible', async ({ page }) => {
+    test('scenes and shortcuts are accessible', async ({ page }) => {
       for (const [path, heading] of [
         ['/scenes', 'Scenes'],
-        ['/library', 'Rise & settle'],
         ['/shortcuts', 'Shortcuts'],
       ]) {
         await page.goto(path);
-        if (path === '/library') await page.getByRole('button', { name: /^Rise & settle/ }).click();
         await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible();
         await expectNoFaults(page);
       }
@@ -32,6 +32,57 @@ for (const theme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'New scene' }).click();
       await page.waitForTimeout(400);
       await expectNoFaults(page);
+    });
+
+    test('the library, with items ticked and with its dialogs, is accessible', async ({ page }) => {
+      test.setTimeout(150_000);
+      const library = new LibraryScreen(page);
+      await library.open();
+      await library.choose('Tip over');
+      await expectNoFaults(page);
+      await library.select('Tip over');
+      await expectNoFaults(page);
+      await page.getByRole('button', { name: 'Tag', exact: true }).click();
+      await expectNoFaults(page);
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Exchange' }).click();
+      await page.getByRole('menuitem', { name: /^Import a pack/ }).click();
+      await page.getByLabel('Choose a pack or a design tokens file').setInputFiles({
+        name: 'values.json',
+        mimeType: 'application/json',
+        buffer: Buffer.from('{"quick":{"$type":"duration","$value":{"value":90,"unit":"ms"}}}'),
+      });
+      await expect(page.getByRole('dialog')).toContainText('90 ms');
+      await expectNoFaults(page);
+    });
+
+    test('the benches, with their editors and dialogs, are accessible', async ({ page }) => {
+      test.setTimeout(200_000);
+      const bench = new BenchScreen(page);
+      await bench.open('tip-over');
+      await bench.openParameter('About');
+      await expectNoFaults(page);
+      await bench.cell('rotation at Past').click();
+      await page.getByRole('textbox', { name: 'rotation at Past' }).press('Control+a');
+      await page.keyboard.type('rest + 5px');
+      await expect(page.getByRole('alert')).toBeVisible();
+      await expectNoFaults(page);
+      await page.keyboard.press('Escape');
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: /^Easing of rotation after Lying/ }).click();
+      for (const way of ['Bézier', 'Named', 'Family']) {
+        await page.getByRole('dialog').getByRole('button', { name: way }).click();
+        await expectNoFaults(page);
+      }
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'record from a layer' }).click();
+      await page.waitForTimeout(800);
+      await expectNoFaults(page);
+      await page.keyboard.press('Escape');
+      for (const id of ['curve-swing', 'house-arrival', 'house-lamplight']) {
+        await bench.open(id);
+        await expectNoFaults(page);
+      }
     });
 
     test('a scene with each of its panels is accessible', async ({ page }) => {

@@ -13,7 +13,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   const screen = new SceneScreen(page);
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Scenes' })).toBeVisible();
-  await page.getByRole('link', { name: 'Open Programme board' }).click();
+  await page.getByRole('link', { name: 'Open Programme board', exact: true }).click();
   await screen.planned();
   await expect(screen.field('pick')).toHaveText('12 groups tagged “row”'.replace('groups', 'layers'));
   await expect(screen.applyButton).toHaveText('Apply to 12');
@@ -21,7 +21,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   // Choose the preset by searching, with a typing error.
   await screen.field('preset').click();
   await screen.editor.getByRole('searchbox', { name: 'Search presets' }).fill('five stps');
-  await screen.editor.getByRole('button', { name: /Pop in five steps/ }).click();
+  await screen.editor.getByRole('button', { name: /^Pop in five steps Grows/ }).click();
   await expect(screen.field('preset')).toHaveText('Pop in five steps');
 
   // Order, start, gap and a parameter.

@@ -1,5 +1,4 @@
 import { expect, test } from '@playwright/test';
-import { copyOf, SceneScreen } from '../pages/scene-screen';
 
 test('scenes are made, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto('/scenes');
@@ -44,33 +43,6 @@ test('importing a file that is no scene says what is wrong; an exported one come
     buffer: Buffer.from(JSON.stringify({ ...scene, name: 'Brought in' })),
   });
   await expect(page.getByRole('heading', { name: 'Brought in' })).toBeVisible();
-});
-
-test('the library is searched, narrowed down, tried, and used in a scene', async ({ page }) => {
-  await page.goto('/');
-  const id = await copyOf(page, 'programme-board');
-  await page.getByRole('link', { name: 'Library' }).click();
-  await expect(page.getByText('19 of 19 presets')).toBeVisible();
-  await page.getByRole('button', { name: 'exit 5' }).click();
-  await expect(page.getByText('5 of 19 presets')).toBeVisible();
-  await page.getByRole('button', { name: 'exit 5' }).click();
-  await page.getByRole('searchbox', { name: 'Search the library' }).fill('bumb');
-  await expect(page.getByText('1 of 19 presets')).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'Bump' })).toBeVisible();
-  await page.getByRole('slider', { name: 'Swell' }).fill('40');
-  await expect(page.getByText('40 %', { exact: true })).toBeVisible();
-  await page.getByRole('searchbox', { name: 'Search the library' }).fill('nothing like it');
-  await expect(page.getByRole('heading', { name: 'Nothing fits' })).toBeVisible();
-  await page.getByRole('button', { name: 'Show all' }).click();
-  await page.getByRole('button', { name: /^Drop|^Fade out/ }).click();
-  await page.getByRole('button', { name: 'Use in a scene' }).click();
-  await page.getByRole('menuitem', { name: 'Programme board (copy)' }).first().click();
-  const screen = new SceneScreen(page);
-  await screen.planned();
-  await expect(screen.field('preset')).toHaveText('Fade out');
-  await expect(screen.field('operation')).toHaveText('Send out');
-  expect(page.url()).toContain('/scenes/');
-  expect(id).not.toBe('');
 });
 
 test('an unknown address and an unknown scene say so and lead back', async ({ page }) => {

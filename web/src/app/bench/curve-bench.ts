@@ -38,7 +38,7 @@ import { ItemRecordView } from './item-record';
       <section>
         <h2>As CSS</h2>
         <div class="css">
-          <code>{{ css() }}</code>
+          <code tabindex="0" aria-label="CSS text">{{ css() }}</code>
           <button class="icon-button" type="button" aria-label="Copy as CSS" title="Copy as CSS" (click)="copy()">
             <wx-icon name="content_copy" />
           </button>

@@ -3,6 +3,7 @@ import {
   completionStatus,
   acceptCompletion,
   closeCompletion,
+  selectedCompletion,
   type CompletionContext,
   type CompletionResult,
 } from '@codemirror/autocomplete';
@@ -47,6 +48,16 @@ function completeWith(completions: readonly Completion[]) {
     if (!word && !context.explicit) return null;
     return { from: word?.from ?? context.pos, options, validFor: /^@?[\w.]*$/ };
   };
+}
+
+/** Accepts the chosen completion, unless what it would write is typed already. */
+function completes(view: EditorView): boolean {
+  if (completionStatus(view.state) !== 'active') return false;
+  const chosen = selectedCompletion(view.state);
+  const { head } = view.state.selection.main;
+  const before = view.state.sliceDoc(0, head);
+  const isTyped = chosen !== null && typeof chosen.apply !== 'string' && before.endsWith(chosen.label);
+  return !isTyped && acceptCompletion(view);
 }
 
 function colours(view: EditorView): DecorationSet {
@@ -104,15 +115,9 @@ export class FormulaEditor implements AfterViewInit, OnDestroy {
     };
     const keys = Prec.highest(
       keymap.of([
-        {
-          key: 'Enter',
-          run: (view) => (completionStatus(view.state) === 'active' && acceptCompletion(view)) || end('down')(),
-        },
+        { key: 'Enter', run: (view) => completes(view) || end('down')() },
         { key: 'Shift-Enter', run: insertNewline },
-        {
-          key: 'Tab',
-          run: (view) => (completionStatus(view.state) === 'active' && acceptCompletion(view)) || end('next')(),
-        },
+        { key: 'Tab', run: (view) => completes(view) || end('next')() },
         { key: 'Shift-Tab', run: end('previous') },
         { key: 'Escape', run: (view) => closeCompletion(view) || end('cancel')() },
       ]),

@@ -1,6 +1,16 @@
 import { CdkTrapFocus } from '@angular/cdk/a11y';
 import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  ChangeDetectorRef,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import {
   addMoment,
@@ -80,6 +90,7 @@ export class MomentMatrix {
   readonly channelChange = output<ChannelId>();
   readonly record = output();
 
+  private readonly detector = inject(ChangeDetectorRef);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly groups = computed(() => rowGroups(this.preset()));
   protected readonly conditions = computed(() => conditionsOf(this.preset().parameters));
@@ -145,6 +156,8 @@ export class MomentMatrix {
     this.typed.set(typed);
     this.current.set({ row, column });
     this.editing.set({ row, column });
+    // At once, so that what is typed next finds the editor.
+    this.detector.detectChanges();
     if (row >= 0) this.channelChange.emit(this.groups()[row].channels[0]);
     if (typed !== null) this.write({ row, column }, typed);
   }
@@ -321,7 +334,11 @@ export class MomentMatrix {
     this.current.set(place);
     if (place.row >= 0 && place.row < this.groups().length)
       this.channelChange.emit(this.groups()[place.row].channels[0]);
-    setTimeout(() => this.element.querySelector<HTMLElement>(`[data-cell="${place.row}/${place.column}"]`)?.focus());
+    // After the event that led here, and before the next one.
+    queueMicrotask(() => {
+      this.detector.detectChanges();
+      this.element.querySelector<HTMLElement>(`[data-cell="${place.row}/${place.column}"]`)?.focus();
+    });
   }
 }
 

@@ -116,7 +116,8 @@ export class PresetBench {
   private readonly presetRevisions = computed(() =>
     this.revisions().filter((item): item is PresetItem => item.kind === 'preset'),
   );
-  protected readonly comparedNumber = linkedSignal(() => this.presetRevisions()[0]?.revision ?? null);
+  private readonly newestNumber = computed(() => this.presetRevisions()[0]?.revision ?? null);
+  protected readonly comparedNumber = linkedSignal(this.newestNumber);
   protected readonly compared = computed(
     () => this.presetRevisions().find(({ revision }) => revision === this.comparedNumber()) ?? null,
   );

@@ -50,11 +50,12 @@ export function withKey(track: readonly Key[], at: Ticks, value: number): Key[] 
     </h3>
     <div class="rows">
       @for (row of rows(); track row.id) {
-        <label class="field-label"
-          >{{ row.label }}
+        <div class="row">
+          <label class="field-label" [for]="'key-' + row.id">{{ row.label }}</label>
           <span class="line">
             <input
               class="text-field mono"
+              [id]="'key-' + row.id"
               [class.keyed]="row.isKeyed"
               [attr.aria-invalid]="wrong() === row.id"
               [value]="row.text"
@@ -82,7 +83,7 @@ export function withKey(track: readonly Key[], at: Ticks, value: number): Key[] 
               </button>
             }
           </span>
-        </label>
+        </div>
       }
       <label class="field-label"
         >Another channel
@@ -109,9 +110,18 @@ export function withKey(track: readonly Key[], at: Ticks, value: number): Key[] 
       grid-template-columns: repeat(3, 1fr);
       gap: 8px;
     }
+    .row {
+      display: grid;
+      gap: 4px;
+      min-width: 0;
+    }
     .line {
       display: flex;
       align-items: center;
+      min-width: 0;
+    }
+    .line input {
+      width: 100%;
     }
     .keyed {
       border-color: var(--ink);
@@ -134,8 +144,9 @@ export class HandKeys {
 
   protected readonly wrong = signal<ChannelId | null>(null);
   /** Channels that are shown besides those with keys. */
+  private readonly layerId = computed(() => this.layer().id);
   private readonly wanted = linkedSignal<string, readonly ChannelId[]>({
-    source: () => this.layer().id,
+    source: this.layerId,
     computation: () => [],
   });
   protected readonly hasKeys = computed(() => Object.keys(this.layer().tracks).length > 0);
