@@ -1,5 +1,8 @@
-import { test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
+import { recordOf, STARTER_LIBRARY, writePack } from '@wexikine/core';
 import { join } from 'node:path';
+import { BenchScreen } from '../pages/bench-screen';
+import { LibraryScreen } from '../pages/library-screen';
 import { SceneScreen } from '../pages/scene-screen';
 
 const FOLDER = join(import.meta.dirname, '../../docs/screenshots');
@@ -35,10 +38,66 @@ test('scene with a dry run', async ({ page }) => {
 });
 
 test('library', async ({ page }) => {
-  await page.goto('/library');
-  await page.getByRole('button', { name: /^Pop in five steps/ }).click();
+  const library = new LibraryScreen(page);
+  await library.open();
+  await library.tile('Drop & bounce').getByRole('button').click();
   await page.mouse.move(1100, 760);
   await take(page, 'library');
+  await library.select('Cut in', 'Fade in', 'Fade out');
+  await page.mouse.move(1100, 760);
+  await take(page, 'library-selection');
+});
+
+test('bench', async ({ page }) => {
+  const bench = new BenchScreen(page);
+  await bench.open('pop-in-five-steps');
+  await bench.openParameter('Past full size');
+  await bench.field('Default').fill('28%');
+  await bench.parameters.getByRole('button', { name: 'Past full size', exact: true }).click();
+  await bench.kept();
+  await page.getByRole('button', { name: 'Compare with r1' }).click();
+  await page.locator('wx-specimen-view').getByRole('button', { name: 'Pause' }).click();
+  await take(page, 'bench');
+  await page.getByRole('button', { name: /^Easing of scale after Peak/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Bézier' }).click();
+  await take(page, 'bench-easing');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Use the dark theme' }).click();
+  await bench.cell('scale at Dip').click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('rest × (1 - @');
+  await take(page, 'bench-dark');
+});
+
+test('a house value, and what changes with it', async ({ page }) => {
+  const bench = new BenchScreen(page);
+  await bench.open('house-steady');
+  await page.getByRole('textbox', { name: /^Duration/ }).fill('12f');
+  await bench.kept();
+  await take(page, 'house-value');
+});
+
+test('a pack is looked at before it is imported', async ({ page }) => {
+  const starter = STARTER_LIBRARY.map(recordOf);
+  const changed = starter.map((record) =>
+    record.id === 'house-slow' ? { ...record, tags: ['house', 'calm'] } : { ...record, draft: null },
+  );
+  const more = {
+    ...starter[0],
+    id: 'rise-of-the-tide',
+    revisions: [{ ...starter[0].revisions[0], name: 'Rise of the tide' }],
+  };
+  const library = new LibraryScreen(page);
+  await library.open();
+  await page.getByRole('button', { name: 'Exchange' }).click();
+  await page.getByRole('menuitem', { name: /^Import a pack/ }).click();
+  await page.getByLabel('Choose a pack or a design tokens file').setInputFiles({
+    name: 'night-pack.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from(writePack([...changed, more as (typeof starter)[number]])),
+  });
+  await expect(page.getByRole('dialog').getByRole('status')).toContainText('conflicting');
+  await take(page, 'import');
 });
 
 test('shortcuts', async ({ page }) => {

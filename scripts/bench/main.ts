@@ -17,6 +17,7 @@ import {
   type Scene,
   type Track,
 } from '@wexikine/core';
+import { benchLibrary } from './library';
 import { median, mediansInTurn, report, verdict } from './measure';
 import { benchSaving } from './saving';
 import { keyedScene, plainScene, recipe } from './scenes';
@@ -151,4 +152,5 @@ async function benchPlanning(): Promise<void> {
 await benchSampling();
 await benchPlanning();
 await benchSaving(SIZES, SLACK);
+await benchLibrary();
 process.exitCode = verdict();

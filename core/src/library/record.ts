@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { idSchema } from '../scene';
 import { draftPresetSchema, presetSchema } from '../preset';
-import { curveSchema, houseSchema } from './house';
+import { curveSchema, houseSchema, type HouseValue } from './house';
 import { collectionSchema, summarySchema, tagsSchema, textFields, type LibraryItem } from './item';
 
 export const ITEM_FORMAT = 'wexikine-item-1';
@@ -32,6 +32,13 @@ function recordOfKind<K extends string, B extends z.ZodType, D extends z.ZodType
     });
 }
 
+/** A duration stays a duration: presets that are tied to it count on that. */
+function hasOneType({ kind, revisions, draft }: { kind: string; revisions: unknown; draft: unknown }): boolean {
+  if (kind !== 'house') return true;
+  const bodies = [...(revisions as { body: HouseValue }[]), ...(draft ? [draft as { body: HouseValue }] : [])];
+  return new Set(bodies.map(({ body }) => body.type)).size <= 1;
+}
+
 /** A library item whole: what holds for all revisions, every published revision, and the draft of the next. */
 export const itemRecordSchema = z
   .discriminatedUnion('kind', [
@@ -39,6 +46,10 @@ export const itemRecordSchema = z
     recordOfKind('curve', curveSchema, curveSchema),
     recordOfKind('house', houseSchema, houseSchema),
   ])
+  .refine(hasOneType, {
+    error: 'A house value keeps its type from revision to revision: what refers to it counts on it.',
+    path: ['revisions'],
+  })
   .describe('A library item with all its published revisions and the draft of the next.');
 
 export type ItemRecord = Readonly<z.infer<typeof itemRecordSchema>>;

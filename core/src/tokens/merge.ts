@@ -1,7 +1,7 @@
 import { canonicalJson } from '../export';
 import type { HouseValue, ItemRecord } from '../library';
 import { ITEM_FORMAT } from '../library';
-import type { TokenValue } from './read';
+import type { SkippedToken, TokenValue } from './read';
 import { GROUP_MARK } from './write';
 
 /** What one token would do to the library. */
@@ -15,6 +15,8 @@ export interface TokenChange {
 
 export interface TokenPlan {
   readonly changes: readonly TokenChange[];
+  /** Tokens whose house value here has another type, which cannot change. */
+  readonly refused: readonly SkippedToken[];
   readonly writes: readonly ItemRecord[];
 }
 
@@ -56,10 +58,18 @@ function freeId(wanted: string, taken: Set<string>): string {
 
 /** Plans what reading a tokens file does to the house values: new ones, and new revisions of those that changed. */
 export function planTokens(
-  tokens: readonly TokenValue[],
+  all: readonly TokenValue[],
   here: readonly ItemRecord[],
   { by, when, file }: TokenContext,
 ): TokenPlan {
+  const typeHere = (token: TokenValue): string | undefined =>
+    (standingFor(token, here)?.revisions.at(-1)?.body as HouseValue | undefined)?.type;
+  const isRefused = (token: TokenValue): boolean => (typeHere(token) ?? token.value.type) !== token.value.type;
+  const tokens = all.filter((token) => !isRefused(token));
+  const refused = all.filter(isRefused).map((token) => ({
+    path: pathOf(token),
+    why: `it is a ${token.value.type} there and a ${typeHere(token) ?? ''} here; give one of them another name`,
+  }));
   const taken = new Set(here.map(({ id }) => id));
   const standing = tokens.map((token) => standingFor(token, here));
   const ids = tokens.map((token, i) => standing[i]?.id ?? freeId(slug([...token.groups, token.name]), taken));
@@ -101,5 +111,5 @@ export function planTokens(
       draft: record?.draft ?? null,
     } as ItemRecord);
   });
-  return { changes, writes };
+  return { changes, refused, writes };
 }

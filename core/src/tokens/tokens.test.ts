@@ -168,6 +168,12 @@ describe('design tokens', () => {
     expect(third.changes.filter(({ status }) => status === 'changed').map(({ path }) => path)).toEqual([
       'Duration-Quick',
     ]);
+    const other = { Accelerate: { $type: 'number', $value: 3 } };
+    const refused = planTokens(tokensOf(other), first.writes, CONTEXT);
+    expect([refused.writes, refused.refused[0].why]).toEqual([
+      [],
+      'it is a number there and a curve here; give one of them another name',
+    ]);
     expect(third.writes[0].revisions.map(({ revision, summary }) => [revision, summary])).toEqual([
       [1, 'From tokens.json.'],
       [2, 'From tokens.json.'],

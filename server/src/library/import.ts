@@ -63,11 +63,12 @@ export async function importTokens(
   return database.inTransaction(async (queries) => {
     const plan = planTokens(read.tokens, await manyRecords(queries, null), { by, when, file });
     for (const record of plan.writes) refuseUnwritable(record);
-    if (dry || plan.writes.length === 0) return { changes: plan.changes, skipped: read.skipped, written: 0, ids: [] };
+    const skipped = [...read.skipped, ...plan.refused];
+    if (dry || plan.writes.length === 0) return { changes: plan.changes, skipped, written: 0, ids: [] };
     const ids = plan.writes.map(({ id }) => id);
     await writeRecords(queries, plan.writes, when);
     await noteChange(queries, ids, { by, when, what: `Read from ${file}` });
-    return { changes: plan.changes, skipped: read.skipped, written: ids.length, ids };
+    return { changes: plan.changes, skipped, written: ids.length, ids };
   });
 }
 

@@ -12,6 +12,7 @@ export const routes: Routes = [
   {
     path: 'library/:id',
     title: 'Bench',
+    canDeactivate: [(page: { canLeave: () => Promise<boolean> }): Promise<boolean> => page.canLeave()],
     loadComponent: async () => (await import('./bench/bench-page')).BenchPage,
   },
   {

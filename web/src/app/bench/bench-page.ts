@@ -221,6 +221,21 @@ export class BenchPage implements AfterViewInit, OnDestroy {
     await this.router.navigate(['/scenes', id], { queryParams });
   }
 
+  /** Before another screen is shown: what is not kept yet is kept, or it is asked whether to go without. */
+  async canLeave(): Promise<boolean> {
+    if (await this.store.flush()) return true;
+    const save = this.bench()?.save;
+    const choice = await this.ask({
+      title: 'The draft is not kept',
+      text: save?.type === 'failed' || save?.type === 'conflict' ? save.message : 'It could not be saved.',
+      choices: [
+        { value: 'leave', label: 'Leave without it' },
+        { value: 'stay', label: 'Stay', isMain: true },
+      ],
+    });
+    return choice === 'leave';
+  }
+
   protected leave(event: BeforeUnloadEvent): void {
     if (this.store.hasUnsaved) event.preventDefault();
   }

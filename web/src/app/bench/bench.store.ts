@@ -67,7 +67,7 @@ export class BenchStore implements OnDestroy {
   private readonly changed = new Subject<void>();
   private readonly subscriptions: Subscription[];
   private again: ReturnType<typeof setTimeout> | undefined;
-  private isSaving = false;
+  private saving: Promise<void> | null = null;
   private id = '';
 
   readonly load$ = this.subject.asObservable();
@@ -100,6 +100,7 @@ export class BenchStore implements OnDestroy {
   }
 
   async open(id: string): Promise<void> {
+    if (id !== this.id) await this.flush();
     this.id = id;
     this.subject.next({ type: 'loading' });
     try {
@@ -127,9 +128,17 @@ export class BenchStore implements OnDestroy {
     if (bench && bench.history.undone.length > 0) this.touch(bench, redoBench(bench.history));
   }
 
+  /** Keeps what is not kept yet, once; true where nothing is left waiting. */
+  async flush(): Promise<boolean> {
+    await this.saving;
+    if (this.bench?.save.type === 'failed') await this.saveNow(this.bench);
+    await this.save();
+    return !this.hasUnsaved;
+  }
+
   /** Moves the draft on, after keeping what is not kept yet. Fails with the server's sentence. */
   async move(to: MoveDraft['to'], summary = ''): Promise<void> {
-    await this.save();
+    await this.flush();
     const { bench } = this;
     if (!bench) return;
     if (bench.save.type === 'failed' || bench.save.type === 'conflict') throw new Error(bench.save.message);
@@ -195,14 +204,20 @@ export class BenchStore implements OnDestroy {
 
   private async save(): Promise<void> {
     const { bench } = this;
-    if (!bench || this.isSaving || bench.save.type === 'clean' || bench.save.type === 'kept') return;
+    if (!bench || this.saving || bench.save.type === 'clean' || bench.save.type === 'kept') return;
     if (bench.save.type === 'conflict') return;
     await this.saveNow(bench);
   }
 
   private async saveNow(bench: Bench): Promise<void> {
     clearTimeout(this.again);
-    this.isSaving = true;
+    this.saving = this.send(bench);
+    await this.saving;
+    this.saving = null;
+    if (this.bench?.save.type === 'waiting') await this.save();
+  }
+
+  private async send(bench: Bench): Promise<void> {
     const working = bench.history.now;
     this.set({ ...bench, save: { type: 'saving' } });
     try {
@@ -210,10 +225,7 @@ export class BenchStore implements OnDestroy {
       this.kept(entry, working);
     } catch (error) {
       this.failed(error as ApiProblem);
-    } finally {
-      this.isSaving = false;
     }
-    if (this.bench?.save.type === 'waiting') await this.save();
   }
 
   private request({ detail, history }: Bench) {

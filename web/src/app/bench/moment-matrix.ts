@@ -60,6 +60,11 @@ interface Chip {
   readonly next: Cell;
 }
 
+const HEAD = '104px';
+const CHIP = '40px';
+const NARROW = 'minmax(84px, 1fr)';
+const WIDE = 'minmax(190px, 2fr)';
+
 /** The moments × channels of a preset: formulas in cells, easings between them. */
 @Component({
   selector: 'wx-moment-matrix',
@@ -97,6 +102,17 @@ export class MomentMatrix {
   protected readonly choices = computed(() => {
     const taken = new Set(this.preset().rows.map(({ channel }) => channel));
     return ROW_CHOICES.filter(({ channels }) => channels.every((channel) => !taken.has(channel)));
+  });
+  /** The column that is typed in, and those in which something is wrong, have more room. */
+  protected readonly columns = computed(() => {
+    const editing = this.editing();
+    const wrong = new Set(
+      this.inspection().problems.map(({ place }) => (place.part === 'parameter' ? null : place.moment)),
+    );
+    const widths = this.preset().moments.map(({ id }, column) =>
+      editing?.column === column || wrong.has(id) ? WIDE : NARROW,
+    );
+    return `${HEAD} ${widths.join(` ${CHIP} `)}`;
   });
   protected readonly current = signal<Place>({ row: 0, column: 0 });
   protected readonly editing = signal<Place | null>(null);

@@ -92,6 +92,11 @@ export class PresetBench {
   protected readonly preset = computed(() => this.item().body);
   protected readonly stage = signal<SpecimenStage>({});
   protected readonly stageName = signal<string | null>(null);
+  protected readonly stageTag = signal<string | null>(null);
+  /** Tags of the scene that is the specimen. */
+  protected readonly stageTags = computed(() => [
+    ...new Set((this.stage().scene?.layers ?? []).flatMap(({ tags }) => tags)),
+  ]);
   protected readonly scenes = signal<readonly SceneSummary[]>([]);
   protected readonly share = signal<number | null>(null);
   private readonly wantedChannel = signal<ChannelId | null>(null);
@@ -185,17 +190,21 @@ export class PresetBench {
   }
 
   /** Layers of a scene as the specimen: those of its commonest tag, at its rate. */
-  protected async useScene({ id, name }: SceneSummary): Promise<void> {
+  protected async useScene({ id }: SceneSummary): Promise<void> {
     const stored = await this.actions.ask(this.api.scene(id));
-    if (!stored) return;
-    const tag = commonestTag(stored.scene);
-    const bare: Scene = { ...stored.scene, layers: stored.scene.layers };
-    const pick =
-      tag === null
-        ? { by: 'layers' as const, layers: bare.layers.map((layer) => layer.id) }
-        : { by: 'rule' as const, tag };
-    this.stage.set({ kind: 'scene', scene: bare, pick });
-    this.stageName.set(tag === null ? name : `${name}, “${tag}”`);
+    if (stored) this.showScene(stored.scene, commonestTag(stored.scene));
+  }
+
+  protected setTag(event: Event): void {
+    const { scene } = this.stage();
+    if (scene) this.showScene(scene, (event.target as HTMLSelectElement).value);
+  }
+
+  private showScene(scene: Scene, tag: string | null): void {
+    const all = { by: 'layers' as const, layers: scene.layers.map((layer) => layer.id) };
+    this.stage.set({ kind: 'scene', scene, pick: tag === null ? all : { by: 'rule', tag } });
+    this.stageName.set(scene.name);
+    this.stageTag.set(tag);
   }
 
   protected isKind(kind: SpecimenKind): boolean {

@@ -42,6 +42,29 @@ const GROUPS = [
       ['Delete', 'Remove the layer (undo brings it back)'],
     ],
   },
+  {
+    title: 'In the library',
+    keys: [
+      ['↑, ↓, ←, →', 'From tile to tile'],
+      ['Enter', 'Open on the bench'],
+      ['Space', 'Select, or not'],
+      ['F', 'Favourite, or not'],
+      ['Ctrl + click', 'Select one more'],
+    ],
+  },
+  {
+    title: 'On the bench',
+    keys: [
+      ['↑, ↓, ←, →', 'From cell to cell'],
+      ['Enter, or type', 'Edit a cell'],
+      ['Enter, Tab', 'Keep it, and down or on'],
+      ['Shift + Enter', 'A new line, for let'],
+      ['Escape', 'Take back what was typed'],
+      ['Delete', 'Empty a cell'],
+      ['Space', 'Play or pause the specimen'],
+      ['Ctrl + Z', 'Undo'],
+    ],
+  },
 ] as const;
 
 /** The keys that do something, by place. */

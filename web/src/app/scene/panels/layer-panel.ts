@@ -15,7 +15,8 @@ import {
   type Ticks,
 } from '@wexikine/core';
 import { ValueField } from '../../fields/value-field';
-import { HandKeys, readChannelValue } from './hand-keys';
+import { readChannelValue } from './hand-key';
+import { HandKeys } from './hand-keys';
 
 /** A named step that the panel asks for. */
 export interface LayerStep {
