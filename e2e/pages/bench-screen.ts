@@ -71,6 +71,13 @@ export class BenchScreen {
     return form.getByRole('textbox', { name }).or(form.getByRole('combobox', { name }));
   }
 
+  /** Takes the completion offered first. A list that has only just opened does not yet take Enter away from typing. */
+  async takeCompletion(offered: string): Promise<void> {
+    await expect(this.page.locator('.cm-tooltip-autocomplete')).toContainText(offered);
+    await this.page.waitForTimeout(150);
+    await this.page.keyboard.press('Enter');
+  }
+
   async kept(): Promise<void> {
     await expect(this.note).toHaveText(/draft kept/);
   }

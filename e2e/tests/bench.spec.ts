@@ -131,13 +131,9 @@ test('a wrong formula is told under its cell, names are completed, and undo take
   const editor = page.getByRole('textbox', { name: 'rotation at Rest' });
   await editor.press('Control+a');
   await page.keyboard.type('rest + @ti');
-  await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('@tilt');
-  await page.keyboard.press('Enter');
+  await bench.takeCompletion('@tilt');
   await page.keyboard.type(' - 3d');
-  await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('3deg');
-  // A list that has only just opened does not take Enter away from what is being typed.
-  await page.waitForTimeout(150);
-  await page.keyboard.press('Enter');
+  await bench.takeCompletion('3deg');
   await page.keyboard.press('Enter');
   await expect(bench.cell('rotation at Rest')).toContainText('rest + @tilt - 3deg');
   await expect(bench.cell('rotation at Rest')).toContainText('3°');
@@ -147,7 +143,7 @@ test('a wrong formula is told under its cell, names are completed, and undo take
   await page.reload();
   await expect(bench.cell('rotation at Rest')).toContainText('rest + @tilt - 3deg');
   await page.getByRole('button', { name: 'Compare with r1' }).click();
-  await expect(page.locator('wx-differences-list')).toContainText('rotation at Rest rest → rest + @tilt - 3deg');
+  await expect(page.locator('wx-differences-list')).toContainText('rest → rest + @tilt - 3deg');
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Discard the draft…' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Discard' }).click();

@@ -71,6 +71,8 @@ const GROUPS = [
 @Component({
   selector: 'wx-shortcuts-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  // The page scrolls, so the keyboard must be able to reach it.
+  host: { tabindex: '0', role: 'region', 'aria-label': 'Shortcuts' },
   template: `
     <main>
       <h1>Shortcuts</h1>
