@@ -51,9 +51,10 @@ export {
   setParameter,
   limitParameter,
   momentSeconds,
-  momentTicks,
+  momentTimes,
   makeRows,
   type Circumstances,
   type MadeKey,
   type MadeRow,
+  type MomentTimes,
 } from './resolve';

@@ -1,5 +1,5 @@
 import { channelOf, type ChannelId } from '../channel';
-import { LINEAR, reverseEasing, type Easing } from '../easing';
+import { HOLD, LINEAR, reverseEasing, type Easing } from '../easing';
 import { FRAME_PLACE } from '../formula';
 import { frameTicks, TICKS_PER_SECOND, ticksFromSeconds, toFrameGrid, type Rate, type Ticks } from '../time';
 import type { Box } from '../transform';
@@ -10,7 +10,7 @@ import {
   type CompiledPreset,
   type CompiledRow,
 } from './compile';
-import type { Parameter } from './preset';
+import type { Parameter, Phase } from './preset';
 import { inputValues, type ParameterValue } from './value';
 
 /** What the formulas of a preset can know of one layer in a run. Lengths in px, `length` in ticks. */
@@ -96,13 +96,21 @@ export interface MadeRow {
   readonly keys: readonly MadeKey[];
   /** Slots whose formula gave no finite number; the rest value stands in. */
   readonly broken: readonly string[];
-  /** Slots that fell onto the time of a later one and were left out. */
+  /** Slots that fell onto the frame of a later one, for want of frames, and were left out. */
   readonly merged: readonly string[];
 }
 
 export interface RowFacts {
   readonly rest: number;
   readonly here: number;
+}
+
+/** Times of a preset's moments from its beginning: as its formulas ask for them, and where they land. */
+export interface MomentTimes {
+  readonly seconds: readonly number[];
+  readonly ticks: readonly Ticks[];
+  /** Length of a frame. */
+  readonly frame: Ticks;
 }
 
 function rowIsOn(compiled: CompiledPreset, row: CompiledRow, inputs: Float64Array): boolean {
@@ -126,44 +134,101 @@ function fitHandles(ease: Easing, channel: ChannelId, rest: number): Easing {
   };
 }
 
+/** A key with the time in seconds that its moment was asked for. */
+interface AskedKey {
+  readonly key: MadeKey;
+  readonly asked: number;
+}
+
+/** Moments closer than this, in seconds, were asked for at one time. */
+const SAME_TIME = 1e-6;
+
+function groupByTime(made: readonly AskedKey[]): AskedKey[][] {
+  const groups: AskedKey[][] = [];
+  for (const entry of made) {
+    const last = groups.at(-1);
+    if (last && last[0].key.after === entry.key.after) last.push(entry);
+    else groups.push([entry]);
+  }
+  return groups;
+}
+
+/** The keys of a jump, at a time where the value changes at once: the old value holds until the frame before. */
+function jumpKeys(first: MadeKey, last: MadeKey, frame: Ticks, before: Ticks, after: Ticks): MadeKey[] {
+  const held = { ...first, ease: HOLD };
+  if (last.after - frame > before) return [{ ...held, after: last.after - frame }, last];
+  return first.after === 0 && frame < after ? [held, { ...last, after: frame }] : [last];
+}
+
+/**
+ * Keys in order of time, one at each. Several moments asked for at one time are a jump. Where they only share a frame
+ * for want of frames, the first of a row keeps its place at the beginning, and later on the last one counts.
+ */
+function layOut(made: readonly AskedKey[], frame: Ticks, phase: Phase): { keys: MadeKey[]; merged: string[] } {
+  const groups = groupByTime(made);
+  const keys: MadeKey[] = [];
+  const merged: string[] = [];
+  groups.forEach((group, g) => {
+    const [first, last] = [group[0], group[group.length - 1]];
+    if (first === last) return void keys.push(first.key);
+    const isAsked = last.asked - first.asked <= SAME_TIME;
+    if (!isAsked) merged.push(...group.slice(0, -1).map(({ key }) => key.slot));
+    const isWhole = groups.length === 1;
+    if (isWhole && first.key.after === 0 && phase === 'entrance') return void keys.push(last.key);
+    if (isWhole || isAsked) {
+      const after = groups[g + 1]?.[0].key.after ?? Infinity;
+      return void keys.push(...jumpKeys(first.key, last.key, frame, keys.at(-1)?.after ?? -1, after));
+    }
+    keys.push(g === 0 ? first.key : last.key);
+  });
+  return { keys, merged };
+}
+
 function makeRow(
   compiled: CompiledPreset,
   row: CompiledRow,
   inputs: Float64Array,
-  times: readonly Ticks[],
+  { seconds, ticks, frame }: MomentTimes,
   { rest, here }: RowFacts,
 ): MadeRow {
   inputs[compiled.scope.places.get('rest') as number] = rest;
   inputs[compiled.scope.places.get('here') as number] = here;
   const broken: string[] = [];
-  const made = row.cells.map(({ moment, value, ease, slot }): MadeKey => {
+  const made = row.cells.map(({ moment, value, ease, slot }) => {
     const result = value.evaluate(inputs);
     if (!Number.isFinite(result)) broken.push(slot);
     const own = fitHandles(easeOf(compiled, ease, inputs), row.channel, rest);
-    return { after: times[moment], value: Number.isFinite(result) ? result : rest, ease: own, slot };
+    const key: MadeKey = { after: ticks[moment], value: Number.isFinite(result) ? result : rest, ease: own, slot };
+    return { key, asked: seconds[moment] };
   });
-  made.sort((a, b) => a.after - b.after);
-  const keys = made.filter((key, i) => made[i + 1]?.after !== key.after);
-  const merged = made.filter((key, i) => made[i + 1]?.after === key.after).map(({ slot }) => slot);
+  made.sort((a, b) => a.key.after - b.key.after);
+  const { keys, merged } = layOut(made, frame, compiled.preset.phase);
   return { channel: row.channel, keys, broken, merged };
 }
 
 /**
- * Times of the moments in ticks from the preset's beginning: the formulas' seconds times `factor`, on whole frames
+ * Times of the moments from the preset's beginning: the formulas' seconds times `factor`, in ticks on whole frames
  * where the preset asks for it. A time that is not finite counts as 0.
  */
-export function momentTicks(seconds: readonly number[], factor: number, compiled: CompiledPreset, rate: Rate): Ticks[] {
-  return seconds.map((second) => {
-    const ticks = ticksFromSeconds(Number.isFinite(second) ? second * factor : 0);
-    return compiled.preset.grid === 'frames' ? toFrameGrid(ticks, rate) : ticks;
+export function momentTimes(
+  asked: readonly number[],
+  factor: number,
+  compiled: CompiledPreset,
+  rate: Rate,
+): MomentTimes {
+  const seconds = asked.map((second) => (Number.isFinite(second) ? second * factor : 0));
+  const ticks = seconds.map((second) => {
+    const exact = ticksFromSeconds(second);
+    return compiled.preset.grid === 'frames' ? toFrameGrid(exact, rate) : exact;
   });
+  return { seconds, ticks, frame: frameTicks(rate) };
 }
 
 /** The keys of every row that has cells and is switched on. */
 export function makeRows(
   compiled: CompiledPreset,
   inputs: Float64Array,
-  times: readonly Ticks[],
+  times: MomentTimes,
   factsOf: (channel: ChannelId) => RowFacts,
 ): MadeRow[] {
   return compiled.rows

@@ -5,12 +5,13 @@ import {
   limitParameter,
   makeRows,
   momentSeconds,
-  momentTicks,
+  momentTimes,
   plainValue,
   setParameter,
   type Circumstances,
   type CompiledPreset,
   type MadeRow,
+  type MomentTimes,
 } from '../preset';
 import { boundsAt, matrixAt, sampleTrack } from '../sample';
 import { restValue, tracksOf, type Key, type Layer, type RunRecord } from '../scene';
@@ -125,20 +126,20 @@ function prepareInputs(batch: Batch, index: number, place: number): Prepared {
   return { inputs, values, limited };
 }
 
-/** Moment times in ticks with the recipe's length. The length parameter is set first; the rest is stretched to fit. */
-function timeMoments(batch: Batch, { inputs, values }: Prepared): Ticks[] {
+/** Moment times with the recipe's length. The length parameter is set first; the rest is stretched to fit. */
+function timeMoments(batch: Batch, { inputs, values }: Prepared): MomentTimes {
   const { compiled, recipe, fixed, staging } = batch;
   const { lasts } = compiled.preset;
   const { rate } = staging.scene;
   const wanted = wantedSeconds(batch, maximum(momentSeconds(compiled, inputs)));
-  if (wanted === null) return momentTicks(momentSeconds(compiled, inputs), 1, compiled, rate);
+  if (wanted === null) return momentTimes(momentSeconds(compiled, inputs), 1, compiled, rate);
   if (lasts !== undefined && (fixed !== null || recipe.length.by === 'factor')) {
     values[lasts] = wanted;
     inputs[compiled.scope.places.get(`@${lasts}`) as number] = wanted;
   }
   const seconds = momentSeconds(compiled, inputs);
   const natural = maximum(seconds);
-  return momentTicks(seconds, natural > 0 ? wanted / natural : 1, compiled, rate);
+  return momentTimes(seconds, natural > 0 ? wanted / natural : 1, compiled, rate);
 }
 
 /** Length that the recipe asks for, in seconds; null where the preset's own counts. */
@@ -172,7 +173,7 @@ export function planLayer(batch: Batch, index: number, place: number): Outcome {
   const before = batch.staging.scene.layers[index];
   const prepared = prepareInputs(batch, index, place);
   const times = timeMoments(batch, prepared);
-  const lasts = maximum(times);
+  const lasts = maximum(times.ticks);
   const { start, moved } = startOf(batch.timing, place, before, lasts);
   const span = { in: before.span.in + moved, out: before.span.out + moved };
   const standingTracks = moved === 0 ? before.tracks : shiftKeys(before, moved);
@@ -195,7 +196,7 @@ export function planLayer(batch: Batch, index: number, place: number): Outcome {
   }
   const after: Layer = moved === 0 ? { ...before, tracks } : { ...before, span, tracks };
   return {
-    plan: { layer: before.id, place, starts: start, lasts, moments: times, values: prepared.values, after },
+    plan: { layer: before.id, place, starts: start, lasts, moments: times.ticks, values: prepared.values, after },
     subject: { layer: after, before: standingTracks, made: { from: start, to: start + lasts } },
     edits: editsBetween(before, after),
     replaced,

@@ -187,6 +187,7 @@ const dropAndSquash = entrance(
     ],
     moments: [
       moment('start', 'Start', '0f'),
+      moment('seen', 'Seen', '@lasts × 20%'),
       moment('lands', 'Lands', '@lasts × 40%'),
       moment('flat', 'Flat', '@lasts × 54%'),
       moment('long', 'Long', '@lasts × 76%'),
@@ -196,8 +197,8 @@ const dropAndSquash = entrance(
       row('position.y', [
         ['start', 'rest - @fall', CURVES.depart],
         ['lands', 'rest', CURVES.soft],
-        ['flat', 'rest + layer.height × @squash ÷ 2', CURVES.soft],
-        ['long', 'rest - layer.height × @squash ÷ 6', CURVES.soft],
+        ['flat', 'rest + (layer.bottom - layer.y) × @squash', CURVES.soft],
+        ['long', 'rest - (layer.bottom - layer.y) × @squash ÷ 3', CURVES.soft],
         ['rest', 'rest'],
       ]),
       row('scale.y', [
@@ -211,6 +212,10 @@ const dropAndSquash = entrance(
         ['flat', 'rest ÷ (1 - @squash)', CURVES.soft],
         ['long', 'rest ÷ (1 + @squash ÷ 3)', CURVES.soft],
         ['rest', 'rest'],
+      ]),
+      row('opacity', [
+        ['start', '0', CURVES.even],
+        ['seen', 'rest'],
       ]),
     ],
   },
