@@ -62,3 +62,20 @@ test('a server that does not answer is said, with a way to try again', async ({ 
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('heading', { name: 'Programme board', exact: true })).toBeVisible();
 });
+
+for (const path of ['/library', '/library/bump', '/library/curve-arrive', '/scenes', '/scenes/programme-board']) {
+  test(`${path} asks the server for each thing once, and then for nothing while nobody does anything`, async ({
+    page,
+  }) => {
+    const asked: string[] = [];
+    page.on('request', (request) => {
+      const { pathname } = new URL(request.url());
+      if (pathname.startsWith('/api/')) asked.push(`${request.method()} ${pathname}`);
+    });
+    await page.goto(path);
+    await expect(page.getByRole('main').first()).toBeVisible();
+    await page.waitForTimeout(2_500);
+    expect(asked.length).toBeGreaterThan(0);
+    expect(asked).toEqual([...new Set(asked)]);
+  });
+}

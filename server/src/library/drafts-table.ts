@@ -18,7 +18,7 @@ export async function manyDrafts(
   queries: Queries,
   ids: readonly string[] | null,
 ): Promise<ReadonlyMap<string, StandingDraft>> {
-  const rows = await queries.many<DraftRow>(
+  const rows = await queries.bulk<DraftRow>(
     'select item_id, content, in_review, version from drafts where $1::text[] is null or item_id = any($1)',
     [ids],
   );

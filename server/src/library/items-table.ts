@@ -15,7 +15,7 @@ const COLUMNS = 'id, kind, tags, collection, retired, current_revision as publis
 
 /** All items, or those with the given ids. */
 export function manyItems(queries: Queries, ids: readonly string[] | null): Promise<ItemRow[]> {
-  return queries.many<ItemRow>(`select ${COLUMNS} from items where $1::text[] is null or id = any($1) order by id`, [
+  return queries.bulk<ItemRow>(`select ${COLUMNS} from items where $1::text[] is null or id = any($1) order by id`, [
     ids,
   ]);
 }

@@ -23,7 +23,7 @@ export async function manyRevisions(
   queries: Queries,
   ids: readonly string[] | null,
 ): Promise<ReadonlyMap<string, RevisionRecord[]>> {
-  const rows = await queries.many<RevisionRow>(
+  const rows = await queries.bulk<RevisionRow>(
     `select item_id, revision, content from revisions
      where $1::text[] is null or item_id = any($1) order by item_id, revision`,
     [ids],
@@ -36,7 +36,7 @@ export async function newestRevisions(
   queries: Queries,
   ids: readonly string[] | null,
 ): Promise<ReadonlyMap<string, RevisionRecord>> {
-  const rows = await queries.many<RevisionRow>(
+  const rows = await queries.bulk<RevisionRow>(
     `select revisions.item_id, revisions.revision, revisions.content from items
      join revisions on revisions.item_id = items.id and revisions.revision = items.current_revision
      where $1::text[] is null or items.id = any($1)`,

@@ -22,3 +22,14 @@ export const routes: Routes = [
   },
   { path: '**', title: 'Not found', loadComponent: async () => (await import('./not-found-page')).NotFoundPage },
 ];
+
+/** Begins to fetch the code of the screen at an address; the router takes it from there. */
+export function fetchScreen(address: string): void {
+  const parts = address.split('/').filter((part) => part !== '');
+  const screen = routes.find(({ path = '' }) => {
+    const pattern = path.split('/');
+    return pattern.length === parts.length && pattern.every((part, i) => part.startsWith(':') || part === parts[i]);
+  });
+  // The router asks again and says what is wrong.
+  Promise.resolve(screen?.loadComponent?.()).catch(() => undefined);
+}

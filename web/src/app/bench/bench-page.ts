@@ -47,7 +47,7 @@ import { ChoiceDialog, type ChoiceQuestion } from './dialogs/choice-dialog';
   providers: [BenchStore],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
-  host: { '(document:keydown)': 'key($event)', '(window:beforeunload)': 'leave($event)' },
+  host: { role: 'main', '(document:keydown)': 'key($event)', '(window:beforeunload)': 'leave($event)' },
 })
 export class BenchPage implements AfterViewInit, OnDestroy {
   /** From the route. */

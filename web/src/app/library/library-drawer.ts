@@ -9,6 +9,7 @@ import {
   linkedSignal,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
@@ -92,7 +93,7 @@ export class LibraryDrawer {
   constructor() {
     effect((onCleanup) => {
       const { entry } = this.row();
-      if (this.detail()?.entry.item.id !== entry.item.id) this.detail.set(null);
+      if (untracked(this.detail)?.entry.item.id !== entry.item.id) this.detail.set(null);
       const request = this.api.item(entry.item.id).subscribe({
         next: (detail) => this.detail.set(detail),
         error: () => this.detail.set(null),

@@ -76,7 +76,7 @@ const FIRST_LOOK = 0.2;
   providers: [SceneStore, DraftStore, PlayerStore],
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
-  host: { '(document:keydown)': 'key($event)', '(window:beforeunload)': 'leave($event)' },
+  host: { role: 'main', '(document:keydown)': 'key($event)', '(window:beforeunload)': 'leave($event)' },
 })
 export class ScenePage implements AfterViewInit, OnDestroy {
   /** From the route. */
