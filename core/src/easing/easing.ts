@@ -129,16 +129,12 @@ export function reverseEasing(easing: Easing): Easing {
   }
 }
 
-/** A free-handle easing between two different values as a plain bezier; null where the values are equal. */
+/** A free-handle easing between two different values as a plain bezier; null where they are equal or all but equal. */
 export function asBezier(easing: Easing, from: number, to: number): BezierEasing | null {
   if (easing.type === 'bezier') return easing;
   if (easing.type !== 'handles' || from === to) return null;
   const way = to - from;
-  return {
-    type: 'bezier',
-    x1: easing.leave.time,
-    y1: easing.leave.value / way,
-    x2: 1 - easing.arrive.time,
-    y2: 1 + easing.arrive.value / way,
-  };
+  const [y1, y2] = [easing.leave.value / way, 1 + easing.arrive.value / way];
+  if (!Number.isFinite(y1) || !Number.isFinite(y2)) return null;
+  return { type: 'bezier', x1: easing.leave.time, y1, x2: 1 - easing.arrive.time, y2 };
 }

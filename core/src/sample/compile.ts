@@ -1,6 +1,6 @@
 import { CHANNEL_COUNT, channelOf } from '../channel';
 import { oklabFromCss } from '../colour';
-import { asBezier, createProgress, type Easing } from '../easing';
+import { createProgress, type Easing } from '../easing';
 import { restValues, tracksOf, type Layer, type Scene, type Track } from '../scene';
 import { controlTimes, controlValues, SegmentKind } from './segment';
 import { createTimeCurves, type TimeCurves } from './time-curve';
@@ -136,7 +136,7 @@ function compileTracks(tracks: readonly TrackEntry[]) {
       compiledKeys[o + KeyField.value] = key.value;
       const next = keys[i + 1];
       if (!next) return;
-      const ease = asBezier(key.ease, key.value, next.value) ?? key.ease;
+      const { ease } = key;
       const kind = kindOf(ease);
       compiledKeys[o + KeyField.inverse] = 1 / (next.at - key.at);
       compiledKeys[o + KeyField.kind] = kind;

@@ -90,6 +90,12 @@ describe('sampling', () => {
     expect(sampleTrack([key(0, 0, swing), key(10, 0)], key(5, 0).at)).toBeCloseTo(30, 9);
   });
 
+  test('free handles between values that are all but equal stay finite', () => {
+    const swing: Easing = { type: 'handles', leave: { time: 0, value: 1e-14 }, arrive: { time: 0, value: 0 } };
+    const layer = card('a', { tracks: { rotation: [key(0, 0, swing), key(10, 7e-323)] } });
+    expect(valueOf(layer, 'rotation', key(5, 0).at)).toBeCloseTo(0, 9);
+  });
+
   test('speed is the slope of the value', () => {
     const keys = [key(0, 0, { type: 'bezier', x1: 0.3, y1: 0, x2: 0.4, y2: 1 }), key(20, 300)];
     const at = key(7, 0).at;

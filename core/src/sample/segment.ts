@@ -1,4 +1,4 @@
-import { asBezier, createProgress, unitCubicSlope, solveBezier, type Easing } from '../easing';
+import { createProgress, unitCubicSlope, solveBezier, type Easing } from '../easing';
 import type { Key } from '../scene';
 
 /** What a compiled segment does between its two keys. */
@@ -46,9 +46,8 @@ function bezierSegment(ease: Easing, from: number, to: number): Segment {
 
 /** Prepares one segment by itself; for whole scenes use `compileScene`. */
 export function createSegment(ease: Easing, from: number, to: number): Segment {
-  const bezier = asBezier(ease, from, to);
-  if (bezier || ease.type === 'handles') return bezierSegment(ease, from, to);
-  const progress = createProgress(ease as Exclude<Easing, { type: 'handles' }>);
+  if (ease.type === 'bezier' || ease.type === 'handles') return bezierSegment(ease, from, to);
+  const progress = createProgress(ease);
   const at = (share: number): number => from + (to - from) * progress(share);
   const slope = (share: number): number => {
     if (ease.type === 'hold' || ease.type === 'steps') return 0;
