@@ -4,6 +4,14 @@ import { join, resolve } from 'node:path';
 
 const ICONS = [
   'add',
+  'update',
+  'toggle_on',
+  'toggle_off',
+  'upload_file',
+  'bookmark',
+  'table_chart',
+  'apps',
+  'touch_app',
   'arrow_back',
   'arrow_forward',
   'check',

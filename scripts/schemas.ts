@@ -14,6 +14,6 @@ const SCHEMAS = {
 const folder = resolve(import.meta.dirname, '../docs/schemas');
 
 for (const [name, schema] of Object.entries(SCHEMAS)) {
-  const json = z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input' });
+  const json = z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input', reused: 'ref' });
   writeFileSync(join(folder, `${name}.schema.json`), `${JSON.stringify(json, null, 1)}\n`);
 }

@@ -5,7 +5,7 @@ import * as z from 'zod';
 import { editSchema } from './edit';
 import { itemRecordSchema } from './library';
 import { packSchema } from './pack';
-import { recipeSchema } from './run';
+import { recipeSchema } from './recipe';
 import { sceneSchema } from './scene';
 
 describe('the published JSON Schemas', () => {
@@ -18,7 +18,7 @@ describe('the published JSON Schemas', () => {
   ] as const)('of a %s is that of the code; run “npm run schemas” after a change', (name, schema) => {
     const path = join(__dirname, `../../docs/schemas/${name}.schema.json`);
     const published: unknown = JSON.parse(readFileSync(path, 'utf8'));
-    expect(JSON.parse(JSON.stringify(z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input' })))).toEqual(
+    expect(JSON.parse(JSON.stringify(z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input', reused: 'ref' })))).toEqual(
       published,
     );
   });

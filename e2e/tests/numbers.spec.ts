@@ -23,7 +23,7 @@ import {
   CHANNEL_COUNT,
   type ChannelId,
   type Easing,
-  type Recipe,
+  type PresetRecipe,
   type Scene,
   constellations,
 } from '@wexikine/core';
@@ -163,10 +163,10 @@ test('transforms agree with DOMMatrix', async ({ page }) => {
 
 const shelf = createShelf(STARTER_LIBRARY);
 
-function withRun(scene: Scene, recipe: Partial<Recipe>, runId: string): Scene {
+function withRun(scene: Scene, recipe: Partial<PresetRecipe>, runId: string): Scene {
   const pick = { by: 'rule' as const, tag: 'row' };
   const plain = createRecipe('bring-in', 'rise-and-settle', pick);
-  const whole: Recipe = { ...plain, order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' }, ...recipe };
+  const whole: PresetRecipe = { ...plain, order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' }, ...recipe };
   const planned = plan(scene, shelf, whole, { runId, by: 'Test', when: '2026-01-01T00:00:00.000Z' });
   const result = apply(scene, planned.edits);
   if (!result.ok) throw new Error(result.problem.code);

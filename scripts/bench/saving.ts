@@ -15,7 +15,7 @@ async function saveOnce(database: Database, scene: Scene): Promise<number> {
   const planned = plan(scene, createShelf(STARTER_LIBRARY), recipe, { runId: 'bench', by: 'bench', when: WHEN });
   const done = apply(scene, planned.edits);
   if (!done.ok) throw new Error(done.problem.code);
-  const { header, layers, removedLayers, order, runs, removedRuns } = difference(scene, done.scene);
+  const { header, layers, removedLayers, order, runs, removedRuns, runOrder } = difference(scene, done.scene);
   const began = performance.now();
   await saveScene(
     database,
@@ -30,6 +30,7 @@ async function saveOnce(database: Database, scene: Scene): Promise<number> {
       order: order === null ? null : [...order],
       runs: [...runs],
       removedRuns: [...removedRuns],
+      runOrder: runOrder === null ? null : [...runOrder],
     },
     WHEN,
   );

@@ -37,7 +37,7 @@ function valueText(value: number | string): string {
 function planTable(scene: Scene, planned: Plan): string {
   const rows = [...planned.layers].sort((a, b) => a.place - b.place);
   const names = [...new Set(rows.flatMap(({ values }) => Object.keys(values)))];
-  const head = ['place', 'layer', 'starts', 'ends', 'lasts', ...names.map((name) => `@${name}`)];
+  const head = ['place', 'layer', 'starts', 'ends', 'lasts', ...names.map((name) => (name.includes('.') ? name : `@${name}`))];
   const lines = rows.map(({ place, layer, starts, lasts, values }) => [
     String(place + 1),
     layer,
@@ -59,7 +59,8 @@ function planTable(scene: Scene, planned: Plan): string {
 
 function summary(scene: Scene, { run, counts, findings }: Plan): string {
   const told = findings.map((finding) => `${severityOf(finding)}: ${describeFinding(finding, scene)}`);
-  const counted = `${counts.layers} layers, ${counts.added} keys added, ${counts.removed} removed.`;
+  const { added, replaced, removed, kept } = counts;
+  const counted = `${counts.layers} layers; keys: ${added} added, ${replaced} replaced, ${removed} removed, ${kept} kept.`;
   return [run?.sentence ?? 'Nothing to do.', '', counted, ...told].join('\n');
 }
 

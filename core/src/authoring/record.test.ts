@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { createShelf, type PresetItem } from '../library';
 import { createPresetCompiler, presetSchema, type Preset } from '../preset';
-import { operationFor, plan } from '../run';
+import { plan } from '../plan';
+import { operationFor } from '../run';
 import { sampleTrack } from '../sample';
 import { tracksOf, type Key, type Layer, type Scene } from '../scene';
 import { STARTER_LIBRARY, STARTER_PRESETS } from '../starter';

@@ -129,6 +129,13 @@ export function reverseEasing(easing: Easing): Easing {
   }
 }
 
+/** Progress of an easing that may be absent or have free handles; those go evenly. */
+export function progressOf(easing: Easing | undefined): (u: number) => number {
+  if (easing === undefined) return (u) => u;
+  const plain = asBezier(easing, 0, 1) ?? easing;
+  return plain.type === 'handles' ? (u) => u : createProgress(plain);
+}
+
 /** A free-handle easing between two different values as a plain bezier; null where they are equal or all but equal. */
 export function asBezier(easing: Easing, from: number, to: number): BezierEasing | null {
   if (easing.type === 'bezier') return easing;

@@ -5,6 +5,7 @@ export {
   easingFromStrengths,
   createProgress,
   asBezier,
+  progressOf,
   reverseEasing,
   springPoints,
   type Easing,

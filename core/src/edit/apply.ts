@@ -104,6 +104,14 @@ function removeRun(draft: Draft, id: string): Step {
   return { inverse: { type: 'add-run', index, run } };
 }
 
+function setRun(draft: Draft, run: RunRecord): Step {
+  const index = draft.runs.findIndex(({ id }) => id === run.id);
+  if (index < 0) return refuse({ code: 'no-such-run', run: run.id });
+  const before = draft.runs[index];
+  draft.runs = draft.runs.with(index, run);
+  return { inverse: { type: 'set-run', run: before } };
+}
+
 function step(draft: Draft, edit: Edit): Step {
   switch (edit.type) {
     case 'set-scene': {
@@ -117,6 +125,8 @@ function step(draft: Draft, edit: Edit): Step {
       return addRun(draft, edit.index, edit.run);
     case 'remove-run':
       return removeRun(draft, edit.run);
+    case 'set-run':
+      return setRun(draft, edit.run);
     default:
       return layerStep(draft, edit);
   }

@@ -9,6 +9,8 @@ export interface SceneDifference {
   readonly order: readonly string[] | null;
   readonly runs: readonly RunRecord[];
   readonly removedRuns: readonly string[];
+  /** Ids of all runs, the first first, where that order is not what adding at the end gives, else null. */
+  readonly runOrder: readonly string[] | null;
 }
 
 interface Identified {
@@ -27,6 +29,13 @@ function sameOrder(before: readonly Identified[], after: readonly Identified[]):
   return before.length === after.length && before.every(({ id }, i) => id === after[i].id);
 }
 
+/** True when the runs stand as they did, with new ones at the end. */
+function isRunOrderKept(before: readonly Identified[], after: readonly Identified[]): boolean {
+  const still = new Set(after.map(({ id }) => id));
+  const kept = before.filter(({ id }) => still.has(id));
+  return kept.every(({ id }, i) => after[i].id === id);
+}
+
 /** Difference by identity, so its cost is that of comparing references, not contents. */
 export function difference(before: Scene, after: Scene): SceneDifference {
   const [layers, removedLayers] = changedItems(before.layers, after.layers);
@@ -38,11 +47,12 @@ export function difference(before: Scene, after: Scene): SceneDifference {
     order: sameOrder(before.layers, after.layers) ? null : after.layers.map(({ id }) => id),
     runs,
     removedRuns,
+    runOrder: isRunOrderKept(before.runs, after.runs) ? null : after.runs.map(({ id }) => id),
   };
 }
 
 /** True when there is nothing to save. */
 export function isEmptyDifference(change: SceneDifference): boolean {
   const lists = [change.layers, change.removedLayers, change.runs, change.removedRuns];
-  return change.header === null && change.order === null && lists.every((list) => list.length === 0);
+  return change.header === null && change.order === null && change.runOrder === null && lists.every((list) => list.length === 0);
 }

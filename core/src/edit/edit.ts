@@ -23,6 +23,8 @@ export const editSchema = z.discriminatedUnion('type', [
   }),
   z.strictObject({ type: z.literal('add-run'), index: z.int().min(0), run: runSchema }),
   z.strictObject({ type: z.literal('remove-run'), run: idSchema }),
+  /** Puts a run in the place of the one with its id. */
+  z.strictObject({ type: z.literal('set-run'), run: runSchema }),
 ]);
 
 export type Edit = Readonly<z.infer<typeof editSchema>>;

@@ -16,6 +16,7 @@ export const saveRequestSchema = z.strictObject({
   order: z.array(idSchema).max(20_000).nullable(),
   runs: z.array(runSchema).max(10_000),
   removedRuns: z.array(idSchema).max(10_000),
+  runOrder: z.array(idSchema).max(10_000).nullable(),
 });
 export type SaveRequest = Readonly<z.infer<typeof saveRequestSchema>>;
 

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { oklabFromCss } from '../colour';
 import { LINEAR } from '../easing';
 import { createShelf, type LibraryItem, type PresetItem } from '../library';
-import { plan, type Recipe } from '../run';
+import { plan } from '../plan';
+import type { PresetRecipe } from '../recipe';
 import type { Key } from '../scene';
 import { STARTER_CURVES } from '../starter/curves';
 import { card, CONTEXT, recipeOf, sceneOf } from '../testing/scenes';
@@ -70,12 +71,12 @@ const scene = sceneOf([
   card('b', { rest: { 'position.x': 500, 'position.y': 300, 'size.x': 40, 'size.y': 40 } }),
 ]);
 
-function planned(rows: readonly Row[], given: Recipe['parameters'] = {}, more: readonly LibraryItem[] = []) {
+function planned(rows: readonly Row[], given: PresetRecipe['parameters'] = {}, more: readonly LibraryItem[] = []) {
   const shelf = createShelf([itemOf(presetWith(rows)), ...more]);
   return plan(scene, shelf, recipeOf({ preset: { id: 'test' }, parameters: given }), CONTEXT);
 }
 
-function firstKeys(rows: readonly Row[], given: Recipe['parameters'] = {}, more: readonly LibraryItem[] = []): Key[] {
+function firstKeys(rows: readonly Row[], given: PresetRecipe['parameters'] = {}, more: readonly LibraryItem[] = []): Key[] {
   const { layers, findings } = planned(rows, given, more);
   expect(findings).toEqual([]);
   return layers.map(({ after }) => (after.tracks[rows[0].channel] as Key[])[0]);

@@ -2,7 +2,7 @@ import { channelOf, type ChannelId } from '../channel';
 import { sampleTrack, trackSpeed } from '../sample';
 import type { Key, Track } from '../scene';
 import type { Ticks } from '../time';
-import type { OverExisting } from './recipe';
+import type { OverExisting } from '../recipe';
 
 /** What putting new keys over old ones gives on one channel. */
 export interface Merged {

@@ -1,5 +1,4 @@
 import { clampToChannel, type ChannelId } from '../channel';
-import type { Edit } from '../edit';
 import {
   createInputs,
   limitParameter,
@@ -14,14 +13,15 @@ import {
   type MomentTimes,
 } from '../preset';
 import { boundsAt, matrixAt, sampleTrack } from '../sample';
-import { restValue, tracksOf, type Key, type Layer, type RunRecord } from '../scene';
-import { TICKS_PER_SECOND, type Ticks } from '../time';
+import { maximum, type Staging } from '../order';
+import type { PresetRecipe } from '../recipe';
+import { layerStep, restValue, shiftLayer, type Key, type Layer, type LayerStep } from '../scene';
+import { frameTicks, ticksFromSeconds, toFrameGrid, TICKS_PER_SECOND, type Ticks } from '../time';
+import { randomAt, seedFromText } from '../random';
 import { transformPoint, type Box } from '../transform';
-import type { Subject } from './checks';
+import type { Subject } from '../check';
 import { mergeKeys } from './existing';
-import { maximum, type Staging } from './order';
-import type { Recipe } from './recipe';
-import { startOf, type Timing } from './timing';
+import type { Slot } from './schedule';
 import type { ParameterSource } from './vary';
 
 /** What a run gives to one layer. */
@@ -42,25 +42,33 @@ export interface LayerPlan {
 /** Everything of a run that is the same for all its layers. */
 export interface Batch {
   readonly staging: Staging;
-  readonly recipe: Recipe;
+  readonly recipe: PresetRecipe;
   readonly compiled: CompiledPreset;
-  readonly timing: Timing;
   readonly sources: readonly ParameterSource[];
+  /** Values that were set by hand for single layers. */
+  readonly overrides: ReadonlyMap<string, OverrideSources>;
   readonly runId: string;
   readonly count: number;
   readonly lastPlace: number;
-  /** Fixed length in ticks, or null. */
-  readonly fixed: Ticks | null;
+  /** Length that the recipe fixes, or the limits between which it is drawn; null otherwise. */
+  readonly lengths: readonly [Ticks, Ticks] | null;
+}
+
+/** Values of one layer that were set by hand. */
+export interface OverrideSources {
+  readonly start: Ticks | null;
+  readonly length: Ticks | null;
+  readonly parameters: ReadonlyMap<string, ParameterSource>;
 }
 
 /** What planning one layer gives. */
 export interface Outcome {
   readonly plan: LayerPlan;
   readonly subject: Subject;
-  readonly edits: readonly Edit[];
-  readonly replaced: RunRecord['replaced'];
-  readonly moved: RunRecord['moved'];
+  readonly step: LayerStep;
   readonly added: number;
+  readonly replaced: number;
+  readonly removed: number;
   readonly limited: readonly string[];
   readonly broken: readonly string[];
   readonly isTooShort: boolean;
@@ -101,57 +109,107 @@ function boxesFor({ staging }: Batch, own: number): (layer: string | null) => Bo
   };
 }
 
-interface Prepared {
+/** A layer with its parameters and its own length, before the run's times are known. */
+export interface Prepared {
+  readonly index: number;
+  readonly place: number;
   readonly inputs: Float64Array;
   readonly values: Record<string, number | string>;
   readonly limited: string[];
+  readonly times: MomentTimes;
+  readonly lasts: Ticks;
+  /** True where a length was asked for by speed and the layer does not travel. */
+  readonly isStill: boolean;
 }
 
-function prepareInputs(batch: Batch, index: number, place: number): Prepared {
+type Inputs = Pick<Prepared, 'index' | 'place' | 'inputs' | 'values' | 'limited'>;
+
+function prepareInputs(batch: Batch, index: number, place: number): Inputs {
   const { compiled, staging } = batch;
   const facts = circumstances(batch, index, place);
   const inputs = createInputs(compiled, facts);
-  const turn = { place, share: facts.share, layer: staging.scene.layers[index].id };
+  const layer = staging.scene.layers[index];
+  const turn = { place, share: facts.share, layer };
+  const byHand = batch.overrides.get(layer.id)?.parameters;
   const values: Record<string, number | string> = {};
   const boxOf = boxesFor(batch, index);
   const limited: string[] = [];
   compiled.parameters.forEach((entry, i) => {
     const { name } = entry.parameter;
-    const wanted = batch.sources[i](inputs, turn);
+    const wanted = (byHand?.get(name) ?? batch.sources[i])(inputs, turn);
     const value = typeof wanted === 'number' ? limitParameter(entry, wanted, inputs) : wanted;
     if (value !== wanted) limited.push(name);
     values[name] = plainValue(value);
     setParameter(compiled, inputs, entry.parameter, value, boxOf);
   });
-  return { inputs, values, limited };
+  return { index, place, inputs, values, limited };
 }
 
-/** Moment times with the recipe's length. The length parameter is set first; the rest is stretched to fit. */
-function timeMoments(batch: Batch, { inputs, values }: Prepared): MomentTimes {
-  const { compiled, recipe, fixed, staging } = batch;
+/** Moment times with a length in ticks; null is the preset's own. The length parameter is set first, the rest is stretched. */
+function timeMoments({ compiled, staging }: Batch, { inputs, values }: Inputs, wanted: Ticks | null): MomentTimes {
   const { lasts } = compiled.preset;
   const { rate } = staging.scene;
-  const wanted = wantedSeconds(batch, maximum(momentSeconds(compiled, inputs)));
   if (wanted === null) return momentTimes(momentSeconds(compiled, inputs), 1, compiled, rate);
-  if (lasts !== undefined && (fixed !== null || recipe.length.by === 'factor')) {
-    values[lasts] = wanted;
-    inputs[compiled.scope.places.get(`@${lasts}`) as number] = wanted;
+  const seconds = wanted / TICKS_PER_SECOND;
+  if (lasts !== undefined) {
+    values[lasts] = seconds;
+    inputs[compiled.scope.places.get(`@${lasts}`) as number] = seconds;
   }
-  const seconds = momentSeconds(compiled, inputs);
-  const natural = maximum(seconds);
-  return momentTimes(seconds, natural > 0 ? wanted / natural : 1, compiled, rate);
+  const asked = momentSeconds(compiled, inputs);
+  const natural = maximum(asked);
+  return momentTimes(asked, natural > 0 ? seconds / natural : 1, compiled, rate);
 }
 
-/** Length that the recipe asks for, in seconds; null where the preset's own counts. */
-function wantedSeconds({ recipe, fixed }: Batch, natural: number): number | null {
-  if (fixed !== null) return fixed / TICKS_PER_SECOND;
-  return recipe.length.by === 'factor' ? natural * recipe.length.factor : null;
+/** How far the middle of a layer travels in the preset, in pixels: the straight ways between its moments. */
+function distanceOf(batch: Batch, prepared: Inputs): number {
+  const layer = batch.staging.scene.layers[prepared.index];
+  const times = timeMoments(batch, prepared, null);
+  const rows = makeRows(batch.compiled, prepared.inputs, times, (channel) => {
+    const rest = restValue(layer, channel);
+    return { rest, here: rest };
+  });
+  const along = (channel: ChannelId): Key[] =>
+    rows
+      .filter((row) => row.channel === channel)
+      .flatMap(({ keys }) => keys.map(({ after, value, ease }) => ({ at: after, value, ease })));
+  const [xs, ys] = [along('position.x'), along('position.y')];
+  const stops = [...new Set([...xs, ...ys].map(({ at }) => at))].sort((a, b) => a - b);
+  const valueAt = (keys: readonly Key[], at: Ticks): number => (keys.length > 0 ? sampleTrack(keys, at) : 0);
+  return stops.slice(1).reduce((sum, at, i) => {
+    const before = stops[i];
+    return sum + Math.hypot(valueAt(xs, at) - valueAt(xs, before), valueAt(ys, at) - valueAt(ys, before));
+  }, 0);
 }
 
-function shiftKeys(layer: Layer, by: Ticks): Layer['tracks'] {
-  return Object.fromEntries(
-    tracksOf(layer).map(([id, keys]) => [id, keys.map((key) => ({ ...key, at: key.at + by }))]),
-  );
+/** Length that the recipe asks for on one layer; null where the preset's own counts. */
+function wantedLength(batch: Batch, prepared: Inputs): { ticks: Ticks | null; isStill: boolean } {
+  const { recipe, lengths, staging, overrides } = batch;
+  const layer = staging.scene.layers[prepared.index];
+  const byHand = overrides.get(layer.id)?.length ?? null;
+  const frame = frameTicks(staging.scene.rate);
+  const atLeastAFrame = (ticks: number): Ticks => Math.max(frame, toFrameGrid(Math.round(ticks), staging.scene.rate));
+  if (byHand !== null) return { ticks: byHand, isStill: false };
+  const { length } = recipe;
+  if (length.by === 'factor') {
+    const natural = maximum(momentSeconds(batch.compiled, prepared.inputs));
+    return { ticks: ticksFromSeconds(natural * length.factor), isStill: false };
+  }
+  if (length.by === 'speed') {
+    const seconds = distanceOf(batch, prepared) / length.speed;
+    return seconds > 0 ? { ticks: atLeastAFrame(ticksFromSeconds(seconds)), isStill: false } : { ticks: null, isStill: true };
+  }
+  if (lengths === null) return { ticks: null, isStill: false };
+  const [from, to] = lengths;
+  if (length.by !== 'random') return { ticks: from, isStill: false };
+  return { ticks: atLeastAFrame(from + (to - from) * randomAt(length.seed, seedFromText(layer.id))), isStill: false };
+}
+
+/** A layer's parameters, and its length as far as it is known before the run's times are. */
+export function prepareLayer(batch: Batch, index: number, place: number): Prepared {
+  const inputs = prepareInputs(batch, index, place);
+  const { ticks, isStill } = wantedLength(batch, inputs);
+  const times = timeMoments(batch, inputs, ticks);
+  return { ...inputs, times, lasts: maximum(times.ticks), isStill };
 }
 
 /** True when a layer has keys on a channel that the preset moves. */
@@ -168,52 +226,45 @@ function keysOf(row: MadeRow, start: Ticks, run: string): Key[] {
   }));
 }
 
-/** Does one layer: its inputs, its times, its new keys over the old ones. */
-export function planLayer(batch: Batch, index: number, place: number): Outcome {
+/** Does one layer: its times, its new keys over the old ones. */
+export function planLayer(batch: Batch, prepared: Prepared, slot: Slot): Outcome {
+  const { index, place } = prepared;
   const before = batch.staging.scene.layers[index];
-  const prepared = prepareInputs(batch, index, place);
-  const times = timeMoments(batch, prepared);
+  const times = slot.lasts === prepared.lasts ? prepared.times : timeMoments(batch, prepared, slot.lasts);
   const lasts = maximum(times.ticks);
-  const { start, moved } = startOf(batch.timing, place, before, lasts);
-  const span = { in: before.span.in + moved, out: before.span.out + moved };
-  const standingTracks = moved === 0 ? before.tracks : shiftKeys(before, moved);
-  const tracks = { ...standingTracks };
+  const { start, moved } = slot;
+  const standing = shiftLayer(before, moved);
+  const tracks = { ...standing.tracks };
   const factsOf = (channel: ChannelId) => {
     const rest = restValue(before, channel);
-    const standing = tracks[channel];
-    return { rest, here: standing ? sampleTrack(standing, start) : rest };
+    const keys = tracks[channel];
+    return { rest, here: keys ? sampleTrack(keys, start) : rest };
   };
   const rows = makeRows(batch.compiled, prepared.inputs, times, factsOf);
-  const replaced: RunRecord['replaced'] = [];
-  let added = 0;
+  const joined = new Map<ChannelId, Key[]>();
+  let [added, replaced, removed] = [0, 0, 0];
   for (const row of rows) {
     const made = keysOf(row, start, batch.runId);
     const { channel } = row;
     const merged = mergeKeys(tracks[channel], made, batch.recipe.existing, channel, restValue(before, channel));
-    if (merged.removed.length > 0) replaced.push({ layer: before.id, channel, keys: [...merged.removed] });
+    if (batch.recipe.existing === 'add') joined.set(channel, made);
+    const stops = new Set(made.map(({ at }) => at));
+    const same = merged.removed.filter(({ at }) => stops.has(at)).length;
+    replaced += same;
+    removed += merged.removed.length - same;
     tracks[channel] = [...merged.keys];
     added += made.length;
   }
-  const after: Layer = moved === 0 ? { ...before, tracks } : { ...before, span, tracks };
+  const after: Layer = { ...standing, tracks };
   return {
     plan: { layer: before.id, place, starts: start, lasts, moments: times.ticks, values: prepared.values, after },
-    subject: { layer: after, before: standingTracks, made: { from: start, to: start + lasts } },
-    edits: editsBetween(before, after),
-    replaced,
-    moved: moved === 0 ? [] : [{ layer: before.id, ...before.span }],
+    subject: { layer: after, before: standing.tracks, made: { from: start, to: start + lasts } },
+    step: layerStep(before, after, joined),
     added,
+    replaced,
+    removed,
     limited: prepared.limited,
     broken: rows.flatMap((row) => row.broken),
     isTooShort: rows.some((row) => row.merged.length > 0),
   };
-}
-
-function editsBetween(before: Layer, after: Layer): Edit[] {
-  const edits: Edit[] = [];
-  if (before.span !== after.span) edits.push({ type: 'set-layer', layer: before.id, fields: { span: after.span } });
-  for (const [channel, keys] of tracksOf(after)) {
-    if (keys === before.tracks[channel]) continue;
-    edits.push({ type: 'set-track', layer: before.id, channel, keys: [...keys] });
-  }
-  return edits;
 }

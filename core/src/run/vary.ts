@@ -10,15 +10,17 @@ import {
   type ParameterValue,
 } from '../preset';
 import { randomAt, seedFromText } from '../random';
-import type { Finding } from './finding';
-import type { Variation } from './recipe';
+import { progressOf } from '../easing';
+import type { Finding } from '../finding';
+import type { Variation } from '../recipe';
+import type { Layer } from '../scene';
 
 /** Who a layer is, for a parameter that varies. */
 export interface Turn {
   readonly place: number;
   /** 0…1 along the order. */
   readonly share: number;
-  readonly layer: string;
+  readonly layer: Layer;
 }
 
 /** Value of a parameter for one layer; `inputs` are those of the preset's formulas. */
@@ -27,6 +29,8 @@ export type ParameterSource = (inputs: Float64Array, turn: Turn) => ParameterVal
 export interface CompiledVariation {
   readonly source: ParameterSource;
   readonly problem: Finding | null;
+  /** Whether a layer lacks the data that its value is read from; the default stands in. */
+  readonly lacks?: (layer: Layer) => boolean;
 }
 
 /** Variation texts in the order in which the compiled ones are used. */
@@ -39,7 +43,35 @@ function textsOf(variation: Variation): readonly string[] {
     case 'ramp':
     case 'random':
       return [variation.from, variation.to];
+    case 'data':
+      return [];
   }
+}
+
+type Mixed = Extract<Variation, { by: 'ramp' | 'random' }>;
+
+/** Deviations from the middle to each limit of a normal spread. */
+const DEVIATIONS = 3;
+
+/** Standard normal number from two even ones. Source: G. E. P. Box and M. E. Muller, 1958. */
+function normalOf(u: number, v: number): number {
+  return Math.sqrt(-2 * Math.log(1 - u)) * Math.cos(2 * Math.PI * v);
+}
+
+/** Share of the way for a layer in [0, 1]: along the order, or drawn by seed from the layer's id. */
+function shareOf(variation: Mixed): (turn: Turn) => number {
+  if (variation.by === 'ramp') {
+    const { curve } = variation;
+    const progress = progressOf(curve);
+    return ({ share }) => progress(share);
+  }
+  const { seed, spread } = variation;
+  if (spread !== 'normal') return ({ layer }) => randomAt(seed, seedFromText(layer.id));
+  return ({ layer }) => {
+    const index = seedFromText(layer.id);
+    const normal = normalOf(randomAt(seed, index), randomAt(seed + 1, index));
+    return Math.min(1, Math.max(0, 0.5 + normal / (2 * DEVIATIONS)));
+  };
 }
 
 function sourceOf(variation: Variation, formulas: readonly CompiledFormula[]): ParameterSource {
@@ -49,14 +81,14 @@ function sourceOf(variation: Variation, formulas: readonly CompiledFormula[]): P
   };
   switch (variation.by) {
     case 'fixed':
+    case 'data':
       return (inputs) => formulas[0].evaluate(inputs);
     case 'cycle':
       return (inputs, { place }) => formulas[place % formulas.length].evaluate(inputs);
     case 'ramp':
-      return (inputs, { share }) => mix(inputs, share);
     case 'random': {
-      const { seed } = variation;
-      return (inputs, { layer }) => mix(inputs, randomAt(seed, seedFromText(layer)));
+      const share = shareOf(variation);
+      return (inputs, turn) => mix(inputs, share(turn));
     }
   }
 }
@@ -72,9 +104,9 @@ function sourceOfValues(variation: Variation, values: readonly ParameterValue[])
   if (variation.by === 'cycle') return (_, { place }) => values[place % values.length];
   const [from, to] = values.map((value) => (typeof value === 'object' && 'colour' in value ? value.colour : null));
   if (!from || !to) return null;
-  if (variation.by === 'ramp') return (_, { share }) => ({ colour: mixColours(from, to, share) });
-  const { seed } = variation;
-  return (_, { layer }) => ({ colour: mixColours(from, to, randomAt(seed, seedFromText(layer))) });
+  if (variation.by === 'data') return null;
+  const share = shareOf(variation);
+  return (_, turn) => ({ colour: mixColours(from, to, share(turn)) });
 }
 
 function standardSource({ standard, value }: CompiledParameter): ParameterSource {
@@ -99,6 +131,40 @@ function compileValues(entry: CompiledParameter, variation: Variation, lookup: L
   return refuse(entry, variation.by, `A ${kind} has nothing in between. Choose one for all, or some by turns.`);
 }
 
+/** Text of a data cell as a literal of the parameter's kind: a plain number takes the kind's usual unit. */
+function cellText(value: string | number | undefined): string {
+  return String(value ?? '').trim();
+}
+
+const PLAIN = /^[+-]?\d+(\.\d+)?$/;
+const UNITS: Readonly<Partial<Record<string, string>>> = {
+  time: 'f',
+  percent: '%',
+  length: 'px',
+  angle: 'deg',
+  frequency: 'Hz',
+};
+
+/** Values from a data column, each different text read once. */
+function compileData(entry: CompiledParameter, column: string, lookup: Lookup, scope: Scope): CompiledVariation {
+  const unit = UNITS[entry.parameter.kind] ?? '';
+  const known = new Map<string, CompiledVariation>();
+  const read = (layer: Layer): CompiledVariation | null => {
+    const cell = cellText(layer.data[column]);
+    if (cell === '') return null;
+    const text = PLAIN.test(cell) ? cell + unit : cell;
+    const before = known.get(text) ?? compileVariation(entry, { by: 'fixed', value: text }, lookup, scope);
+    known.set(text, before);
+    return before.problem ? null : before;
+  };
+  const standard = standardSource(entry);
+  return {
+    source: (inputs, turn) => (read(turn.layer)?.source ?? standard)(inputs, turn),
+    problem: null,
+    lacks: (layer) => read(layer) === null,
+  };
+}
+
 /**
  * Prepares how a parameter varies over the layers of a run. Random values follow the layer's id, so that a layer that
  * joins later leaves the others as they were. A text that does not work gives the parameter's default and a finding.
@@ -111,6 +177,7 @@ export function compileVariation(
 ): CompiledVariation {
   const { kind } = entry.parameter;
   if (!variation) return { source: standardSource(entry), problem: null };
+  if (variation.by === 'data') return compileData(entry, variation.column, lookup, scope);
   if (!isNumberKind(kind)) return compileValues(entry, variation, lookup);
   const formulas: CompiledFormula[] = [];
   for (const text of textsOf(variation)) {

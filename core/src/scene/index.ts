@@ -22,8 +22,21 @@ export {
   headerOf,
   treeProblem,
   dataProblems,
+  cueSchema,
   type Scene,
+  type Cue,
   type SceneHeader,
   type DataProblem,
 } from './scene';
-export { runSchema, type RunRecord } from './run-record';
+export { runSchema, type RunRecord, type LayerStep, type TrackStep, type RestStep } from './run-record';
+export {
+  pickSchema,
+  pickTermSchema,
+  savedPickSchema,
+  DATA_TESTS,
+  type Pick,
+  type PickTerm,
+  type SavedPick,
+  type DataTest,
+} from './pick';
+export { layerStep, isEmptyStep, isSame, withKeys, shiftLayer } from './step';

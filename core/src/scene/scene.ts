@@ -2,11 +2,15 @@ import * as z from 'zod';
 import { rateSchema, ticksSchema } from '../time';
 import { idSchema } from './key';
 import { layerSchema, nameSchema, type Layer } from './layer';
+import { savedPickSchema } from './pick';
 import { runSchema } from './run-record';
 
 export const SCENE_FORMAT = 'wexikine-scene-1';
 
 const sizeSchema = z.int().min(16, 'At least 16 pixels.').max(16_384, 'At most 16 384 pixels.');
+
+/** A named time of the scene. */
+export const cueSchema = z.strictObject({ id: idSchema, name: nameSchema, at: ticksSchema });
 
 /** All of a scene but its layers and runs. */
 export const sceneHeaderSchema = z.strictObject({
@@ -16,7 +20,9 @@ export const sceneHeaderSchema = z.strictObject({
   height: sizeSchema,
   rate: rateSchema,
   length: ticksSchema.min(1, 'A scene lasts at least one frame.'),
-  cues: z.array(z.strictObject({ id: idSchema, name: nameSchema, at: ticksSchema })).max(10_000),
+  cues: z.array(cueSchema).max(10_000),
+  /** Picks under a name. */
+  picks: z.array(savedPickSchema).max(1_000).optional(),
 });
 
 const sceneFields = {
@@ -40,9 +46,10 @@ function refuseBrokenTree(scene: { readonly layers: readonly Layer[] }, context:
 }
 
 export type Scene = Readonly<z.infer<typeof sceneSchema>>;
+export type Cue = Readonly<z.infer<typeof cueSchema>>;
 export type SceneHeader = Readonly<z.infer<typeof sceneHeaderSchema>>;
 
-export const HEADER_FIELDS = ['name', 'project', 'width', 'height', 'rate', 'length', 'cues'] as const;
+export const HEADER_FIELDS = ['name', 'project', 'width', 'height', 'rate', 'length', 'cues', 'picks'] as const;
 
 /** What is wrong with the ids and parents of layers, as a sentence; null when all is well. */
 export function treeProblem(layers: readonly Layer[]): string | null {
@@ -64,8 +71,8 @@ export function treeProblem(layers: readonly Layer[]): string | null {
 
 /** A scene's header alone. */
 export function headerOf(scene: Scene): SceneHeader {
-  const { name, project, width, height, rate, length, cues } = scene;
-  return { name, project, width, height, rate, length, cues };
+  const { name, project, width, height, rate, length, cues, picks } = scene;
+  return { name, project, width, height, rate, length, cues, ...(picks ? { picks } : {}) };
 }
 
 /** Where a problem with data from outside stands, and what it is. */

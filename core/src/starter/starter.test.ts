@@ -1,7 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { apply } from '../edit';
 import { createShelf, type PresetItem } from '../library';
-import { createRecipe, describeFinding, operationFor, plan, type Recipe } from '../run';
+import { describeFinding } from '../finding';
+import { plan } from '../plan';
+import { createRecipe, type PresetRecipe } from '../recipe';
+import { operationFor } from '../run';
 import { boundsAt, compileScene, frameAt, restFrame, sampleTrack } from '../sample';
 import { restValue, tracksOf, type Key, type Layer, type Scene } from '../scene';
 import { card, CONTEXT, sceneOf } from '../testing/scenes';
@@ -38,7 +41,7 @@ interface Tried {
 }
 
 /** A preset on the standing layers, as it comes or with other values; accents from one second on. */
-function tried({ id, body }: PresetItem, parameters: Recipe['parameters'] = {}): Tried {
+function tried({ id, body }: PresetItem, parameters: PresetRecipe['parameters'] = {}): Tried {
   const recipe = {
     ...createRecipe(operationFor(body.phase), id, { by: 'rule', kind: 'card' }),
     start: body.hang === 'time' ? ({ by: 'time', at: '1s' } as const) : ({ by: 'layer' } as const),

@@ -1,6 +1,6 @@
 import { SCENE_FORMAT, type Key, type Layer, type Scene } from '../scene';
 import { frameTicks, ticksFromSeconds, type Rate } from '../time';
-import { createRecipe, type Recipe } from '../run';
+import { createRecipe, type PresetRecipe } from '../recipe';
 
 export const PAL: Rate = { num: 25, den: 1 };
 
@@ -50,7 +50,7 @@ export function inFrames(ticks: number, rate: Rate = PAL): number {
   return ticks / frameTicks(rate);
 }
 
-export function recipeOf(more: Partial<Recipe> = {}): Recipe {
+export function recipeOf(more: Partial<PresetRecipe> = {}): PresetRecipe {
   return { ...createRecipe('bring-in', 'fade-in', { by: 'rule', kind: 'card' }), ...more };
 }
 

@@ -86,13 +86,12 @@ describe('the library', () => {
       id: 'run-1',
       sentence: 'Bring in',
       recipe: {},
-      preset: { id: 'take-a-breath', revision: 1 },
+      preset: { id: 'take-a-breath', revision: 1, name: 'Take a breath', body: {} },
       uses: [{ id: 'house-breath', revision: 1 }],
       by: 'Ada',
       when: WHEN,
       layers: ['moon', 'title'],
-      replaced: [],
-      moved: [],
+      steps: [],
     };
     const response = await send('post', '/api/scenes', { scene: { ...scene, runs: [run] }, by: 'Ada' }).expect(201);
     const use = { scene: response.body.scene.id, sceneName: 'Programme board', revision: 1, runs: 1, layers: 2 };

@@ -26,6 +26,15 @@ export async function putRuns(
   }
 }
 
+/** Sets the order of all runs from a list of ids, the first first. */
+export async function orderRuns(queries: Queries, scene: string, ids: readonly string[]): Promise<void> {
+  await queries.run(
+    `update runs set place = item.place from unnest($2::text[], $3::int[]) as item (id, place)
+     where runs.scene_id = $1 and runs.id = item.id`,
+    [scene, ids, ids.map((_, place) => place)],
+  );
+}
+
 export async function dropRuns(queries: Queries, scene: string, ids: readonly string[]): Promise<void> {
   if (ids.length === 0) return;
   await queries.run('delete from runs where scene_id = $1 and id = any($2::text[])', [scene, ids]);

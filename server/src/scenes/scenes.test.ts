@@ -39,7 +39,7 @@ function edited(scene: Scene, edits: readonly Edit[]): Scene {
 }
 
 function saveBody(before: Scene, after: Scene, base: number, by = 'Ada'): SaveRequest {
-  const { header, layers, removedLayers, order, runs, removedRuns } = difference(before, after);
+  const { header, layers, removedLayers, order, runs, removedRuns, runOrder } = difference(before, after);
   return {
     base,
     by,
@@ -50,6 +50,7 @@ function saveBody(before: Scene, after: Scene, base: number, by = 'Ada'): SaveRe
     order: order && [...order],
     runs: [...runs],
     removedRuns: [...removedRuns],
+    runOrder: runOrder && [...runOrder],
   };
 }
 

@@ -11,7 +11,7 @@ import {
 import type { Database, Queries } from '../database';
 import { notFound, RequestProblem } from '../http';
 import { dropLayers, layerTree, manyLayers, orderLayers, putLayers } from './layers-table';
-import { dropRuns, manyRuns, putRuns } from './runs-table';
+import { dropRuns, manyRuns, orderRuns, putRuns } from './runs-table';
 import {
   changesSince,
   insertChange,
@@ -75,6 +75,7 @@ async function writeChanges(queries: Queries, id: string, request: SaveRequest, 
   if (request.order) await orderLayers(queries, id, request.order);
   await dropRuns(queries, id, request.removedRuns);
   await putRuns(queries, id, request.runs, version);
+  if (request.runOrder) await orderRuns(queries, id, request.runOrder);
   if (request.layers.length > 0 || request.removedLayers.length > 0) await refuseBrokenTree(queries, id);
 }
 

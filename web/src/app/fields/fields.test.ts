@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { NO_LOOKUP, type Recipe } from '@wexikine/core';
-import { canScrub, scrubField } from '../scene/sentence/scrub-field';
+import { NO_LOOKUP, type PresetRecipe } from '@wexikine/core';
+import { canScrub, scrubField as scrub } from '../scene/sentence/scrub-field';
 import { parameterCheck, timeCheck } from './checks';
 import { readLiteral, stepText, writeLiteral } from './literal';
 
@@ -44,11 +44,14 @@ describe('values in fields', () => {
 
 describe('scrubbing the sentence', () => {
   const recipe = {
+    operation: 'bring-in',
     spacing: { by: 'gap', gap: '4f' },
     start: { by: 'layer' },
     length: { by: 'fixed', length: '3f' },
     parameters: { tilt: { by: 'fixed', value: '6deg' }, rise: { by: 'cycle', values: ['1px'] } },
-  } as unknown as Recipe;
+  } as unknown as PresetRecipe;
+
+  const scrubField = (...given: Parameters<typeof scrub>) => scrub(...given) as PresetRecipe;
 
   test('moves single numbers and nothing else', () => {
     expect(scrubField(recipe, 'spacing', 3, PAL).spacing).toEqual({ by: 'gap', gap: '7f' });

@@ -1,13 +1,24 @@
 /// <reference lib="webworker" />
-import { createPresetCompiler, createShelf, plan, type Scene, type Shelf } from '@wexikine/core';
+import { createPresetCompiler, createShelf, type Scene } from '@wexikine/core';
 import type { FromPlanner, ToPlanner } from './messages';
+import { checkTask, planMessages, planTask } from './plan-task';
 
 const compile = createPresetCompiler();
-let shelf: Shelf = new Map();
+let shelf = createShelf([]);
 let scene: Scene | null = null;
 
 function answer(message: FromPlanner): void {
   postMessage(message);
+}
+
+/** Answers a request; a bug in planning is told as a failure, so that the page need not wait for ever. */
+function attempt(ticket: number, work: (scene: Scene) => void): void {
+  try {
+    if (scene) work(scene);
+  } catch (error) {
+    console.error(error);
+    answer({ type: 'failed', ticket });
+  }
 }
 
 addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
@@ -19,12 +30,12 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
       scene = data.scene;
       return;
     case 'plan':
-      try {
-        if (scene)
-          answer({ type: 'plan', ticket: data.ticket, plan: plan(scene, shelf, data.recipe, data.context, compile) });
-      } catch (error) {
-        console.error(error);
-        answer({ type: 'failed', ticket: data.ticket });
-      }
+      return attempt(data.ticket, (standing) => {
+        planMessages(data.ticket, planTask(standing, shelf, data.task, compile)).forEach(answer);
+      });
+    case 'check':
+      return attempt(data.ticket, (standing) => {
+        answer({ type: 'findings', ticket: data.ticket, findings: checkTask(standing, shelf, data.task, compile) });
+      });
   }
 });

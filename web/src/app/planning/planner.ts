@@ -1,41 +1,41 @@
-import type { LibraryItem, Plan, Recipe, RunContext, Scene } from '@wexikine/core';
+import type { Finding, LibraryItem, Plan, Scene } from '@wexikine/core';
 import { Subject, type Observable } from 'rxjs';
-import type { FromPlanner, ToPlanner } from './messages';
+import type { FromPlanner, PlanTask, ToPlanner } from './messages';
+import { assemblePlan } from './plan-task';
 
-/** A plan together with the very scene and recipe that it was made for. */
-export interface Planned {
+interface Job<T> {
   readonly scene: Scene;
-  readonly recipe: Recipe;
-  /** The library that it was planned with. */
-  readonly items: readonly LibraryItem[];
-  /** Null when planning itself failed, which is a bug. */
-  readonly plan: Plan | null;
+  readonly task: T;
 }
 
-interface Job {
-  readonly scene: Scene;
-  readonly recipe: Recipe;
-  readonly context: RunContext;
+/** What came out of a job, with the very scene, task and library that it was done for. */
+export interface Done<T, R> extends Job<T> {
+  readonly items: readonly LibraryItem[];
+  /** Null when the work itself failed, which is a bug. */
+  readonly result: R | null;
 }
 
 /** The part of a worker that planning needs. */
 export type PlanPort = Pick<Worker, 'postMessage' | 'addEventListener' | 'terminate'>;
 
+type Part = Extract<FromPlanner, { type: 'part' }>;
+
 /**
- * Plans in a worker, one job at a time; while one runs, only the newest of those that wait is kept, so that dragging
+ * Works in a worker, one job at a time; while one runs, only the newest of those that wait is kept, so that dragging
  * a number never piles up work.
  */
-export class Planner {
-  private readonly subject = new Subject<Planned>();
-  readonly planned$: Observable<Planned> = this.subject.asObservable();
-  private running: (Job & { readonly items: readonly LibraryItem[] }) | null = null;
-  private waiting: Job | null = null;
+abstract class WorkerQueue<T, R> {
+  private readonly subject = new Subject<Done<T, R>>();
+  readonly done$: Observable<Done<T, R>> = this.subject.asObservable();
+  private running: (Job<T> & { readonly items: readonly LibraryItem[] }) | null = null;
+  private waiting: Job<T> | null = null;
   private sentScene: Scene | null = null;
   private ticket = 0;
   private items: readonly LibraryItem[] = [];
+  private port: PlanPort;
 
-  constructor(private readonly port: PlanPort) {
-    port.addEventListener('message', (event) => this.receive((event as MessageEvent<FromPlanner>).data));
+  constructor(private readonly open: () => PlanPort) {
+    this.port = this.listen();
   }
 
   setLibrary(items: readonly LibraryItem[]): void {
@@ -43,9 +43,20 @@ export class Planner {
     this.send({ type: 'library', items });
   }
 
-  request(job: Job): void {
+  request(job: Job<T>): void {
     if (this.running) this.waiting = job;
     else this.start(job);
+  }
+
+  /** Gives up what runs and what waits: the worker is ended and another one takes its place. */
+  cancel(): void {
+    this.waiting = null;
+    if (!this.running) return;
+    this.running = null;
+    this.port.terminate();
+    this.port = this.listen();
+    this.sentScene = null;
+    this.send({ type: 'library', items: this.items });
   }
 
   close(): void {
@@ -53,27 +64,74 @@ export class Planner {
     this.subject.complete();
   }
 
-  private start(job: Job): void {
+  protected abstract message(ticket: number, task: T): ToPlanner;
+
+  /** The result of the job with a message; undefined while more is to come. */
+  protected abstract read(message: FromPlanner, job: Job<T>): R | null | undefined;
+
+  private listen(): PlanPort {
+    const port = this.open();
+    port.addEventListener('message', (event) => this.receive(port, (event as MessageEvent<FromPlanner>).data));
+    return port;
+  }
+
+  private start(job: Job<T>): void {
     this.running = { ...job, items: this.items };
     if (this.sentScene !== job.scene) {
       this.send({ type: 'scene', scene: job.scene });
       this.sentScene = job.scene;
     }
-    this.send({ type: 'plan', ticket: ++this.ticket, recipe: job.recipe, context: job.context });
+    this.send(this.message(++this.ticket, job.task));
   }
 
-  private receive(message: FromPlanner): void {
+  private receive(port: PlanPort, message: FromPlanner): void {
     const job = this.running;
-    if (!job || message.ticket !== this.ticket) return;
+    if (!job || port !== this.port || message.ticket !== this.ticket) return;
+    const result = message.type === 'failed' ? null : this.read(message, job);
+    if (result === undefined) return;
     this.running = null;
     const next = this.waiting;
     this.waiting = null;
     if (next) this.start(next);
-    const { scene, recipe, items } = job;
-    this.subject.next({ scene, recipe, items, plan: message.type === 'plan' ? message.plan : null });
+    this.subject.next({ ...job, result });
   }
 
   private send(message: ToPlanner): void {
     this.port.postMessage(message);
+  }
+}
+
+export type Planned = Done<PlanTask, Plan>;
+
+/** Plans recipes. */
+export class Planner extends WorkerQueue<PlanTask, Plan> {
+  private head: { readonly plan: Plan; readonly parts: number } | null = null;
+  private parts: Part[] = [];
+
+  protected override message(ticket: number, task: PlanTask): ToPlanner {
+    return { type: 'plan', ticket, task };
+  }
+
+  protected override read(message: FromPlanner, { scene, task }: Job<PlanTask>): Plan | null | undefined {
+    if (message.type === 'plan') {
+      this.head = message;
+      this.parts = [];
+    }
+    if (message.type === 'part') this.parts.push(message);
+    const { head, parts } = this;
+    if (!head || parts.length < head.parts) return undefined;
+    this.head = null;
+    return assemblePlan(head.plan, parts, task.run === null, scene.runs.length);
+  }
+}
+
+/** Looks over scenes and dry runs. */
+export class Checker extends WorkerQueue<PlanTask | null, readonly Finding[]> {
+  protected override message(ticket: number, task: PlanTask | null): ToPlanner {
+    return { type: 'check', ticket, task };
+  }
+
+  protected override read(message: FromPlanner): readonly Finding[] | undefined {
+    return message.type === 'findings' ? message.findings : undefined;
   }
 }

@@ -2,28 +2,44 @@ import { Injectable, inject, type OnDestroy } from '@angular/core';
 import {
   apply,
   isPreset,
+  isPresetRecipe,
+  recipeSchema,
   severityOf,
   type Finding,
   type LibraryItem,
   type Plan,
   type Recipe,
+  type RunRecord,
   type Scene,
   type Shelf,
 } from '@wexikine/core';
-import { BehaviorSubject, combineLatest, distinctUntilChanged, map, type Observable, type Subscription } from 'rxjs';
+import {
+  BehaviorSubject,
+  combineLatest,
+  debounceTime,
+  distinctUntilChanged,
+  map,
+  type Observable,
+  type Subscription,
+} from 'rxjs';
 import { personName } from '../api/person';
 import { LibraryService } from '../library/library.service';
+import type { PlanTask } from '../planning/messages';
 import { createPlanWorker } from '../planning/plan-worker.factory';
-import { Planner, type Planned } from '../planning/planner';
+import { Checker, Planner, type Planned } from '../planning/planner';
 import { firstRecipe } from './first-recipe';
 import { SceneStore } from './scene.store';
 
 /** The preset of the first dry run in a scene. */
 const FIRST_PRESET = 'rise-and-settle';
+/** Milliseconds of rest before the scene is looked over in motion. */
+const CHECK_AFTER = 350;
 
 /** What stands in the sentence, and whether it is shown as a dry run. */
 export interface Draft {
   readonly recipe: Recipe;
+  /** The run that is open to be changed; null for a new one. */
+  readonly run: string | null;
   /** False right after it was applied, until a field changes. */
   readonly isLive: boolean;
 }
@@ -49,21 +65,35 @@ function newRunId(): string {
   return `run-${crypto.randomUUID().slice(0, 13)}`;
 }
 
+/** The recipe of a run as it can be changed: keeping to the revision that it used, or taking the newest. */
+export function recipeOfRun({ recipe, preset }: RunRecord, revision: 'used' | 'newest'): Recipe | null {
+  const read = recipeSchema.safeParse(recipe);
+  if (!read.success) return null;
+  const standing = read.data as Recipe;
+  if (!isPresetRecipe(standing) || !preset) return standing;
+  const { revision: _kept, ...rest } = standing.preset;
+  return { ...standing, preset: revision === 'used' ? { ...rest, revision: preset.revision } : rest };
+}
+
 /** The sentence of a scene screen: its recipe, and its dry run planned in a worker. */
 @Injectable()
 export class DraftStore implements OnDestroy {
   private readonly scenes = inject(SceneStore);
   private readonly library = inject(LibraryService);
   private items: readonly LibraryItem[] = [];
-  private readonly planner = new Planner(createPlanWorker());
+  private readonly planner = new Planner(createPlanWorker);
+  private readonly checker = new Checker(createPlanWorker);
   private readonly draftSubject = new BehaviorSubject<Draft | null>(null);
   private readonly plannedSubject = new BehaviorSubject<Planned | null>(null);
+  private readonly motionSubject = new BehaviorSubject<readonly Finding[]>([]);
   private readonly subscriptions: Subscription[] = [];
   private runId = newRunId();
   /** A preset that the screen was opened with. */
   wantedPreset: string | null = null;
 
   readonly draft$ = this.draftSubject.asObservable();
+  /** What looking at the scene in motion found: of the dry run, or of the scene as it stands. */
+  readonly motion$ = this.motionSubject.asObservable();
   readonly shown$: Observable<Shown | null> = combineLatest([
     this.scenes.scene$,
     this.draft$,
@@ -79,15 +109,21 @@ export class DraftStore implements OnDestroy {
 
   constructor() {
     const { items$, shelf$ } = this.library;
+    const inputs$ = combineLatest([this.scenes.scene$, this.draft$, shelf$]);
     this.subscriptions.push(
       items$.subscribe((items) => {
         this.items = items;
         this.planner.setLibrary(items);
+        this.checker.setLibrary(items);
       }),
-      this.planner.planned$.subscribe((planned) => this.plannedSubject.next(planned)),
+      this.planner.done$.subscribe((planned) => this.plannedSubject.next(planned)),
+      this.checker.done$.subscribe(({ result }) => this.motionSubject.next(result ?? [])),
       combineLatest([this.scenes.scene$, shelf$]).subscribe(([scene, shelf]) => this.begin(scene, shelf)),
-      combineLatest([this.scenes.scene$, this.draft$, shelf$]).subscribe(([scene, draft, shelf]) => {
-        if (scene && draft?.isLive && shelf.items.size > 0) this.ask(scene, draft.recipe);
+      inputs$.subscribe(([scene, draft, shelf]) => {
+        if (scene && draft?.isLive && shelf.items.size > 0) this.ask(scene, draft);
+      }),
+      inputs$.pipe(debounceTime(CHECK_AFTER)).subscribe(([scene, draft, shelf]) => {
+        if (scene && shelf.items.size > 0) this.checker.request({ scene, task: draft?.isLive ? this.task(draft) : null });
       }),
     );
   }
@@ -95,15 +131,33 @@ export class DraftStore implements OnDestroy {
   ngOnDestroy(): void {
     for (const subscription of this.subscriptions) subscription.unsubscribe();
     this.planner.close();
+    this.checker.close();
   }
 
   get recipe(): Recipe | null {
     return this.draftSubject.value?.recipe ?? null;
   }
 
+  /** The run that is open to be changed. */
+  get run(): string | null {
+    return this.draftSubject.value?.run ?? null;
+  }
+
   /** Changes the sentence; the dry run follows. */
   change(recipe: Recipe): void {
-    this.draftSubject.next({ recipe, isLive: true });
+    this.draftSubject.next({ recipe, run: this.run, isLive: true });
+  }
+
+  /** Opens a run to be changed, with the revision that it used or with the newest. False where its recipe cannot be read. */
+  reopen(run: RunRecord, revision: 'used' | 'newest'): boolean {
+    const recipe = recipeOfRun(run, revision);
+    if (recipe) this.draftSubject.next({ recipe, run: run.id, isLive: true });
+    return recipe !== null;
+  }
+
+  /** Begins a new run with a recipe. */
+  start(recipe: Recipe): void {
+    this.draftSubject.next({ recipe, run: null, isLive: true });
   }
 
   /** Shows the dry run or the scene as it stands. */
@@ -112,46 +166,64 @@ export class DraftStore implements OnDestroy {
     if (draft) this.draftSubject.next({ ...draft, isLive });
   }
 
+  /** Gives up the planning that is under way and shows the scene as it stands. */
+  cancel(): void {
+    this.planner.cancel();
+    this.setLive(false);
+  }
+
   /** Applies the plan that is shown, as one step. False where there is none, or it has errors. */
   apply(): boolean {
     const { scene } = this.scenes;
     const planned = this.plannedSubject.value;
-    const recipe = this.recipe;
-    if (!scene || !planned?.plan || planned.scene !== scene || planned.recipe !== recipe) return false;
-    const { plan } = planned;
-    if (!plan.run || planned.items !== this.items || plan.findings.some(keepsFromApplying)) return false;
-    this.setLive(false);
-    if (!this.scenes.do(plan.run.sentence, plan.edits)) return false;
+    const draft = this.draftSubject.value;
+    if (!scene || !draft || !planned?.result || !this.isFor(planned, scene, draft)) return false;
+    const plan = planned.result;
+    if (!plan.run || plan.edits.length === 0 || plan.findings.some(keepsFromApplying)) return false;
+    this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false });
+    const label = draft.run === null ? plan.run.sentence : `Change a run: ${plan.run.sentence}`;
+    if (!this.scenes.do(label, plan.edits)) return false;
     this.runId = newRunId();
     return true;
   }
 
   private begin(scene: Scene | null, shelf: Shelf): void {
-    if (!scene || shelf.items.size === 0 || this.draftSubject.value) return;
+    const draft = this.draftSubject.value;
+    if (draft?.run !== null && draft && scene && !scene.runs.some(({ id }) => id === draft.run)) {
+      this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false });
+    }
+    if (!scene || shelf.items.size === 0 || draft) return;
     const wanted = this.wantedPreset === null ? null : shelf.preset(this.wantedPreset);
     const item = wanted ?? shelf.preset(FIRST_PRESET) ?? [...shelf.items.values()].find(isPreset);
-    if (item) this.draftSubject.next({ recipe: firstRecipe(scene, item), isLive: true });
+    if (item) this.draftSubject.next({ recipe: firstRecipe(scene, item), run: null, isLive: true });
   }
 
-  private ask(scene: Scene, recipe: Recipe): void {
+  private task({ recipe, run }: Draft): PlanTask {
+    return { recipe, run, context: { runId: this.runId, by: personName(), when: new Date().toISOString() } };
+  }
+
+  private isFor({ scene, task, items }: Planned, now: Scene, draft: Draft): boolean {
+    return scene === now && task.recipe === draft.recipe && task.run === draft.run && items === this.items;
+  }
+
+  private ask(scene: Scene, draft: Draft): void {
     const known = this.plannedSubject.value;
-    if (known?.scene === scene && known.recipe === recipe && known.items === this.items) return;
-    const context = { runId: this.runId, by: personName(), when: new Date().toISOString() };
-    this.planner.request({ scene, recipe, context });
+    if (known && this.isFor(known, scene, draft)) return;
+    this.planner.request({ scene, task: this.task(draft) });
   }
 
   private show(scene: Scene, draft: Draft | null, planned: Planned | null): Shown {
     const still: Shown = { standing: scene, drawn: scene, plan: null, isLive: false, isPlanning: false };
     if (!draft?.isLive) return still;
     if (planned?.scene !== scene) return { ...still, isLive: true, isPlanning: true };
-    const isPlanning = planned.recipe !== draft.recipe || planned.items !== this.items;
-    return { standing: scene, drawn: this.draw(planned), plan: planned.plan, isLive: true, isPlanning };
+    const isPlanning = !this.isFor(planned, scene, draft);
+    return { standing: scene, drawn: this.draw(planned), plan: planned.result, isLive: true, isPlanning };
   }
 
   /** The scene with a plan in it; kept, since several parts of the screen ask for the same one. */
   private draw(planned: Planned): Scene {
     if (this.applied?.planned === planned) return this.applied.scene;
-    const result = apply(planned.scene, planned.plan?.edits ?? []);
+    const result = apply(planned.scene, planned.result?.edits ?? []);
     const scene = result.ok ? result.scene : planned.scene;
     this.applied = { planned, scene };
     return scene;

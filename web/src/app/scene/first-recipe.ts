@@ -1,10 +1,16 @@
 import {
+  createArrange,
+  createClear,
+  createLineUp,
   createRecipe,
+  isPresetRecipe,
   operationFor,
   stayingOut,
   type Layer,
-  type PresetItem,
+  type Operation,
   type Pick,
+  type PresetItem,
+  type PresetRecipe,
   type Recipe,
   type Scene,
 } from '@wexikine/core';
@@ -25,7 +31,7 @@ export function commonestTag(scene: Scene): string | null {
 }
 
 /** The recipe with which a scene is opened, so that a newcomer sees a dry run at once. */
-export function firstRecipe(scene: Scene, item: PresetItem): Recipe {
+export function firstRecipe(scene: Scene, item: PresetItem): PresetRecipe {
   const tag = commonestTag(scene);
   const pick: Pick =
     tag === null ? { by: 'layers', layers: freeLayers(scene).map(({ id }) => id) } : { by: 'rule', tag };
@@ -34,9 +40,29 @@ export function firstRecipe(scene: Scene, item: PresetItem): Recipe {
 }
 
 /** Another preset in a recipe: the verb follows its phase, and values of parameters that it lacks go. */
-export function withPreset(recipe: Recipe, item: PresetItem): Recipe {
+export function withPreset(recipe: Recipe, item: PresetItem): PresetRecipe {
+  const operation = operationFor(item.body.phase);
+  if (!isPresetRecipe(recipe)) {
+    return { ...createRecipe(operation, item.id, recipe.pick), order: recipe.order, seed: recipe.seed };
+  }
   const names = new Set(item.body.parameters.map(({ name }) => name));
   const kept = Object.entries(recipe.parameters).filter(([name]) => names.has(name));
-  const operation = operationFor(item.body.phase);
   return { ...recipe, operation, preset: { id: item.id }, parameters: Object.fromEntries(kept) };
+}
+
+/** Another verb over the same layers: those of presets take the first preset that is made for them; null without one. */
+export function withOperation(recipe: Recipe, operation: Operation, items: readonly PresetItem[]): Recipe | null {
+  if (recipe.operation === operation) return recipe;
+  switch (operation) {
+    case 'line-up':
+      return { ...createLineUp(recipe.pick), order: recipe.order };
+    case 'arrange':
+      return { ...createArrange(recipe.pick), order: recipe.order };
+    case 'clear':
+      return createClear(recipe.pick);
+    default: {
+      const item = items.find(({ body }) => operationFor(body.phase) === operation);
+      return item ? withPreset(recipe, item) : null;
+    }
+  }
 }

@@ -18,14 +18,23 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
 import {
   createShelf,
+  cuesFromCsv,
+  cuesToCsv,
+  isPresetRecipe,
   keyTimes,
   pickLayers,
   severityOf,
+  solvedIn,
   stayingOut,
   type Edit,
   type Layer,
+  type Matched,
+  type Mend,
   type Preset,
+  type PresetRecipe,
   type Recipe,
+  type RunRecord,
+  type SavedPick,
   type Scene,
 } from '@wexikine/core';
 import { Icon } from '../icons/icon';
@@ -36,20 +45,38 @@ import { TopBar } from '../top-bar';
 import { AddLayersDialog } from './dialogs/add-layers-dialog';
 import { ConflictDialog, type ConflictChoice } from './dialogs/conflict-dialog';
 import { downloadJson, downloadPage } from './download';
-import { DraftStore, keepsFromApplying } from './draft.store';
+import { DataDialog, type DataSource } from './dialogs/data-dialog';
+import { ExitDialog, type ExitSource } from './dialogs/exit-dialog';
+import { VariantsDialog, type VariantsSource } from './dialogs/variants-dialog';
+import { DraftStore, keepsFromApplying, recipeOfRun } from './draft.store';
+import { CuesPanel, type CueChange } from './panels/cues-panel';
 import { CurvePanel } from './panels/curve-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
 import { LayerPanel, type LayerStep } from './panels/layer-panel';
+import { RunsPanel } from './panels/runs-panel';
 import { PlayerStore } from './player.store';
-import { Preview, type PreviewOptions } from './preview/preview';
+import { Preview, type PreviewOptions, type SharePoint } from './preview/preview';
 import { Transport } from './preview/transport';
+import {
+  moveStep,
+  pickedOnly,
+  readRecipe,
+  recipeToKeep,
+  removeStep,
+  reordered,
+  switchStep,
+  ticked,
+  type Step,
+} from './run-actions';
 import { SceneStore, type Conflict } from './scene.store';
 import { SaveNote } from './save-note';
 import { SentenceBar } from './sentence/sentence-bar';
-import { RunSheet } from './sheet/run-sheet';
+import { fileName, saveFile } from '../files/save-file';
+import { withOverride } from './sheet/cells';
+import { RunSheet, type HandValue, type Reorder } from './sheet/run-sheet';
 
-const PANELS = ['curve', 'layer', 'findings', 'history'] as const;
+const PANELS = ['curve', 'layer', 'runs', 'cues', 'findings', 'history'] as const;
 type Panel = (typeof PANELS)[number];
 
 /** Where the playhead stands when a scene is opened, as a share of its length. */
@@ -60,6 +87,7 @@ const FIRST_LOOK = 0.2;
   selector: 'wx-scene-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    CuesPanel,
     CurvePanel,
     FindingsPanel,
     HistoryPanel,
@@ -68,6 +96,7 @@ const FIRST_LOOK = 0.2;
     MatMenuModule,
     Preview,
     RouterLink,
+    RunsPanel,
     RunSheet,
     SaveNote,
     SentenceBar,
@@ -118,13 +147,66 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly zoom = signal(1);
   protected readonly options = signal<PreviewOptions>({ safeAreas: true, checks: false, outside: false });
 
-  protected readonly findings = computed(() => this.shown()?.plan?.findings ?? []);
+  private readonly motion = toSignal(this.draftStore.motion$, { requireSync: true });
+  /** Of the dry run, or of the scene as it stands; looking at it in motion comes a little later. */
+  protected readonly findings = computed(() => {
+    const shown = this.shown();
+    return [...(shown?.plan?.findings ?? []), ...this.motion()];
+  });
   protected readonly cannotApply = computed(() => this.findings().some(keepsFromApplying));
   protected readonly isDraft = computed(() => this.findings().some(({ code }) => code === 'draft-preset'));
   protected readonly attention = computed(
     () => this.findings().filter((finding) => severityOf(finding) !== 'note').length,
   );
   protected readonly count = computed(() => this.shown()?.plan?.counts.layers ?? this.pickedCount());
+  protected readonly solved = computed(() => {
+    const layers = this.shown()?.plan?.layers ?? [];
+    return layers.length > 0 ? solvedIn(layers) : null;
+  });
+  /** Number of the run that is open in the sentence. */
+  protected readonly changing = computed(() => {
+    const run = this.draft()?.run ?? null;
+    const index = this.shown()?.standing.runs.findIndex(({ id }) => id === run) ?? -1;
+    return index < 0 ? null : index + 1;
+  });
+  /** Said where the open run takes another revision than the one it used. */
+  protected readonly updating = computed(() => {
+    const [shown, draft] = [this.shown(), this.draft()];
+    const before = shown?.standing.runs.find(({ id }) => id === draft?.run)?.preset;
+    const after = shown?.plan?.run?.preset;
+    if (!before || !after || before.id !== after.id || before.revision === after.revision) return '';
+    return `, from revision ${before.revision} to ${after.revision} of ${after.name}`;
+  });
+  protected readonly canApply = computed(() => {
+    const shown = this.shown();
+    if (!shown?.isLive || shown.isPlanning || this.cannotApply() || this.count() === 0) return false;
+    return (shown.plan?.edits.length ?? 0) > 0;
+  });
+  protected readonly applyLabel = computed(() => {
+    const shown = this.shown();
+    if (this.isDraft()) return 'Publish it to apply';
+    if (this.changing() !== null) {
+      return shown?.isLive && !shown.isPlanning && shown.plan?.edits.length === 0 ? 'No change' : `Change ${this.count()}`;
+    }
+    return shown?.isLive || this.count() === 0 ? `Apply to ${this.count()}` : 'Applied';
+  });
+  protected readonly canVary = computed(() => {
+    const recipe = this.draft()?.recipe;
+    return recipe !== undefined && isPresetRecipe(recipe) && this.count() > 0;
+  });
+  protected readonly orderPoint = computed((): SharePoint | null => {
+    const draft = this.draft();
+    const order = draft?.isLive ? draft.recipe.order : null;
+    return order?.by === 'out-from' ? { x: order.x, y: order.y } : null;
+  });
+  protected readonly countsText = computed(() => {
+    const counts = this.shown()?.plan?.counts;
+    if (!counts) return '';
+    const { added, replaced, removed, kept } = counts;
+    const parts = [`+${added} keys`, ...(replaced > 0 ? [`${replaced} replaced`] : []), ...(removed > 0 ? [`−${removed}`] : [])];
+    return `${parts.join(', ')}, ${kept} kept if applied`;
+  });
+  private updates: string[] = [];
   protected readonly runId = computed(() => this.shown()?.plan?.run?.id ?? null);
 
   protected readonly picked = computed((): ReadonlySet<string> => {
@@ -141,7 +223,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   });
 
   protected readonly parameters = computed(() => {
-    const id = this.draft()?.recipe.preset.id;
+    const recipe = this.draft()?.recipe;
+    const id = recipe && isPresetRecipe(recipe) ? recipe.preset.id : undefined;
     return id === undefined ? [] : (this.shelf().preset(id)?.body.parameters ?? []);
   });
 
@@ -188,16 +271,217 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected apply(): void {
     const count = this.count();
-    if (this.draftStore.apply()) this.tell(`Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
+    const isChange = this.changing() !== null;
+    if (!this.draftStore.apply()) return;
+    this.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
+    this.openNextUpdate();
   }
 
-  /** Ticking a layer turns the pick into a list of layers. */
-  protected tick(id: string): void {
+  /** Ticking layers turns the pick into a list of layers. */
+  protected tick(layers: readonly string[], isOn: boolean): void {
+    const [recipe, scene] = [this.draftStore.recipe, this.store.scene];
+    if (recipe && scene) this.change(ticked(recipe, scene, layers, isOn));
+  }
+
+  protected pickOnly(layers: readonly string[]): void {
     const { recipe } = this.draftStore;
+    if (recipe && layers.length > 0) this.change(pickedOnly(recipe, layers));
+  }
+
+  protected setByHand({ layer, field, text }: HandValue): void {
+    const { recipe } = this.draftStore;
+    if (recipe) this.change(withOverride(recipe, layer, field, text));
+  }
+
+  protected reorder(move: Reorder): void {
+    const { recipe } = this.draftStore;
+    const layers = [...(this.shown()?.plan?.layers ?? [])].sort((a, b) => a.place - b.place);
+    if (recipe) {
+      this.change(
+        reordered(
+          recipe,
+          layers.map(({ layer }) => layer),
+          move,
+        ),
+      );
+    }
+  }
+
+  protected moveOrderPoint({ x, y }: SharePoint): void {
+    const { recipe } = this.draftStore;
+    if (recipe?.order.by === 'out-from') this.change({ ...recipe, order: { ...recipe.order, x, y } });
+  }
+
+  protected keepPick(saved: SavedPick): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    const picks = [...(scene.picks ?? []), saved];
+    if (this.store.do(`Keep a pick as “${saved.name}”`, [{ type: 'set-scene', fields: { picks } }])) {
+      const { recipe } = this.draftStore;
+      if (recipe) this.change({ ...recipe, pick: { by: 'saved', pick: saved.id } });
+    }
+  }
+
+  protected forgetPick(id: string): void {
+    const picks = this.store.scene?.picks?.filter((pick) => pick.id !== id) ?? [];
+    this.store.do('Forget a kept pick', [{ type: 'set-scene', fields: { picks } }]);
+  }
+
+  protected badge(panel: Panel): number | null {
+    const scene = this.shown()?.standing;
+    const counts = { findings: this.findings().length, runs: scene?.runs.length, cues: scene?.cues.length } as const;
+    return panel in counts ? counts[panel as keyof typeof counts] || null : null;
+  }
+
+  /** Opens a run in the sentence. */
+  protected openRun(run: RunRecord, revision: 'used' | 'newest'): void {
+    this.updates = [];
+    this.reopen(run, revision);
+  }
+
+  protected openUpdate(id: string): void {
+    const run = this.store.scene?.runs.find((entry) => entry.id === id);
+    if (run) this.openRun(run, 'newest');
+  }
+
+  /** Shows the updates of all runs one after the other, each as a dry run. */
+  protected openUpdates(): void {
+    this.updates = this.findings().flatMap((finding) => (finding.code === 'update-waiting' ? [finding.run] : []));
+    this.openNextUpdate();
+  }
+
+  protected leaveRun(): void {
+    const recipe = this.draftStore.recipe;
     if (!recipe) return;
-    const picked = new Set(this.picked());
-    if (!picked.delete(id)) picked.add(id);
-    this.change({ ...recipe, pick: { by: 'layers', layers: [...picked] } });
+    this.draftStore.start(recipe);
+    this.draftStore.setLive(false);
+    this.openNextUpdate();
+  }
+
+  protected switch(run: RunRecord): void {
+    this.stepOver((scene) => switchStep(scene, run));
+  }
+
+  protected moveTo(run: RunRecord, to: number): void {
+    this.stepOver((scene) => moveStep(scene, run, to));
+  }
+
+  protected removeRun(run: RunRecord): void {
+    if (!this.stepOver((scene) => removeStep(scene, run))) return;
+    this.offerUndo('The run was removed, and what it replaced is back.');
+  }
+
+  protected duplicate(run: RunRecord): void {
+    const recipe = recipeOfRun(run, 'newest');
+    if (!recipe) return this.tell('The recipe of this run cannot be read.');
+    this.draftStore.start({ ...recipe, pick: { by: 'rule' } });
+    this.tell('Say in the sentence which layers it is to go on.');
+  }
+
+  protected makeExit(run: RunRecord): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    this.dialog
+      .open<ExitDialog, ExitSource, PresetRecipe>(ExitDialog, { data: { run, scene, shelf: this.shelf() }, width: '420px' })
+      .afterClosed()
+      .subscribe((recipe) => {
+        if (recipe) this.draftStore.start(recipe);
+      });
+  }
+
+  protected keepRecipe(run: RunRecord): void {
+    const recipe = recipeToKeep(run);
+    if (!recipe) return this.tell('The recipe of this run cannot be read.');
+    const name = fileName(`recipe ${run.preset?.name ?? run.sentence.split(' ').slice(0, 2).join(' ')}`);
+    saveFile(`${name}.json`, new Blob([`${JSON.stringify(recipe, null, 1)}\n`], { type: 'application/json' }));
+  }
+
+  protected async useRecipe(file: File): Promise<void> {
+    const read = readRecipe(await file.text());
+    if (!read.ok) return this.tell(read.message);
+    this.draftStore.start(read.recipe);
+    this.tell('The recipe stands in the sentence, as a dry run.');
+  }
+
+  protected setCues({ label, cues }: CueChange): void {
+    this.store.do(label, [{ type: 'set-scene', fields: { cues: [...cues] } }]);
+  }
+
+  protected moveCue(id: string, at: number): void {
+    const cues = this.store.scene?.cues.map((cue) => (cue.id === id ? { ...cue, at } : cue)) ?? [];
+    const name = cues.find((cue) => cue.id === id)?.name ?? '';
+    this.setCues({ label: `Move “${name}”`, cues });
+  }
+
+  protected exportCues(): void {
+    const { scene } = this.store;
+    if (scene) saveFile(`${fileName(scene.name)} cues.csv`, new Blob([cuesToCsv(scene)], { type: 'text/csv' }));
+  }
+
+  protected async importCues(file: File): Promise<void> {
+    const { scene } = this.store;
+    if (!scene) return;
+    const read = cuesFromCsv(await file.text(), scene.rate, () => `cue-${crypto.randomUUID().slice(0, 13)}`);
+    if (!read.ok) return this.tell(read.message);
+    const standing = new Set(scene.cues.map(({ at }) => at));
+    const added = read.cues.filter(({ at }) => !standing.has(at));
+    this.setCues({ label: `Import ${added.length} cues`, cues: [...scene.cues, ...added] });
+    this.tell(`${added.length} cues came in; ${read.cues.length - added.length} were there already.`);
+  }
+
+  protected openData(): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    this.dialog
+      .open<DataDialog, DataSource, Matched>(DataDialog, { data: { scene, picked: this.picked() }, width: '640px' })
+      .afterClosed()
+      .subscribe((matched) => {
+        if (matched) this.store.do(`Give data to ${matched.layers} layers`, matched.edits);
+      });
+  }
+
+  protected openVariants(): void {
+    const [scene, recipe] = [this.store.scene, this.draftStore.recipe];
+    if (!scene || !recipe || !isPresetRecipe(recipe)) return;
+    this.dialog
+      .open<VariantsDialog, VariantsSource, PresetRecipe>(VariantsDialog, {
+        data: { scene, recipe, shelf: this.shelf() },
+        width: '1080px',
+        maxWidth: '96vw',
+      })
+      .afterClosed()
+      .subscribe((kept) => {
+        if (kept) this.change(kept);
+      });
+  }
+
+  protected mend(mend: Mend): void {
+    if ('recipe' in mend) this.change(mend.recipe);
+    else this.store.do(mend.label, mend.edits);
+  }
+
+  private reopen(run: RunRecord, revision: 'used' | 'newest'): void {
+    if (!this.draftStore.reopen(run, revision)) this.tell('The recipe of this run cannot be read.');
+  }
+
+  private openNextUpdate(): void {
+    const id = this.updates.shift();
+    const run = this.store.scene?.runs.find((entry) => entry.id === id);
+    if (run) this.reopen(run, 'newest');
+  }
+
+  private stepOver(stepFor: (scene: Scene) => Step): boolean {
+    const { scene } = this.store;
+    if (!scene) return false;
+    const { label, edits } = stepFor(scene);
+    return edits.length > 0 && this.store.do(label, edits);
+  }
+
+  private offerUndo(message: string): void {
+    this.snackBar
+      .open(message, 'Undo', { duration: 8_000 })
+      .onAction()
+      .subscribe(() => this.store.undo());
   }
 
   protected step({ label, edits }: LayerStep): void {
@@ -258,12 +542,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const inside = (parent: string): string[] =>
       layers.filter((candidate) => candidate.parent === parent).flatMap((child) => [...inside(child.id), child.id]);
     const edits = [...inside(id), id].map((gone): Edit => ({ type: 'remove-layer', layer: gone }));
-    if (this.store.do(`Remove “${layer.name}”`, edits)) {
-      this.snackBar
-        .open(`“${layer.name}” was removed.`, 'Undo', { duration: 8_000 })
-        .onAction()
-        .subscribe(() => this.store.undo());
-    }
+    if (this.store.do(`Remove “${layer.name}”`, edits)) this.offerUndo(`“${layer.name}” was removed.`);
   }
 
   /** To the next or previous key: of the selected layer if it has any, else of the whole scene. */

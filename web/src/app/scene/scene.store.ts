@@ -171,7 +171,7 @@ export class SceneStore implements OnDestroy {
   }
 
   private async send(standing: Standing, scene: Scene, labels: readonly string[]): Promise<void> {
-    const { header, layers, removedLayers, order, runs, removedRuns } = difference(standing.scene, scene);
+    const { header, layers, removedLayers, order, runs, removedRuns, runOrder } = difference(standing.scene, scene);
     const what = labels.join('; ').slice(0, 1_000);
     const body = {
       base: standing.version,
@@ -183,6 +183,7 @@ export class SceneStore implements OnDestroy {
       order: order === null ? null : [...order],
       runs: [...runs],
       removedRuns: [...removedRuns],
+      runOrder: runOrder === null ? null : [...runOrder],
     };
     const { version } = await firstValueFrom(this.api.saveScene(scene.id, body));
     this.standing = { version, scene };

@@ -1,5 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { describeFinding, layersOfFinding, severityOf, type Finding, type Scene, type Severity } from '@wexikine/core';
+import {
+  describeFinding,
+  layersOfFinding,
+  mendOf,
+  severityOf,
+  type Finding,
+  type Mend,
+  type Recipe,
+  type Scene,
+  type Severity,
+} from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 
 export interface Place {
@@ -8,13 +18,15 @@ export interface Place {
 }
 
 const ICONS: Readonly<Record<Severity, string>> = { error: 'error', warning: 'warning', note: 'info' };
+const ORDER: readonly Severity[] = ['error', 'warning', 'note'];
 
-/** What the checks found in the dry run; a click goes to the layer and the time. */
+/** What the checks found, in the dry run or in the scene; a click goes to the layer and the time, or mends it. */
 @Component({
   selector: 'wx-findings-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Icon],
   template: `
+    <p class="about">{{ isDryRun() ? 'In the dry run' : 'In the scene as it stands' }}</p>
     <ul>
       @for (row of rows(); track $index) {
         <li [class]="row.severity">
@@ -22,13 +34,23 @@ const ICONS: Readonly<Record<Severity, string>> = { error: 'error', warning: 'wa
           <span
             ><span class="visually-hidden">{{ row.severity }}: </span>{{ row.text }}</span
           >
+          @if (row.mend; as mend) {
+            <button class="wx-button" type="button" (click)="mended.emit(mend)">{{ mend.label }}</button>
+          }
+          @if (row.run; as run) {
+            <button class="wx-button" type="button" (click)="updateWanted.emit(run)">Look at it</button>
+          }
           @if (row.place.layer !== null || row.place.time !== null) {
-            <button class="wx-button" type="button" (click)="goTo.emit(row.place)">Go there</button>
+            <button class="wx-button quiet" type="button" (click)="goTo.emit(row.place)">Go there</button>
           }
         </li>
       } @empty {
         <li class="note">
-          <wx-icon name="check_circle" /><span>Nothing was found. The dry run fits its layers and the scene.</span>
+          <wx-icon name="check_circle" /><span>{{
+            isDryRun()
+              ? 'Nothing was found. The dry run fits its layers and the scene.'
+              : 'Nothing was found in this scene.'
+          }}</span>
         </li>
       }
     </ul>
@@ -39,19 +61,24 @@ const ICONS: Readonly<Record<Severity, string>> = { error: 'error', warning: 'wa
       height: 100%;
       overflow: auto;
     }
+    .about {
+      padding: 8px 14px 0;
+      font-size: 12px;
+      color: var(--ink-soft);
+    }
     ul {
       list-style: none;
       margin: 0;
-      padding: 6px 14px;
+      padding: 2px 14px 6px;
     }
     li {
       display: flex;
       align-items: center;
-      gap: 10px;
+      gap: 8px;
       padding: 7px 0;
       border-bottom: 1px solid var(--line);
     }
-    li span {
+    li > span {
       flex: 1;
     }
     wx-icon {
@@ -68,14 +95,32 @@ const ICONS: Readonly<Record<Severity, string>> = { error: 'error', warning: 'wa
 })
 export class FindingsPanel {
   readonly findings = input.required<readonly Finding[]>();
+  /** The scene as it is drawn. */
   readonly scene = input.required<Scene>();
+  readonly standing = input.required<Scene>();
+  /** The recipe of the dry run; null where the scene is shown as it stands. */
+  readonly recipe = input.required<Recipe | null>();
   readonly goTo = output<Place>();
+  readonly mended = output<Mend>();
+  /** Id of a run whose update is to be looked at. */
+  readonly updateWanted = output<string>();
+
+  protected readonly isDryRun = computed(() => this.recipe() !== null);
 
   protected readonly rows = computed(() =>
-    this.findings().map((finding) => {
-      const severity = severityOf(finding);
-      const place: Place = { layer: layersOfFinding(finding)[0] ?? null, time: 'at' in finding ? finding.at : null };
-      return { severity, icon: ICONS[severity], text: describeFinding(finding, this.scene()), place };
-    }),
+    this.findings()
+      .map((finding) => {
+        const severity = severityOf(finding);
+        const place: Place = { layer: layersOfFinding(finding)[0] ?? null, time: 'at' in finding ? finding.at : null };
+        return {
+          severity,
+          icon: ICONS[severity],
+          text: describeFinding(finding, this.scene()),
+          place: finding.code === 'no-cues' ? { layer: null, time: null } : place,
+          mend: mendOf(finding, this.recipe(), this.standing(), this.scene()),
+          run: finding.code === 'update-waiting' ? finding.run : null,
+        };
+      })
+      .sort((a, b) => ORDER.indexOf(a.severity) - ORDER.indexOf(b.severity)),
   );
 }

@@ -42,7 +42,10 @@ interface Camera {
 
 const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
 
-/** The scene at one time, with what lies outside the frame dimmed. Wheel zooms, dragging moves, a click selects. */
+/**
+ * The scene at one time, with what lies outside the frame dimmed. Wheel zooms, dragging moves, a click selects, and
+ * with Shift held a box is drawn around layers. A point of the order can be dragged.
+ */
 @Component({
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -77,7 +80,12 @@ export class Preview implements AfterViewInit {
   readonly selected = input.required<string | null>();
   readonly drawn = output();
   readonly zoomed = output<number>();
+  /** The point from which an order goes out, in shares of the frame. */
+  readonly point = input<SharePoint | null>(null);
   readonly picked = output<string | null>();
+  /** Layers in a box that was drawn with Shift held. */
+  readonly boxed = output<readonly string[]>();
+  readonly pointMoved = output<SharePoint>();
 
   private readonly service = inject(PainterService);
   private readonly arrived = toSignal(this.service.arrived$, { requireSync: true });
@@ -85,7 +93,8 @@ export class Preview implements AfterViewInit {
   private readonly destroy = inject(DestroyRef);
   private readonly camera = signal(FIT);
   private readonly size = signal({ width: 0, height: 0 });
-  private pressed: { x: number; y: number; camera: Camera; isDrag: boolean } | null = null;
+  private pressed: Pressed | null = null;
+  private readonly band = signal<Band | null>(null);
 
   private readonly prepared = computed(() => {
     const compiled = compileScene(this.scene());
@@ -105,7 +114,7 @@ export class Preview implements AfterViewInit {
     effect(() => {
       this.arrived();
       this.size();
-      this.draw(this.time(), this.options(), this.selected());
+      this.draw(this.time(), this.options(), this.selected(), this.point(), this.band());
       this.drawn.emit();
     });
   }
@@ -140,6 +149,7 @@ export class Preview implements AfterViewInit {
       y: event.offsetY,
       camera: { ...this.camera(), zoom: this.zoom() },
       isDrag: false,
+      does: this.isOnPoint(event) ? 'point' : event.shiftKey ? 'box' : 'pan',
     };
   }
 
@@ -147,12 +157,17 @@ export class Preview implements AfterViewInit {
     if (!this.pressed) return;
     const [dx, dy] = [event.offsetX - this.pressed.x, event.offsetY - this.pressed.y];
     this.pressed.isDrag ||= Math.hypot(dx, dy) > 3;
-    const { camera, isDrag } = this.pressed;
+    const { camera, isDrag, does, x, y } = this.pressed;
+    if (does === 'point') return this.pointMoved.emit(this.shareAt(event.offsetX, event.offsetY));
+    if (does === 'box') return this.band.set({ x, y, toX: event.offsetX, toY: event.offsetY });
     if (isDrag) this.camera.set({ ...camera, panX: camera.panX + dx, panY: camera.panY + dy });
   }
 
   protected release(event: PointerEvent): void {
-    if (this.pressed && !this.pressed.isDrag) this.picked.emit(this.layerAt(event.offsetX, event.offsetY));
+    const band = this.band();
+    if (band) this.boxed.emit(this.layersIn(band));
+    else if (this.pressed && !this.pressed.isDrag) this.picked.emit(this.layerAt(event.offsetX, event.offsetY));
+    this.band.set(null);
     this.pressed = null;
   }
 
@@ -177,6 +192,44 @@ export class Preview implements AfterViewInit {
     };
   }
 
+  /** Place of a share of the frame in CSS pixels. */
+  private placeOf({ x, y }: SharePoint): { x: number; y: number } {
+    const origin = this.origin();
+    const { width, height } = this.scene();
+    return { x: origin.x + x * width * this.zoom(), y: origin.y + y * height * this.zoom() };
+  }
+
+  private shareAt(x: number, y: number): SharePoint {
+    const origin = this.origin();
+    const { width, height } = this.scene();
+    const share = (value: number): number => Math.min(10, Math.max(-10, Math.round(value * 1000) / 1000));
+    return { x: share((x - origin.x) / this.zoom() / width), y: share((y - origin.y) / this.zoom() / height) };
+  }
+
+  private isOnPoint({ offsetX, offsetY }: PointerEvent): boolean {
+    const point = this.point();
+    if (!point) return false;
+    const { x, y } = this.placeOf(point);
+    return Math.hypot(offsetX - x, offsetY - y) <= POINT_REACH;
+  }
+
+  /** Drawn layers that no group holds and that a box touches. */
+  private layersIn({ x, y, toX, toY }: Band): string[] {
+    const origin = this.origin();
+    const zoom = this.zoom();
+    const [left, right] = [Math.min(x, toX), Math.max(x, toX)].map((at) => (at - origin.x) / zoom);
+    const [top, bottom] = [Math.min(y, toY), Math.max(y, toY)].map((at) => (at - origin.y) / zoom);
+    const { compiled, frame } = this.prepared();
+    return compiled.layers
+      .filter((layer, index) => {
+        if (frame.live[index] === 0 || layer.hidden || layer.locked || layer.kind === 'guide') return false;
+        if (compiled.parents[index] >= 0) return false;
+        const box = boundsAt(frame, index);
+        return box.right >= left && box.left <= right && box.bottom >= top && box.top <= bottom;
+      })
+      .map(({ id }) => id);
+  }
+
   /** The topmost layer under a point that is no locked backdrop; of a group's parts, the group. */
   private layerAt(x: number, y: number): string | null {
     const origin = this.origin();
@@ -191,7 +244,13 @@ export class Preview implements AfterViewInit {
     return null;
   }
 
-  private draw(time: number, options: PreviewOptions, selected: string | null): void {
+  private draw(
+    time: number,
+    options: PreviewOptions,
+    selected: string | null,
+    point: SharePoint | null,
+    band: Band | null,
+  ): void {
     const context = prepareCanvas(this.canvas().nativeElement);
     if (!context) return;
     const ratio = context.canvas.width / this.canvas().nativeElement.clientWidth;
@@ -209,6 +268,8 @@ export class Preview implements AfterViewInit {
     if (options.outside) dimOutside(context, place);
     if (options.safeAreas) drawSafeAreas(context, place, ratio);
     this.drawSelection(context, view, selected, ratio);
+    if (point) drawPoint(context, this.placeOf(point), ratio);
+    if (band) drawBand(context, band, ratio);
   }
 
   private drawSelection(context: CanvasRenderingContext2D, view: View, selected: string | null, ratio: number): void {
@@ -221,6 +282,63 @@ export class Preview implements AfterViewInit {
     const [x, y] = [view.x + left * view.scale, view.y + top * view.scale];
     context.strokeRect(x, y, (right - left) * view.scale, (bottom - top) * view.scale);
   }
+}
+
+/** A point in shares of the frame. */
+export interface SharePoint {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A box being drawn, in CSS pixels. */
+interface Band {
+  readonly x: number;
+  readonly y: number;
+  readonly toX: number;
+  readonly toY: number;
+}
+
+interface Pressed {
+  readonly x: number;
+  readonly y: number;
+  readonly camera: Camera;
+  readonly does: 'pan' | 'box' | 'point';
+  isDrag: boolean;
+}
+
+const POINT_REACH = 14;
+const POINT_COLOUR = '#e0a526';
+
+/** The point of an order: a ring with a cross, on a dark edge so that it is seen on anything. */
+function drawPoint(context: CanvasRenderingContext2D, place: { x: number; y: number }, ratio: number): void {
+  const [x, y] = [place.x * ratio, place.y * ratio];
+  for (const [colour, width] of [
+    ['rgb(0 0 0 / 60%)', 4],
+    [POINT_COLOUR, 2],
+  ] as const) {
+    context.strokeStyle = colour;
+    context.lineWidth = width * ratio;
+    context.beginPath();
+    context.arc(x, y, 8 * ratio, 0, 2 * Math.PI);
+    for (const [dx, dy] of [
+      [1, 0],
+      [0, 1],
+      [-1, 0],
+      [0, -1],
+    ]) {
+      context.moveTo(x + dx * 4 * ratio, y + dy * 4 * ratio);
+      context.lineTo(x + dx * 13 * ratio, y + dy * 13 * ratio);
+    }
+    context.stroke();
+  }
+}
+
+function drawBand(context: CanvasRenderingContext2D, { x, y, toX, toY }: Band, ratio: number): void {
+  context.fillStyle = 'rgb(88 183 156 / 18%)';
+  context.strokeStyle = SELECTION;
+  context.lineWidth = ratio;
+  context.fillRect(x * ratio, y * ratio, (toX - x) * ratio, (toY - y) * ratio);
+  context.strokeRect(x * ratio, y * ratio, (toX - x) * ratio, (toY - y) * ratio);
 }
 
 interface Place {

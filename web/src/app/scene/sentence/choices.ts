@@ -1,4 +1,4 @@
-import type { Phase } from '@wexikine/core';
+import type { Operation } from '@wexikine/core';
 
 export interface Choice {
   readonly value: string;
@@ -6,11 +6,21 @@ export interface Choice {
   readonly note: string;
 }
 
-export const OPERATION_CHOICES: readonly (Choice & { readonly phase: Phase })[] = [
-  { value: 'bring-in', phase: 'entrance', label: 'Bring in', note: 'entrances, from each in point' },
-  { value: 'accent', phase: 'accent', label: 'Accent', note: 'at a given time' },
-  { value: 'carry-through', phase: 'through', label: 'Carry through', note: 'over the whole span' },
-  { value: 'send-out', phase: 'exit', label: 'Send out', note: 'exits, to each out point' },
+export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation })[] = [
+  { value: 'bring-in', label: 'Bring in', note: 'entrances, from each in point' },
+  { value: 'accent', label: 'Accent', note: 'at a given time' },
+  { value: 'carry-through', label: 'Carry through', note: 'over the whole span' },
+  { value: 'send-out', label: 'Send out', note: 'exits, to each out point' },
+  { value: 'line-up', label: 'Line up', note: 'when layers begin and end' },
+  { value: 'arrange', label: 'Arrange', note: 'where layers rest' },
+  { value: 'clear', label: 'Clear', note: 'take keys away' },
+];
+
+/** What becomes of entrances and exits when layers are lined up. */
+export const PARTS_CHOICES: readonly Choice[] = [
+  { value: 'keep', label: 'Entrances and exits keep their length', note: 'the middle stretches' },
+  { value: 'squeeze', label: 'Kept, or shortened where there is no room', note: 'both in proportion' },
+  { value: 'stretch', label: 'Everything stretches', note: 'with its layer' },
 ];
 
 export const MOVES_CHOICES: readonly Choice[] = [

@@ -1,94 +1,46 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Parameter, PresetItem, Recipe, Scene, SentenceField, Shelf } from '@wexikine/core';
-import { withPreset } from '../first-recipe';
+import {
+  isPresetRecipe,
+  type Operation,
+  type Parameter,
+  type PlanCounts,
+  type PresetItem,
+  type PresetRecipe,
+  type Recipe,
+  type SavedPick,
+  type Scene,
+  type SentenceField,
+  type Shelf,
+  type Solved,
+} from '@wexikine/core';
+import { withOperation, withPreset } from '../first-recipe';
 import { ChoiceEditor } from './choice-editor';
-import { OrderEditor } from './order-editor';
+import { EXISTING_CHOICES, MOVES_CHOICES, OPERATION_CHOICES, PARTS_CHOICES } from './choices';
+import { ClearEditor } from './clear-editor';
+import { FinishEditor } from './finish-editor';
 import { ParameterEditor } from './parameter-editor';
 import { PickEditor } from './pick-editor';
 import { PresetEditor } from './preset-editor';
-import { TimingEditor } from './timing-editor';
-import { EXISTING_CHOICES, MOVES_CHOICES, OPERATION_CHOICES } from './choices';
+import type { WayValue } from './way-fields';
+import { WayForm } from './way-form';
+import { ARRANGE_WAYS, LENGTH_WAYS, LINE_UP_WAYS, ORDER_FIELDS, ORDER_WAYS, SPACING_WAYS, startWays } from './ways';
+
+const TIMINGS = ['start', 'spacing', 'length'] as const;
+type Timing = (typeof TIMINGS)[number];
+
+/** Without a finish, what a timing field falls back to when another one is solved for. */
+const PLAIN: Readonly<Record<Timing, object>> = {
+  start: { by: 'layer' },
+  spacing: { by: 'gap', gap: '4f' },
+  length: { by: 'preset' },
+};
 
 /** Shows the editor that fits a field of the sentence. */
 @Component({
   selector: 'wx-field-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceEditor, OrderEditor, ParameterEditor, PickEditor, PresetEditor, TimingEditor],
-  template: `
-    @switch (kind()) {
-      @case ('operation') {
-        <wx-choice-editor
-          label="What to do"
-          [choices]="operations"
-          [value]="recipe().operation"
-          (chosen)="setOperation($event)"
-        />
-      }
-      @case ('preset') {
-        <wx-preset-editor [items]="items()" [recipe]="recipe()" (chosen)="setPreset($event)" />
-      }
-      @case ('pick') {
-        <wx-pick-editor
-          [scene]="scene()"
-          [pick]="recipe().pick"
-          [count]="count()"
-          (changed)="changed.emit(with({ pick: $event }))"
-        />
-      }
-      @case ('order') {
-        <wx-order-editor [order]="recipe().order" [scene]="scene()" (changed)="changed.emit(with({ order: $event }))" />
-      }
-      @case ('moves') {
-        <wx-choice-editor
-          label="What moves to the starts"
-          [choices]="moves"
-          [value]="recipe().moves"
-          (chosen)="setMoves($event)"
-        />
-      }
-      @case ('existing') {
-        <wx-choice-editor
-          label="Over keys that are there"
-          [choices]="existing"
-          [value]="recipe().existing"
-          (chosen)="setExisting($event)"
-        />
-      }
-      @case ('timing') {
-        <wx-timing-editor
-          [field]="timingField()"
-          [recipe]="recipe()"
-          [scene]="scene()"
-          [playhead]="playhead()"
-          (changed)="changed.emit($event)"
-        />
-      }
-      @case ('parameter') {
-        @if (parameter(); as entry) {
-          <wx-parameter-editor
-            [parameter]="entry"
-            [recipe]="recipe()"
-            [scene]="scene()"
-            [shelf]="shelf()"
-            (changed)="changed.emit($event)"
-            (removed)="removeParameter($event)"
-          />
-        }
-      }
-      @case ('add-parameter') {
-        <strong>Set for this run</strong>
-        <div class="choices">
-          @for (entry of missing(); track entry.name) {
-            <button class="choice" type="button" (click)="add(entry)">
-              <span
-                >{{ entry.label }} <small>as made: {{ entry.default }}</small></span
-              >
-            </button>
-          }
-        </div>
-      }
-    }
-  `,
+  imports: [ChoiceEditor, ClearEditor, FinishEditor, ParameterEditor, PickEditor, PresetEditor, WayForm],
+  templateUrl: './field-editor.html',
   styles: `
     :host {
       display: grid;
@@ -104,34 +56,73 @@ export class FieldEditor {
   readonly shelf = input.required<Shelf>();
   readonly playhead = input.required<number>();
   readonly count = input.required<number>();
+  readonly solved = input<Solved | null>(null);
+  readonly counts = input<PlanCounts | null>(null);
   readonly changed = output<Recipe>();
   readonly added = output<{ recipe: Recipe; field: SentenceField }>();
+  readonly kept = output<SavedPick>();
+  readonly forgotten = output<string>();
   readonly done = output();
 
   protected readonly operations = OPERATION_CHOICES;
   protected readonly moves = MOVES_CHOICES;
   protected readonly existing = EXISTING_CHOICES;
+  protected readonly parts = PARTS_CHOICES;
+  protected readonly orders = ORDER_WAYS;
+  protected readonly orderFields = ORDER_FIELDS;
+  protected readonly spacings = SPACING_WAYS;
+  protected readonly lengths = LENGTH_WAYS;
+  protected readonly lineUps = LINE_UP_WAYS;
+  protected readonly arranges = ARRANGE_WAYS;
 
-  protected readonly kind = computed(() => {
-    const field = this.field();
-    if (field === 'start' || field === 'spacing' || field === 'length') return 'timing';
-    return field.startsWith('parameter:') ? 'parameter' : field;
+  protected readonly kind = computed(() => (this.field().startsWith('parameter:') ? 'parameter' : this.field()));
+  protected readonly preset = computed(() => {
+    const recipe = this.recipe();
+    return isPresetRecipe(recipe) ? recipe : null;
+  });
+  protected readonly lineUp = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'line-up' ? recipe : null;
+  });
+  protected readonly arrange = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'arrange' ? recipe : null;
+  });
+  protected readonly clear = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'clear' ? recipe : null;
+  });
+  protected readonly starts = computed(() => startWays(this.recipe().operation === 'send-out'));
+  protected readonly partsNow = computed(() => {
+    const recipe = this.lineUp();
+    if (recipe?.parts === 'stretch') return 'stretch';
+    return recipe?.squeeze === true ? 'squeeze' : 'keep';
   });
 
-  protected readonly timingField = computed(() => this.field() as 'start' | 'spacing' | 'length');
-
-  private readonly parameters = computed(() => this.shelf().preset(this.recipe().preset.id)?.body.parameters ?? []);
+  private readonly parameters = computed(() => {
+    const preset = this.preset();
+    return preset ? (this.shelf().preset(preset.preset.id)?.body.parameters ?? []) : [];
+  });
 
   protected readonly parameter = computed(() =>
     this.parameters().find(({ name }) => this.field() === `parameter:${name}`),
   );
 
   protected readonly missing = computed(() =>
-    this.parameters().filter(({ name }) => this.recipe().parameters[name] === undefined),
+    this.parameters().filter(({ name }) => this.preset()?.parameters[name] === undefined),
   );
 
-  protected with(part: Partial<Recipe>): Recipe {
-    return { ...this.recipe(), ...part };
+  protected set(part: object): void {
+    this.changed.emit({ ...this.recipe(), ...part } as Recipe);
+  }
+
+  /** Only one of start, gap and length can follow from the finish: another one falls back to a given value. */
+  protected setTiming(field: Timing, value: WayValue): void {
+    const recipe = this.preset();
+    if (!recipe) return;
+    const others = value.by === 'finish' ? TIMINGS.filter((name) => name !== field && recipe[name].by === 'finish') : [];
+    const plain = Object.fromEntries(others.map((name) => [name, PLAIN[name]]));
+    this.set({ ...plain, [field]: value });
   }
 
   protected setPreset(item: PresetItem): void {
@@ -139,32 +130,30 @@ export class FieldEditor {
     this.done.emit();
   }
 
-  /** Another verb needs a preset of its phase: the first one of the library. */
   protected setOperation(value: string): void {
-    const phase = OPERATION_CHOICES.find((choice) => choice.value === value)?.phase;
-    const item = this.items().find(({ body }) => body.phase === phase);
-    if (value !== this.recipe().operation && item) this.changed.emit(withPreset(this.recipe(), item));
+    const recipe = withOperation(this.recipe(), value as Operation, this.items());
+    if (recipe) this.changed.emit(recipe);
   }
 
-  protected setMoves(value: string): void {
-    this.changed.emit(this.with({ moves: value as Recipe['moves'] }));
-  }
-
-  protected setExisting(value: string): void {
-    this.changed.emit(this.with({ existing: value as Recipe['existing'] }));
+  protected setParts(value: string): void {
+    this.set({ parts: value === 'stretch' ? 'stretch' : 'keep', squeeze: value === 'squeeze' });
   }
 
   protected add(parameter: Parameter): void {
-    const parameters = {
-      ...this.recipe().parameters,
-      [parameter.name]: { by: 'fixed' as const, value: parameter.default },
+    const recipe = this.preset();
+    if (!recipe) return;
+    const parameters: PresetRecipe['parameters'] = {
+      ...recipe.parameters,
+      [parameter.name]: { by: 'fixed', value: parameter.default },
     };
-    this.added.emit({ recipe: this.with({ parameters }), field: `parameter:${parameter.name}` });
+    this.added.emit({ recipe: { ...recipe, parameters }, field: `parameter:${parameter.name}` });
   }
 
   protected removeParameter(name: string): void {
-    const { [name]: _gone, ...parameters } = this.recipe().parameters;
-    this.changed.emit(this.with({ parameters }));
+    const recipe = this.preset();
+    if (!recipe) return;
+    const { [name]: _gone, ...parameters } = recipe.parameters;
+    this.set({ parameters });
     this.done.emit();
   }
 }

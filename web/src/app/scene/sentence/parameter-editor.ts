@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { isNumberKind, type Parameter, type Recipe, type Scene, type Shelf, type Variation } from '@wexikine/core';
+import { isNumberKind, type Parameter, type PresetRecipe, type Scene, type Shelf, type Variation } from '@wexikine/core';
+import { EasingEditor } from '../../bench/easing-editor';
 import { ParameterValue } from '../../fields/parameter-value';
 import { Icon } from '../../icons/icon';
 import { ChoiceEditor } from './choice-editor';
@@ -10,7 +11,9 @@ const WAYS: readonly Choice[] = [
   { value: 'cycle', label: 'By turns', note: 'a list, again and again' },
   { value: 'ramp', label: 'Along the order', note: 'evenly from the first to the last' },
   { value: 'random', label: 'At random', note: 'the same for the same seed' },
+  { value: 'data', label: 'From a data column', note: 'each layer’s own' },
 ];
+const GENTLE = { type: 'bezier', x1: 0.4, y1: 0, x2: 0.2, y2: 1 } as const;
 
 const MOST_SEED = 10_000;
 
@@ -18,8 +21,8 @@ function negated(text: string): string {
   return text.startsWith('-') ? text.slice(1) : `-${text}`;
 }
 
-/** The first value that a variation holds. */
-function firstText(variation: Variation): string {
+/** The first value that a variation holds; null for one that is read from data. */
+function firstText(variation: Variation): string | null {
   switch (variation.by) {
     case 'fixed':
       return variation.value;
@@ -28,14 +31,21 @@ function firstText(variation: Variation): string {
     case 'ramp':
     case 'random':
       return variation.from;
+    case 'data':
+      return null;
   }
 }
 
-/** A parameter's value in this run: the same for all layers, by turns, along the order or at random. */
+/** Ways that mix two values. */
+function isBetween(way: string): boolean {
+  return way === 'ramp' || way === 'random';
+}
+
+/** A parameter's value in this run: the same for all layers, by turns, along the order, at random or from data. */
 @Component({
   selector: 'wx-parameter-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceEditor, Icon, ParameterValue],
+  imports: [ChoiceEditor, EasingEditor, Icon, ParameterValue],
   templateUrl: './parameter-editor.html',
   styles: `
     :host {
@@ -53,29 +63,34 @@ function firstText(variation: Variation): string {
 })
 export class ParameterEditor {
   readonly parameter = input.required<Parameter>();
-  readonly recipe = input.required<Recipe>();
+  readonly recipe = input.required<PresetRecipe>();
   readonly scene = input.required<Scene>();
   readonly shelf = input.required<Shelf>();
-  readonly changed = output<Recipe>();
+  readonly changed = output<PresetRecipe>();
   readonly removed = output<string>();
 
   protected readonly isNumber = computed(() => isNumberKind(this.parameter().kind));
   /** Between two options, curves or layers there is nothing, so they only take turns. */
   protected readonly ways = computed(() => {
     const { kind } = this.parameter();
-    return this.isNumber() || kind === 'colour' ? WAYS : WAYS.slice(0, 2);
+    return this.isNumber() || kind === 'colour' ? WAYS : WAYS.filter(({ value }) => !isBetween(value));
   });
   protected readonly variation = computed(
     (): Variation =>
       this.recipe().parameters[this.parameter().name] ?? { by: 'fixed', value: this.parameter().default },
   );
 
+  protected readonly columns = computed(() => [
+    ...new Set(this.scene().layers.flatMap(({ data }) => Object.keys(data))),
+  ]);
+
   protected choose(by: string): void {
-    const text = firstText(this.variation());
+    const text = firstText(this.variation()) ?? this.parameter().default;
     const other = this.isNumber() ? negated(text) : this.otherValue(text);
     if (by === 'cycle') this.give({ by, values: [text, other] });
     else if (by === 'ramp') this.give({ by, from: text, to: text });
     else if (by === 'random') this.give({ by, from: text, to: other, seed: 1 });
+    else if (by === 'data') this.give({ by, column: this.columns()[0] ?? 'none' });
     else this.give({ by: 'fixed', value: text });
   }
 
@@ -102,6 +117,29 @@ export class ParameterEditor {
   protected removeTurn(index: number): void {
     const variation = this.variation();
     if (variation.by === 'cycle') this.give({ by: 'cycle', values: variation.values.toSpliced(index, 1) });
+  }
+
+  protected setColumn(event: Event): void {
+    this.give({ by: 'data', column: (event.target as HTMLSelectElement).value });
+  }
+
+  protected setSpread(event: Event): void {
+    const variation = this.variation();
+    if (variation.by !== 'random') return;
+    const { spread: _standing, ...rest } = variation;
+    this.give((event.target as HTMLInputElement).checked ? { ...rest, spread: 'normal' } : rest);
+  }
+
+  protected flipCurve(): void {
+    const variation = this.variation();
+    if (variation.by !== 'ramp') return;
+    const { curve, ...rest } = variation;
+    this.give(curve ? rest : { ...rest, curve: GENTLE });
+  }
+
+  protected setCurve(curve: unknown): void {
+    const variation = this.variation();
+    if (variation.by === 'ramp') this.give({ ...variation, curve } as Variation);
   }
 
   protected roll(): void {

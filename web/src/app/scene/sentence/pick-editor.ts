@@ -1,76 +1,100 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { LAYER_KINDS, pickLayers, type LayerKind, type Pick, type Scene } from '@wexikine/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { pickLayers, type Pick, type PickTerm, type SavedPick, type Scene } from '@wexikine/core';
+import { Icon } from '../../icons/icon';
+import { beginTerm, TERM_KINDS, type TermKind } from './pick-terms';
+import { TermEditor } from './term-editor';
 
-interface Counted {
-  readonly text: string;
-  readonly count: number;
+interface Term {
+  readonly not?: true;
+  readonly is: PickTerm;
 }
 
-type Rule = Extract<Pick, { by: 'rule' }>;
-
-function count(values: readonly string[]): Counted[] {
-  const counts = new Map<string, number>();
-  for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
-  return [...counts].map(([text, number]) => ({ text, count: number })).sort((a, b) => b.count - a.count);
-}
-
-/** Who takes part: by tag, name pattern and kind together, or the layers that are ticked in the run sheet. */
+/** Who takes part: one condition or several joined by and, or and not; ticked rows; a pick that was kept under a name. */
 @Component({
   selector: 'wx-pick-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Icon, TermEditor],
   template: `
     <strong>Which layers</strong>
-    <div class="field-label" role="group" aria-label="Tag">
-      Tagged
-      <div class="tags">
-        @for (tag of tags(); track tag.text) {
-          <button
-            type="button"
-            class="chip"
-            [class.on]="rule()?.tag === tag.text"
-            [attr.aria-pressed]="rule()?.tag === tag.text"
-            (click)="setTag(tag.text)"
-          >
-            {{ tag.text }} {{ tag.count }}
-          </button>
-        } @empty {
-          <span>No layer has a tag.</span>
-        }
+    @for (term of terms(); track $index; let i = $index) {
+      <div class="term">
+        <div class="head">
+          @if (i > 0) {
+            <button class="chip join" type="button" title="Change between and, or" (click)="flipJoin()">{{ how() === 'all' ? 'and' : 'or' }}</button>
+          }
+          <button class="chip" type="button" [class.on]="term.not === true" [attr.aria-pressed]="term.not === true" (click)="flipNot(i)">not</button>
+          <select class="text-field" aria-label="Condition" (change)="setKind(i, $event)">
+            @for (kind of kinds; track kind.value) {
+              <option [value]="kind.value" [selected]="kind.value === term.is.by">{{ kind.label }}</option>
+            }
+          </select>
+          @if (terms().length > 1) {
+            <button class="icon-button" type="button" aria-label="Remove this condition" (click)="remove(i)"><wx-icon name="close" /></button>
+          }
+        </div>
+        <wx-term-editor [term]="term.is" [scene]="scene()" (changed)="setTerm(i, $event)" />
       </div>
+    }
+    <div class="foot">
+      <button class="wx-button" type="button" (click)="add()"><wx-icon name="add" />Another condition</button>
+      <span class="space"></span>
+      @if (isNaming()) {
+        <input #name class="text-field" aria-label="Name of this pick" placeholder="Name" maxlength="200" (keydown.enter)="keep(name.value)" />
+        <button class="wx-button" type="button" (click)="keep(name.value)">Keep</button>
+      } @else {
+        <button class="wx-button quiet" type="button" (click)="isNaming.set(true)"><wx-icon name="bookmark" />Keep as …</button>
+      }
     </div>
-    <label class="field-label">
-      Named (* stands for any text)
-      <input
-        class="text-field"
-        type="text"
-        placeholder="Star *"
-        maxlength="200"
-        [value]="rule()?.name ?? ''"
-        (input)="setName($event)"
-      />
-    </label>
-    <label class="field-label">
-      Kind
-      <select class="text-field" (change)="setKind($event)">
-        <option value="" [selected]="rule()?.kind === undefined">any</option>
-        @for (kind of kinds; track kind) {
-          <option [value]="kind" [selected]="rule()?.kind === kind">{{ kind }}</option>
-        }
-      </select>
-    </label>
+    @if (saved().length > 0) {
+      <div class="field-label" role="group" aria-label="Kept picks">
+        Kept with this scene
+        <div class="chips">
+          @for (entry of saved(); track entry.id) {
+            <span class="kept">
+              <button class="chip" type="button" [class.on]="isSaved(entry.id)" [attr.aria-pressed]="isSaved(entry.id)" (click)="changed.emit({ by: 'saved', pick: entry.id })">{{ entry.name }}</button>
+              <button class="icon-button" type="button" [attr.aria-label]="'Forget ' + entry.name" (click)="forgotten.emit(entry.id)"><wx-icon name="close" /></button>
+            </span>
+          }
+        </div>
+      </div>
+    }
     <p class="quiet-text">{{ summary() }}</p>
   `,
   styles: `
     :host {
       display: grid;
-      gap: 12px;
-      width: 320px;
+      gap: 10px;
+      width: 340px;
     }
-    .tags {
+    .term {
+      display: grid;
+      gap: 8px;
+      padding-bottom: 10px;
+      border-bottom: 1px solid var(--line);
+    }
+    .head,
+    .foot,
+    .chips,
+    .kept {
       display: flex;
-      flex-wrap: wrap;
       gap: 6px;
+      align-items: center;
+    }
+    .chips {
+      flex-wrap: wrap;
       font-weight: 400;
+    }
+    .kept {
+      gap: 0;
+    }
+    .head select {
+      flex: 1;
+    }
+    .space {
+      flex: 1;
+    }
+    .foot input {
+      width: 110px;
     }
   `,
 })
@@ -79,36 +103,68 @@ export class PickEditor {
   readonly pick = input.required<Pick>();
   readonly count = input.required<number>();
   readonly changed = output<Pick>();
+  readonly kept = output<SavedPick>();
+  readonly forgotten = output<string>();
 
-  protected readonly kinds = LAYER_KINDS.filter((kind) => kind !== 'guide');
-  protected readonly tags = computed(() => count(this.scene().layers.flatMap(({ tags }) => tags)).slice(0, 40));
-  protected readonly rule = computed((): Rule | null => {
+  protected readonly kinds = TERM_KINDS;
+  protected readonly isNaming = signal(false);
+  protected readonly terms = computed((): readonly Term[] => {
     const pick = this.pick();
-    return pick.by === 'rule' ? pick : null;
+    return pick.by === 'joined' ? pick.terms : [{ is: pick }];
   });
+  protected readonly how = computed(() => {
+    const pick = this.pick();
+    return pick.by === 'joined' ? pick.how : 'all';
+  });
+  protected readonly saved = computed(() => this.scene().picks ?? []);
 
   protected readonly summary = computed(() => {
     const caught = pickLayers(this.scene(), this.pick()).length;
     const out = caught - this.count();
     const taking = this.count() === 1 ? '1 layer takes part.' : `${this.count()} layers take part.`;
-    const skipped = out > 0 ? ` ${out} locked or hidden stay out.` : '';
+    const skipped = out > 0 ? ` ${out} locked, hidden or guides stay out.` : '';
     return this.pick().by === 'layers' ? `Ticked in the run sheet: ${taking}${skipped}` : taking + skipped;
   });
 
-  protected setTag(tag: string): void {
-    const { tag: standing, ...rest } = this.rule() ?? { by: 'rule' as const };
-    this.changed.emit(standing === tag ? { ...rest } : { ...rest, tag });
+  protected isSaved(id: string): boolean {
+    const pick = this.pick();
+    return pick.by === 'saved' && pick.pick === id;
   }
 
-  protected setName(event: Event): void {
-    const name = (event.target as HTMLInputElement).value;
-    const { name: _standing, ...rest } = this.rule() ?? { by: 'rule' as const };
-    this.changed.emit(name.trim() === '' ? { ...rest } : { ...rest, name });
+  protected setTerm(index: number, is: PickTerm): void {
+    this.give(this.terms().with(index, { ...this.terms()[index], is }));
   }
 
-  protected setKind(event: Event): void {
-    const kind = (event.target as HTMLSelectElement).value;
-    const { kind: _standing, ...rest } = this.rule() ?? { by: 'rule' as const };
-    this.changed.emit(kind === '' ? { ...rest } : { ...rest, kind: kind as LayerKind });
+  protected setKind(index: number, event: Event): void {
+    this.setTerm(index, beginTerm((event.target as HTMLSelectElement).value as TermKind, this.scene(), this.pick()));
+  }
+
+  protected flipNot(index: number): void {
+    const { not, is } = this.terms()[index];
+    this.give(this.terms().with(index, not === true ? { is } : { not: true, is }));
+  }
+
+  protected flipJoin(): void {
+    this.changed.emit({ by: 'joined', how: this.how() === 'all' ? 'any' : 'all', terms: [...this.terms()] });
+  }
+
+  protected add(): void {
+    this.give([...this.terms(), { is: beginTerm('rule', this.scene(), this.pick()) }]);
+  }
+
+  protected remove(index: number): void {
+    this.give(this.terms().toSpliced(index, 1));
+  }
+
+  protected keep(name: string): void {
+    if (name.trim() === '') return;
+    this.isNaming.set(false);
+    this.kept.emit({ id: `pick-${crypto.randomUUID().slice(0, 8)}`, name: name.trim(), pick: this.pick() });
+  }
+
+  private give(terms: readonly Term[]): void {
+    const [only] = terms;
+    if (terms.length === 1 && only.not !== true) return this.changed.emit(only.is);
+    this.changed.emit({ by: 'joined', how: this.how(), terms: [...terms] });
   }
 }

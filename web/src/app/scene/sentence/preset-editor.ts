@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { operationFor, PHASES, type PresetItem, type Recipe } from '@wexikine/core';
+import { operationFor, PHASES, type PresetItem, type PresetRecipe } from '@wexikine/core';
 import { GhostTrail } from '../../drawing/ghost-trail';
 import { createSearch } from '../../library/search';
 
@@ -85,7 +85,7 @@ const MOST_SHOWN = 60;
 })
 export class PresetEditor {
   readonly items = input.required<readonly PresetItem[]>();
-  readonly recipe = input.required<Recipe>();
+  readonly recipe = input.required<PresetRecipe>();
   readonly chosen = output<PresetItem>();
 
   protected readonly query = signal('');

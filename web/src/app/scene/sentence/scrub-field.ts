@@ -1,14 +1,26 @@
-import type { Rate, Recipe, SentenceField, Variation } from '@wexikine/core';
+import { isPresetRecipe, type PresetRecipe, type Rate, type Recipe, type SentenceField, type Variation } from '@wexikine/core';
 import { readLiteral, stepText } from '../../fields/literal';
 
 /** The text behind a field of the sentence that holds a single number; null for any other field. */
 function textBehind(recipe: Recipe, field: SentenceField): string | null {
-  if (field === 'spacing') return recipe.spacing.by === 'gap' ? recipe.spacing.gap : recipe.spacing.total;
+  if (!isPresetRecipe(recipe)) return null;
+  const { spacing } = recipe;
+  if (field === 'spacing') {
+    if (spacing.by === 'gap' || spacing.by === 'relay') return spacing.gap;
+    return spacing.by === 'total' ? spacing.total : null;
+  }
+  if (field === 'finish') return finishOf(recipe);
   if (field === 'start') return recipe.start.by === 'time' ? recipe.start.at : null;
   if (field === 'length') return recipe.length.by === 'fixed' ? recipe.length.length : null;
   if (!field.startsWith('parameter:')) return null;
   const variation = recipe.parameters[field.slice('parameter:'.length)];
   return variation?.by === 'fixed' ? variation.value : null;
+}
+
+/** The time that the last one is to be done at, where start, gap or length follows from it. */
+function finishOf({ start, spacing, length }: PresetRecipe): string | null {
+  const given = [start, spacing, length].find(({ by }) => by === 'finish');
+  return given?.by === 'finish' ? given.at : null;
 }
 
 /** Whether a field can be changed by dragging it. */
@@ -17,10 +29,16 @@ export function canScrub(recipe: Recipe, field: SentenceField, rate: Rate): bool
   return text !== null && readLiteral(text, rate) !== null;
 }
 
-function withText(recipe: Recipe, field: SentenceField, text: string): Recipe {
+function withText(recipe: PresetRecipe, field: SentenceField, text: string): PresetRecipe {
   if (field === 'spacing') {
     const { spacing } = recipe;
-    return { ...recipe, spacing: spacing.by === 'gap' ? { by: 'gap', gap: text } : { by: 'total', total: text } };
+    if (spacing.by === 'total') return { ...recipe, spacing: { ...spacing, total: text } };
+    return { ...recipe, spacing: { by: spacing.by === 'relay' ? 'relay' : 'gap', gap: text } };
+  }
+  if (field === 'finish') {
+    const at = { by: 'finish', at: text } as const;
+    if (recipe.start.by === 'finish') return { ...recipe, start: at };
+    return recipe.spacing.by === 'finish' ? { ...recipe, spacing: at } : { ...recipe, length: at };
   }
   if (field === 'start') return { ...recipe, start: { by: 'time', at: text } };
   if (field === 'length') return { ...recipe, length: { by: 'fixed', length: text } };
@@ -32,7 +50,8 @@ function withText(recipe: Recipe, field: SentenceField, text: string): Recipe {
 /** The recipe after a field was moved by some steps; times do not go below nothing, a length not below one. */
 export function scrubField(recipe: Recipe, field: SentenceField, steps: number, rate: Rate): Recipe {
   const text = textBehind(recipe, field);
-  if (text === null) return recipe;
-  const least = field === 'length' ? 1 : field.startsWith('parameter:') ? -Infinity : 0;
+  if (text === null || !isPresetRecipe(recipe)) return recipe;
+  const isFree = field.startsWith('parameter:') || (field === 'spacing' && recipe.spacing.by === 'relay');
+  const least = field === 'length' ? 1 : isFree ? -Infinity : 0;
   return withText(recipe, field, stepText(text, steps, rate, least));
 }

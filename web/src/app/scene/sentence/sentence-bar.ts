@@ -12,13 +12,17 @@ import {
   signal,
 } from '@angular/core';
 import {
+  isPresetRecipe,
   sentenceParts,
+  type PlanCounts,
   type PresetItem,
   type Recipe,
+  type SavedPick,
   type Scene,
   type SentenceField,
   type SentencePart,
   type Shelf,
+  type Solved,
 } from '@wexikine/core';
 import { Scrub } from '../../fields/scrub';
 import { FieldEditor } from './field-editor';
@@ -47,7 +51,7 @@ function withTails(parts: readonly SentencePart[]): Piece[] {
 
 /** Fields whose value differs from layer to layer or is a number; the dry run's colour marks them. */
 function isNumeric(field: SentenceField): boolean {
-  return field === 'spacing' || field === 'length' || field === 'start' || field.startsWith('parameter:');
+  return ['spacing', 'length', 'start', 'finish'].includes(field) || field.startsWith('parameter:');
 }
 
 /** The recipe as a sentence; every underlined part opens an editor of its own, numbers can be dragged. */
@@ -66,7 +70,11 @@ export class SentenceBar {
   readonly playhead = input.required<number>();
   /** How many layers take part. */
   readonly count = input.required<number>();
+  readonly solved = input<Solved | null>(null);
+  readonly counts = input<PlanCounts | null>(null);
   readonly changed = output<Recipe>();
+  readonly kept = output<SavedPick>();
+  readonly forgotten = output<string>();
 
   protected readonly open = signal<OpenField | null>(null);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
@@ -75,12 +83,13 @@ export class SentenceBar {
   private readonly latest = linkedSignal(() => this.recipe());
 
   protected readonly parts = computed(() => {
-    const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count() };
+    const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count(), solved: this.solved() };
     return withTails(sentenceParts(this.recipe(), facts));
   });
 
   protected readonly canAdd = computed(() => {
     const recipe = this.recipe();
+    if (!isPresetRecipe(recipe)) return false;
     const all = this.shelf().preset(recipe.preset.id)?.body.parameters ?? [];
     return all.some(({ name }) => recipe.parameters[name] === undefined);
   });

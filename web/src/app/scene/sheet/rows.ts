@@ -22,8 +22,17 @@ export interface SheetRow {
   readonly hasFinding: boolean;
 }
 
-/** The rows of a scene from back to front; children of groups that are not expanded are left out. */
-export function sheetRows(scene: Scene, plan: Plan | null, expanded: ReadonlySet<string>, query: string): SheetRow[] {
+/**
+ * The rows of a scene from back to front; children of groups that are not expanded are left out. By place, the layers
+ * that take part come first, in their order.
+ */
+export function sheetRows(
+  scene: Scene,
+  plan: Plan | null,
+  expanded: ReadonlySet<string>,
+  query: string,
+  isByPlace = false,
+): SheetRow[] {
   const plans = new Map(plan?.layers.map((entry) => [entry.layer, entry]));
   const warned = new Set(plan?.findings.flatMap(layersOfFinding));
   const children = new Map<string | null, Layer[]>();
@@ -44,6 +53,12 @@ export function sheetRows(scene: Scene, plan: Plan | null, expanded: ReadonlySet
     hasFinding: warned.has(layer.id) && plans.has(layer.id),
   });
   if (wanted !== '') return scene.layers.filter(matches).map((layer) => rowOf(layer, 0));
+  if (isByPlace && plan && plan.layers.length > 0) {
+    const placeOf = ({ id }: Layer): number => plans.get(id)?.place ?? Infinity;
+    const flat = scene.layers.map((layer, i) => ({ layer, place: placeOf(layer), i }));
+    flat.sort((a, b) => (a.place === b.place ? a.i - b.i : a.place - b.place));
+    return flat.map(({ layer }) => rowOf(layer, 0));
+  }
   const collect = (parent: string | null, depth: number): SheetRow[] =>
     (children.get(parent) ?? []).flatMap((layer) => [
       rowOf(layer, depth),
@@ -55,7 +70,9 @@ export function sheetRows(scene: Scene, plan: Plan | null, expanded: ReadonlySet
 /** Columns for the parameters that the recipe sets; at most `most` of them. */
 export function variedColumns(plan: Plan | null, parameters: readonly Parameter[], most = 2): Parameter[] {
   const set = (plan?.run?.recipe['parameters'] ?? {}) as Record<string, unknown>;
-  return parameters.filter(({ name }) => set[name] !== undefined).slice(0, most);
+  const byHand = (plan?.run?.recipe['overrides'] ?? {}) as Record<string, { parameters?: Record<string, string> }>;
+  const touched = new Set(Object.values(byHand).flatMap((own) => Object.keys(own.parameters ?? {})));
+  return parameters.filter(({ name }) => set[name] !== undefined || touched.has(name)).slice(0, most);
 }
 
 /** A parameter's value of one layer for people. */

@@ -12,13 +12,40 @@ import {
   viewChild,
   type AfterViewInit,
 } from '@angular/core';
-import { nearestFrame, frameTicks, type LayerPlan, type Parameter, type Plan, type Scene } from '@wexikine/core';
+import {
+  frameTicks,
+  nearestFrame,
+  snapToCue,
+  toFrameGrid,
+  type Layer,
+  type Parameter,
+  type Plan,
+  type Recipe,
+  type Scene,
+  type Shelf,
+} from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import { rulerMarks } from './ruler';
-import { rowTimes, sheetRows, swatch, valueText, variedColumns, type SheetRow } from './rows';
+import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
+import { sheetRows, swatch, variedColumns, type SheetRow } from './rows';
 import { STRIP_HEIGHT, StripView } from './strip-view';
 
 const STRIP_PADDING = 14;
+/** Pixels within which a dragged time takes that of a cue. */
+const CUE_REACH = 6;
+
+/** A value that was set by hand for one layer; null releases it. */
+export interface HandValue {
+  readonly layer: string;
+  readonly field: CellField;
+  readonly text: string | null;
+}
+
+/** A layer that is to come before another in the order; null puts it last. */
+export interface Reorder {
+  readonly layer: string;
+  readonly before: string | null;
+}
 
 /** The table of a scene's layers with what the run gives to each, and their keys in time. */
 @Component({
@@ -31,14 +58,24 @@ const STRIP_PADDING = 14;
 })
 export class RunSheet implements AfterViewInit {
   readonly scene = input.required<Scene>();
+  /** The scene without the dry run. */
+  readonly standing = input.required<Scene>();
   readonly plan = input.required<Plan | null>();
+  /** The recipe of the dry run; null where there is none. */
+  readonly recipe = input.required<Recipe | null>();
+  readonly shelf = input.required<Shelf>();
   readonly parameters = input.required<readonly Parameter[]>();
   readonly time = input.required<number>();
   readonly selected = input.required<string | null>();
   /** Ids of the layers that the pick catches. */
   readonly picked = input.required<ReadonlySet<string>>();
   readonly selectedChange = output<string>();
-  readonly tick = output<string>();
+  /** Layers to be ticked or not; several where Shift was held. */
+  readonly ticked = output<{ layers: readonly string[]; isOn: boolean }>();
+  readonly overridden = output<HandValue>();
+  readonly reordered = output<Reorder>();
+  readonly dataWanted = output();
+  readonly cueMoved = output<{ cue: string; at: number }>();
   readonly seek = output<number>();
   readonly addLayers = output();
   readonly removed = output<string>();
@@ -52,7 +89,27 @@ export class RunSheet implements AfterViewInit {
   private readonly destroy = inject(DestroyRef);
   private isSeeking = false;
 
-  protected readonly rows = computed(() => sheetRows(this.scene(), this.plan(), this.expanded(), this.query()));
+  protected readonly isSorted = signal(false);
+  /** Rows in the order of the run: asked for, or because it was set by hand. */
+  protected readonly isByPlace = computed(() => this.isSorted() || this.recipe()?.order.by === 'hand');
+  protected readonly rows = computed(() =>
+    sheetRows(this.scene(), this.plan(), this.expanded(), this.query(), this.isByPlace()),
+  );
+  private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
+  private readonly editing = signal<{ layer: string; field: CellField } | null>(null);
+  protected readonly cellProblem = signal<string | null>(null);
+  protected readonly dropTarget = signal<string | null>(null);
+  private carried: string | null = null;
+  private lastTicked: string | null = null;
+  private readonly draggedCue = signal<{ id: string; at: number } | null>(null);
+  protected readonly cueMarks = computed(() => {
+    const dragged = this.draggedCue();
+    return this.standing().cues.map(({ id, name, at }) => ({
+      id,
+      name,
+      x: Math.round(((dragged?.id === id ? dragged.at : at) / this.scene().length) * this.stripWidth()),
+    }));
+  });
   protected readonly columns = computed(() => variedColumns(this.plan(), this.parameters()));
   protected readonly runId = computed(() => this.plan()?.run?.id ?? null);
   protected readonly marks = computed(() => rulerMarks(this.scene().length, this.stripWidth(), this.scene().rate));
@@ -72,16 +129,104 @@ export class RunSheet implements AfterViewInit {
     this.destroy.onDestroy(() => observer.disconnect());
   }
 
-  protected times(row: SheetRow): ReturnType<typeof rowTimes> {
-    return rowTimes(row, this.scene().rate);
+  protected cells(row: SheetRow): readonly Cell[] {
+    return cellsOf(row, this.columns(), this.recipe(), this.scene().rate);
+  }
+
+  protected standingOf(id: string): Layer | undefined {
+    return this.standingLayers().get(id);
+  }
+
+  protected isEditing(layer: string, field: CellField): boolean {
+    const editing = this.editing();
+    return editing?.layer === layer && editing.field === field;
+  }
+
+  protected openCell({ layer }: SheetRow, { field }: Cell): void {
+    this.cellProblem.set(null);
+    this.editing.set({ layer: layer.id, field });
+    setTimeout(() => document.querySelector<HTMLInputElement>(`#row-${layer.id} input.cell`)?.select());
+  }
+
+  protected checkCell({ field }: Cell, event: Event): void {
+    const text = (event.target as HTMLInputElement).value;
+    const check = cellChecks(field, this.parameters(), this.shelf(), this.scene().rate);
+    this.cellProblem.set(text.trim() === '' ? null : check(text));
+  }
+
+  protected keyCell(event: KeyboardEvent, row: SheetRow, cell: Cell): void {
+    event.stopPropagation();
+    if (event.key === 'Escape') this.closeCell();
+    if (event.key !== 'Enter' || this.cellProblem() !== null) return;
+    const text = (event.target as HTMLInputElement).value.trim();
+    this.closeCell();
+    this.overridden.emit({ layer: row.layer.id, field: cell.field, text: text === '' ? null : text });
+    setTimeout(() => document.getElementById(`row-${row.layer.id}`)?.focus());
+  }
+
+  protected closeCell(): void {
+    this.editing.set(null);
+  }
+
+  /** Ticks a row; with Shift all rows from the one that was ticked before. */
+  protected tickTo(event: MouseEvent, id: string): void {
+    event.stopPropagation();
+    const isOn = (event.target as HTMLInputElement).checked;
+    const ids = this.rows().map(({ layer }) => layer.id);
+    const [from, to] = [ids.indexOf(this.lastTicked ?? id), ids.indexOf(id)].sort((a, b) => a - b);
+    const layers = event.shiftKey && from >= 0 ? ids.slice(from, to + 1) : [id];
+    this.lastTicked = id;
+    this.ticked.emit({ layers, isOn });
+  }
+
+  protected canReorder({ plan }: SheetRow): boolean {
+    const recipe = this.recipe();
+    return plan !== null && recipe !== null && recipe.operation !== 'clear';
+  }
+
+  protected grip(event: PointerEvent, row: SheetRow): void {
+    if (!this.canReorder(row)) return;
+    event.preventDefault();
+    (event.target as HTMLElement).setPointerCapture(event.pointerId);
+    this.carried = row.layer.id;
+  }
+
+  protected carry(event: PointerEvent): void {
+    if (this.carried === null) return;
+    const under = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-layer]');
+    this.dropTarget.set(under?.dataset['layer'] ?? null);
+  }
+
+  protected drop(): void {
+    const [layer, before] = [this.carried, this.dropTarget()];
+    this.carried = null;
+    this.dropTarget.set(null);
+    if (layer !== null && before !== null && layer !== before) this.reordered.emit({ layer, before });
+  }
+
+  protected pressCue(event: PointerEvent, id: string): void {
+    event.stopPropagation();
+    (event.target as Element).setPointerCapture(event.pointerId);
+    const cue = this.standing().cues.find((standing) => standing.id === id);
+    if (cue) this.draggedCue.set({ id, at: cue.at });
+  }
+
+  protected dragCue(event: PointerEvent): void {
+    const dragged = this.draggedCue();
+    if (!dragged) return;
+    const time = this.timeAt(event, this.head().nativeElement);
+    this.draggedCue.set({ id: dragged.id, at: toFrameGrid(Math.round(time), this.scene().rate) });
+  }
+
+  protected releaseCue(): void {
+    const dragged = this.draggedCue();
+    this.draggedCue.set(null);
+    const standing = this.standing().cues.find(({ id }) => id === dragged?.id);
+    if (dragged && standing && standing.at !== dragged.at) this.cueMoved.emit({ cue: dragged.id, at: dragged.at });
   }
 
   protected swatch({ layer }: SheetRow): string {
     return swatch(layer);
-  }
-
-  protected value(plan: LayerPlan | null, { name, kind }: Parameter): string {
-    return plan ? valueText(kind, plan.values[name], this.scene().rate) : '';
   }
 
   protected trackRow(_index: number, { layer }: SheetRow): string {
@@ -103,6 +248,11 @@ export class RunSheet implements AfterViewInit {
   /** Arrows move between rows and open groups, Space ticks, Delete removes: as in any tree table. */
   protected key(event: KeyboardEvent, row: SheetRow): void {
     const { id } = row.layer;
+    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      event.preventDefault();
+      event.stopPropagation();
+      return this.reorderBy(row, event.key === 'ArrowUp' ? -1 : 1);
+    }
     switch (event.key) {
       case 'ArrowDown':
         this.focusRow(id, 1);
@@ -117,8 +267,13 @@ export class RunSheet implements AfterViewInit {
         if (row.isExpanded) this.toggle(id);
         break;
       case ' ':
-        this.tick.emit(id);
+        this.ticked.emit({ layers: [id], isOn: !this.picked().has(id) });
         break;
+      case 'F2': {
+        const cell = this.cells(row).find(({ canEdit }) => canEdit);
+        if (cell) this.openCell(row, cell);
+        break;
+      }
       case 'Delete':
         this.removed.emit(id);
         break;
@@ -137,10 +292,25 @@ export class RunSheet implements AfterViewInit {
 
   protected drag(event: PointerEvent): void {
     if (!this.isSeeking) return;
-    const { left } = (event.currentTarget as HTMLElement).getBoundingClientRect();
-    const time = ((event.clientX - left) / this.stripWidth()) * this.scene().length;
-    const { rate } = this.scene();
+    const { rate, cues, length } = this.scene();
+    const time = snapToCue(cues, this.timeAt(event, event.currentTarget as HTMLElement), (CUE_REACH / this.stripWidth()) * length);
     this.seek.emit(nearestFrame(time, rate) * frameTicks(rate));
+  }
+
+  private timeAt(event: PointerEvent, over: HTMLElement): number {
+    const { left } = over.getBoundingClientRect();
+    const { length } = this.scene();
+    return Math.min(length, Math.max(0, ((event.clientX - left) / this.stripWidth()) * length));
+  }
+
+  /** Moves a row one place up or down in the order of the run. */
+  private reorderBy(row: SheetRow, step: 1 | -1): void {
+    if (!this.canReorder(row) || !row.plan) return;
+    const inOrder = [...(this.plan()?.layers ?? [])].sort((a, b) => a.place - b.place).map(({ layer }) => layer);
+    const at = inOrder.indexOf(row.layer.id);
+    const before = step < 0 ? inOrder[at - 1] : (inOrder[at + 2] ?? null);
+    if (at + step >= 0 && at + step < inOrder.length) this.reordered.emit({ layer: row.layer.id, before });
+    setTimeout(() => document.getElementById(`row-${row.layer.id}`)?.focus());
   }
 
   protected release(): void {

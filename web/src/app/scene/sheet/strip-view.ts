@@ -21,6 +21,9 @@ export const STRIP_HEIGHT = 29;
         rx="3"
       />
       <path class="curve" [attr.d]="strip().curve" />
+      @for (x of strip().gone; track x) {
+        <path class="gone" [attr.d]="gonePath(x)" />
+      }
       @for (mark of strip().marks; track mark.at) {
         <path class="mark" [class.new]="mark.isNew" [attr.d]="markPath(mark)" />
       }
@@ -52,6 +55,11 @@ export const STRIP_HEIGHT = 29;
       stroke-width: 1.4;
       stroke-linecap: round;
     }
+    .gone {
+      fill: none;
+      stroke: var(--rose);
+      stroke-width: 1.4;
+    }
     .mark.new {
       stroke: var(--saffron);
       stroke-width: 1.6;
@@ -60,14 +68,26 @@ export const STRIP_HEIGHT = 29;
 })
 export class StripView {
   readonly layer = input.required<Layer>();
+  /** The layer without the dry run. */
+  readonly standing = input<Layer>();
   readonly runId = input.required<string | null>();
   readonly width = input.required<number>();
   readonly length = input.required<number>();
   protected readonly height = STRIP_HEIGHT;
 
   protected readonly strip = computed(() =>
-    createStrip(this.layer(), this.runId(), { width: this.width(), height: STRIP_HEIGHT, length: this.length() }),
+    createStrip(
+      this.layer(),
+      this.runId(),
+      { width: this.width(), height: STRIP_HEIGHT, length: this.length() },
+      this.standing() ?? this.layer(),
+    ),
   );
+
+  /** A key that goes: a small cross at the foot of the row. */
+  protected gonePath(x: number): string {
+    return `M${x - 2.5} 22L${x + 2.5} 27M${x + 2.5} 22L${x - 2.5} 27`;
+  }
 
   /** Wings by slope on a post; a new key's post is taller and stands on a foot. */
   protected markPath({ x, y, arrives, leaves, isNew }: KeyMark): string {

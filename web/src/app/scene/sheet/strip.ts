@@ -30,6 +30,8 @@ export interface Strip {
   /** SVG path of the value curve; empty without keys. */
   readonly curve: string;
   readonly marks: readonly KeyMark[];
+  /** Where keys stand that the dry run takes away. */
+  readonly gone: readonly number[];
 }
 
 export interface StripSize {
@@ -87,12 +89,12 @@ function isPositionDown(channel: ChannelId): boolean {
 }
 
 /** What is drawn in a layer's row: its span, the value curve of its leading channel, and all its keys. */
-export function createStrip(layer: Layer, runId: string | null, size: StripSize): Strip {
+export function createStrip(layer: Layer, runId: string | null, size: StripSize, standing: Layer = layer): Strip {
   const xOf = (at: Ticks): number => (at / size.length) * size.width;
   const left = Math.max(0, xOf(layer.span.in));
   const width = Math.max(0, Math.min(size.width, xOf(layer.span.out)) - left);
   const channel = leadingChannel(layer, runId);
-  if (channel === null) return { channel, left, width, curve: '', marks: [] };
+  if (channel === null) return { channel, left, width, curve: '', marks: [], gone: goneTimes(standing, layer).map(xOf) };
   const keys = layer.tracks[channel] as Track;
   const [low, high] = extent(keys);
   const room = size.height - 2 * MARGIN;
@@ -117,7 +119,18 @@ export function createStrip(layer: Layer, runId: string | null, size: StripSize)
     arrives: slope(trackSpeed(keys, at - 1)),
     leaves: slope(trackSpeed(keys, at)),
   }));
-  return { channel, left, width, curve, marks };
+  return { channel, left, width, curve, marks, gone: goneTimes(standing, layer).map(xOf) };
+}
+
+/** Times at which a layer had keys and has none any more on any of those channels. */
+function goneTimes(before: Layer, after: Layer): Ticks[] {
+  if (before === after) return [];
+  const gone = new Set<Ticks>();
+  for (const [channel, keys] of tracksOf(before)) {
+    const now = new Set(after.tracks[channel]?.map(({ at }) => at));
+    for (const { at } of keys) if (!now.has(at)) gone.add(at);
+  }
+  return [...gone];
 }
 
 /** Times of all keys of a layer, each once, and whether the dry run made one there. */

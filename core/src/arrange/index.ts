@@ -1,0 +1,2 @@
+export { planArrange, replayArrange, arrangeStep } from './arrange';
+export { coverFactor } from './boxes';

@@ -1,0 +1,73 @@
+import { operationPhase, refuse, type Operated, type Surroundings } from '../plan/operation';
+import { problemsOf, readTime } from '../order';
+import { layerStep, tracksOf, withKeys, type Key, type Layer, type LayerStep, type Scene } from '../scene';
+import type { ChannelId } from '../channel';
+import type { Finding } from '../finding';
+import type { ClearRecipe } from '../recipe';
+
+type Test = (channel: ChannelId, key: Key) => boolean;
+
+interface ReadTest {
+  readonly test: Test;
+  readonly problems: readonly Finding[];
+}
+
+/** Whether a key meets every condition of a recipe. */
+function createTest({ channels, phases, run, ...times }: ClearRecipe, { runs, rate }: Pick<Scene, 'runs' | 'rate'>): ReadTest {
+  const from = times.from === undefined ? null : readTime(times.from, rate, 'From');
+  const to = times.to === undefined ? null : readTime(times.to, rate, 'To');
+  const wanted = channels && new Set(channels);
+  const phaseOf = new Map(runs.map(({ id, recipe }) => [id, operationPhase(recipe.operation)]));
+  const isOfPhase = ({ by }: Key): boolean => {
+    const phase = by && phaseOf.get(by.run);
+    return phase !== undefined && phase !== null && (phases?.includes(phase) ?? true);
+  };
+  const test: Test = (channel, key) =>
+    (wanted?.has(channel) ?? true) &&
+    (phases === undefined || isOfPhase(key)) &&
+    (run === undefined || key.by?.run === run) &&
+    key.at >= (from?.ticks ?? -Infinity) &&
+    key.at <= (to?.ticks ?? Infinity);
+  return { test, problems: problemsOf([from, to]) };
+}
+
+function clearLayer(layer: Layer, goes: Test): Layer {
+  let { tracks } = layer;
+  for (const [channel, keys] of tracksOf(layer)) {
+    const kept = keys.filter((key) => !goes(channel, key));
+    if (kept.length < keys.length) tracks = withKeys(tracks, channel, kept);
+  }
+  return tracks === layer.tracks ? layer : { ...layer, tracks };
+}
+
+function countRemoved(steps: readonly LayerStep[]): number {
+  return steps
+    .flatMap(({ tracks }) => tracks)
+    .reduce((sum, { before, after }) => sum + before.length - after.length, 0);
+}
+
+/** Works out which keys a recipe takes away. */
+export function planClear({ scene, indices }: Surroundings, recipe: ClearRecipe): Operated {
+  const { test, problems } = createTest(recipe, scene);
+  if (problems.length > 0) return refuse(problems);
+  const picked = indices.map((index) => ({ before: scene.layers[index], after: clearLayer(scene.layers[index], test) }));
+  const changed = picked.filter(({ before, after }) => before !== after);
+  if (changed.length === 0) return refuse([{ code: 'nothing-to-clear' }]);
+  const steps = picked.map(({ before, after }) => layerStep(before, after));
+  const layers = changed.map(({ after }, place) => ({
+    layer: after.id,
+    place,
+    starts: after.span.in,
+    lasts: after.span.out - after.span.in,
+    moments: [],
+    values: {},
+    after,
+  }));
+  const counts = { layers: layers.length, added: 0, replaced: 0, removed: countRemoved(steps) };
+  return { layers, steps, findings: [], counts };
+}
+
+/** Clears once more, over a layer that has changed underneath: whatever meets the conditions goes. */
+export function replayClear(recipe: ClearRecipe, state: Layer, scene: Pick<Scene, 'runs' | 'rate'>): Layer {
+  return clearLayer(state, createTest(recipe, scene).test);
+}

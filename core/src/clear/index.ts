@@ -1,0 +1,1 @@
+export { planClear, replayClear } from './clear';

@@ -1,0 +1,1 @@
+export { describeFinding, severityOf, layersOfFinding, type Finding, type Severity } from './finding';

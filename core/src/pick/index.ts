@@ -1,0 +1,3 @@
+export { pickLayers, termsOf } from './pick';
+export { pickWords, termWords } from './words';
+export { takePart, stayingOut, type StaysOut } from './take-part';

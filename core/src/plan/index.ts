@@ -1,0 +1,17 @@
+export { plan, type Plan } from './plan';
+export { replan } from './replan';
+export { operationPhase, type PlanCounts, type RunContext } from './operation';
+export {
+  sentenceOf,
+  sentenceParts,
+  verbOf,
+  type SentenceField,
+  type SentencePart,
+  type SentenceFacts,
+  type Solved,
+} from './sentence';
+export { orderWords, variationWords, literalWords } from './words';
+export { lineUpWords, arrangeWords, clearWords } from './way-words';
+export { solvedIn } from './solved';
+export { readableTime } from './readable';
+export { matchingExitRecipe, type ExitWishes } from './exit';

@@ -1,0 +1,116 @@
+import { planArrange } from '../arrange';
+import { planClear } from '../clear';
+import { layerEdits, type Edit } from '../edit';
+import { severityOf, type Finding } from '../finding';
+import type { Shelf } from '../library';
+import { planLineUp } from '../line-up';
+import { takePart } from '../pick';
+import { compilePreset, type CompilePreset } from '../preset';
+import { isPresetRecipe, type Recipe } from '../recipe';
+import { planPreset, type LayerPlan } from '../run';
+import { tracksOf, type Layer, type RunRecord, type Scene } from '../scene';
+import { NO_COUNTS, refuse, type Operated, type PlanCounts, type RunContext, type Surroundings } from './operation';
+import { sentenceOf } from './sentence';
+
+/** The plan of a run: edits that are not yet applied, and what the checks found. */
+export interface Plan {
+  readonly edits: readonly Edit[];
+  readonly findings: readonly Finding[];
+  readonly layers: readonly LayerPlan[];
+  readonly counts: PlanCounts;
+  readonly run: RunRecord | null;
+}
+
+export function refusedPlan(findings: readonly Finding[]): Plan {
+  return { edits: [], findings, layers: [], counts: NO_COUNTS, run: null };
+}
+
+function operateOn(surroundings: Surroundings, recipe: Recipe): Operated {
+  if (isPresetRecipe(recipe)) return planPreset(surroundings, recipe);
+  switch (recipe.operation) {
+    case 'line-up':
+      return planLineUp(surroundings, recipe);
+    case 'arrange':
+      return planArrange(surroundings, recipe);
+    case 'clear':
+      return planClear(surroundings, recipe);
+  }
+}
+
+/** Works out what a recipe does to each layer, with what there is to say about who takes part. */
+export function operate(
+  scene: Scene,
+  shelf: Shelf,
+  recipe: Recipe,
+  context: RunContext,
+  compile: CompilePreset,
+): Operated {
+  const { indices, findings } = takePart(scene, recipe.pick);
+  if (indices.length === 0) return refuse(findings);
+  const operated = operateOn({ scene, shelf, context, compile, indices }, recipe);
+  if (operated.findings.some((finding) => severityOf(finding) === 'error')) return operated;
+  return { ...operated, findings: [...operated.findings, ...findings] };
+}
+
+/** The record of a run as it would be applied. */
+export function recordOf(
+  scene: Scene,
+  shelf: Shelf,
+  recipe: Recipe,
+  { layers, steps, preset, uses }: Operated,
+  { runId, by, when }: RunContext,
+): RunRecord {
+  const facts = { scene, shelf, count: layers.length, ...(preset ? { presetName: preset.name } : {}) };
+  return {
+    id: runId,
+    sentence: sentenceOf(recipe, facts),
+    recipe,
+    ...(preset ? { preset } : {}),
+    ...(uses ? { uses } : {}),
+    by,
+    when,
+    layers: layers.map(({ layer }) => layer),
+    steps: [...steps],
+  };
+}
+
+function keyCount(layer: Layer): number {
+  return tracksOf(layer).reduce((sum, [, keys]) => sum + keys.length, 0);
+}
+
+/** Counts with the old keys that stay. */
+export function countsWith({ counts, layers }: Operated, standing: ReadonlyMap<string, Layer>): PlanCounts {
+  const old = layers.reduce((sum, { layer }) => sum + keyCount(standing.get(layer) as Layer), 0);
+  return { ...counts, kept: Math.max(0, old - counts.replaced - counts.removed) };
+}
+
+export function layersById({ layers }: Scene): Map<string, Layer> {
+  return new Map(layers.map((layer) => [layer.id, layer]));
+}
+
+/**
+ * Plans a run: what it would change on each layer and what the checks found. Pure; changes nothing.
+ * `compile` may keep presets that it compiled before (`createPresetCompiler`).
+ * With a finding of severity "error" there are no edits.
+ */
+export function plan(
+  scene: Scene,
+  shelf: Shelf,
+  recipe: Recipe,
+  context: RunContext,
+  compile: CompilePreset = compilePreset,
+): Plan {
+  const operated = operate(scene, shelf, recipe, context, compile);
+  const { layers, findings } = operated;
+  if (layers.length === 0) return refusedPlan(findings);
+  const run = recordOf(scene, shelf, recipe, operated, context);
+  const standing = layersById(scene);
+  const edits = layers.flatMap(({ layer, after }) => layerEdits(standing.get(layer) as Layer, after));
+  return {
+    edits: [...edits, { type: 'add-run', index: scene.runs.length, run }],
+    findings,
+    layers,
+    counts: countsWith(operated, standing),
+    run,
+  };
+}

@@ -1,0 +1,118 @@
+import * as z from 'zod';
+import { idSchema } from '../scene';
+import type { Pick } from '../scene';
+import { parameterNameSchema } from '../preset';
+import { momentSchema, recipeBase, seedSchema, spreadSchema, timeText, valueText } from './parts';
+
+const finish = z.strictObject({ by: z.literal('finish'), at: timeText });
+
+const startSchema = z.discriminatedUnion('by', [
+  /** Entrances from each layer's in point, exits to its out point. */
+  z.strictObject({ by: z.literal('layer') }),
+  ...momentSchema.options,
+  /** Such that the last one ends at this time of the scene. */
+  finish,
+]);
+
+const spacingSchema = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('gap'), gap: timeText }),
+  /** The starts spread over this time, from the first to the last; evenly, or along a curve. */
+  z.strictObject({ by: z.literal('total'), total: timeText, curve: spreadSchema }),
+  /** Each begins as the one before ends, after a gap; with a negative one they overlap. */
+  z.strictObject({ by: z.literal('relay'), gap: timeText }),
+  /** Each on a cue of the scene, from the first one at or after the start. */
+  z.strictObject({ by: z.literal('cues') }),
+  /** Rows that take turns: `apart` from row to row, `hold` from one in a row to its replacement. */
+  z.strictObject({ by: z.literal('rows'), rows: z.int().min(1).max(10_000), apart: timeText, hold: timeText }),
+  /** One gap, such that the last one ends at this time of the scene. */
+  finish,
+]);
+
+const lengthSchema = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('preset') }),
+  z.strictObject({ by: z.literal('fixed'), length: timeText }),
+  z.strictObject({ by: z.literal('factor'), factor: z.number().gt(0).max(1000) }),
+  /** All of it, from the first start to the last end, fits into this time. */
+  z.strictObject({ by: z.literal('fit'), window: timeText }),
+  /** From how far each layer travels, at so many pixels a second. */
+  z.strictObject({ by: z.literal('speed'), speed: z.number().gt(0).max(1e6) }),
+  z.strictObject({ by: z.literal('random'), from: timeText, to: timeText, seed: seedSchema }),
+  /** One length, such that the last one ends at this time of the scene. */
+  finish,
+]);
+
+const variationSchema = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('fixed'), value: valueText }),
+  z.strictObject({ by: z.literal('cycle'), values: z.array(valueText).min(1).max(100) }),
+  z.strictObject({ by: z.literal('ramp'), from: valueText, to: valueText, curve: spreadSchema }),
+  z.strictObject({
+    by: z.literal('random'),
+    from: valueText,
+    to: valueText,
+    seed: seedSchema,
+    /** Normal: around the middle, three deviations to each limit, never beyond. */
+    spread: z.enum(['uniform', 'normal']).optional(),
+  }),
+  /** Each layer's value in a data column; the parameter's default where it has none. */
+  z.strictObject({ by: z.literal('data'), column: z.string().trim().min(1).max(60) }),
+]);
+
+/** Values of one layer that were set by hand over what the sentence gives. */
+const overrideSchema = z.strictObject({
+  start: timeText.optional(),
+  length: timeText.optional(),
+  parameters: z.record(parameterNameSchema, valueText).optional(),
+});
+
+/** Operations that put a preset on layers. */
+export const PRESET_OPERATIONS = ['bring-in', 'send-out', 'accent', 'carry-through'] as const;
+
+/** What to do over keys that are already there. */
+export const OVER_EXISTING = ['replace', 'replace-channels', 'add', 'leave'] as const;
+
+/** Who × what × in which order × how spaced × how long × over existing keys how. Plain data. */
+export const presetRecipeSchema = z.strictObject({
+  operation: z.enum(PRESET_OPERATIONS),
+  preset: z.strictObject({
+    id: idSchema,
+    /** A revision to keep to; without it the newest published one is used. */
+    revision: z.int().min(1).optional(),
+    /** The mirror image in time of an entrance, as an exit. */
+    mirrored: z.literal(true).optional(),
+  }),
+  ...recipeBase,
+  start: startSchema,
+  spacing: spacingSchema,
+  /** Whether whole layers move to their starts, or only the new keys. */
+  moves: z.enum(['keys', 'layers']),
+  length: lengthSchema,
+  parameters: z.record(parameterNameSchema, variationSchema),
+  existing: z.enum(OVER_EXISTING),
+  overrides: z.record(idSchema, overrideSchema).optional(),
+});
+
+export type PresetRecipe = Readonly<z.infer<typeof presetRecipeSchema>>;
+export type PresetOperation = PresetRecipe['operation'];
+export type Start = PresetRecipe['start'];
+export type Spacing = PresetRecipe['spacing'];
+export type Length = PresetRecipe['length'];
+export type Variation = PresetRecipe['parameters'][string];
+export type Override = NonNullable<PresetRecipe['overrides']>[string];
+export type OverExisting = PresetRecipe['existing'];
+
+/** A recipe at its plainest: as layered, all at once, each layer from its own in or out point, as the preset is made. */
+export function createRecipe(operation: PresetOperation, preset: string, pick: Pick): PresetRecipe {
+  return {
+    operation,
+    preset: { id: preset },
+    pick,
+    order: { by: 'layered' },
+    start: { by: 'layer' },
+    spacing: { by: 'gap', gap: '0f' },
+    moves: 'keys',
+    length: { by: 'preset' },
+    parameters: {},
+    existing: 'replace',
+    seed: 1,
+  };
+}

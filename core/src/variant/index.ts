@@ -1,0 +1,1 @@
+export { knobsOf, rollVariants, sweepable, type Knob, type VariantWishes } from './variant';

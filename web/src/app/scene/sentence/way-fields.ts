@@ -1,0 +1,59 @@
+import type { Choice } from './choices';
+
+/** How a field of a way is shown and read. */
+export type WayFieldKind =
+  | 'time'
+  | 'signed-time'
+  | 'pixels'
+  | 'count'
+  | 'number'
+  | 'degrees'
+  | 'percent'
+  | 'choice'
+  | 'switch'
+  | 'seed'
+  | 'column'
+  | 'cue'
+  | 'curve'
+  | 'moment'
+  | 'edge';
+
+/** One field of a way: where it stands in the recipe, and how it is shown. */
+export interface WayField {
+  readonly key: string;
+  readonly label: string;
+  readonly kind: WayFieldKind;
+  readonly options?: readonly (readonly [string, string])[];
+  /** Least value, in the field's own unit; times in frames. */
+  readonly least?: number;
+  /** May be left out of the recipe. */
+  readonly optional?: true;
+}
+
+/** What a way is made of in a recipe: `by`, and its fields. */
+export type WayValue = Readonly<Record<string, unknown>> & { readonly by: string };
+
+/** A way to say something in a recipe: its name, its fields, and what it begins with. */
+export interface Way extends Choice {
+  readonly fields: readonly WayField[];
+  readonly begin: Readonly<Record<string, unknown>>;
+}
+
+export function way(
+  value: string,
+  label: string,
+  note: string,
+  begin: Readonly<Record<string, unknown>> = {},
+  fields: readonly WayField[] = [],
+): Way {
+  return { value, label, note, begin, fields };
+}
+
+export function field(
+  key: string,
+  label: string,
+  kind: WayFieldKind,
+  more: Partial<Pick<WayField, 'options' | 'least' | 'optional'>> = {},
+): WayField {
+  return { key, label, kind, ...more };
+}

@@ -1,0 +1,191 @@
+import { field, way, type Way, type WayField } from './way-fields';
+
+const AXES = [
+  ['across', 'across'],
+  ['down', 'down'],
+] as const;
+const AXIS = field('axis', 'Along', 'choice', { options: AXES });
+const POINT = [field('x', 'From the left', 'percent'), field('y', 'From the top', 'percent')];
+const SNAKING = field('snaking', 'Snaking: every other one runs back', 'switch', { optional: true });
+
+/** What every order can have besides its own fields. */
+export const ORDER_FIELDS: readonly WayField[] = [
+  field('reversed', 'The other way round', 'switch', { optional: true }),
+  field('blocks', 'So many at a time', 'count', { least: 2, optional: true }),
+];
+
+export const ORDER_WAYS: readonly Way[] = [
+  way('layered', 'As layered', 'back to front'),
+  way('name', 'By name', '2 comes before 10'),
+  way('across', 'Across', 'left to right'),
+  way('down', 'Down', 'top to bottom'),
+  way('angle', 'Along an angle', '0° to the right, 90° down', { degrees: 45 }, [field('degrees', 'Angle', 'degrees')]),
+  way('out-from', 'Out from a point', 'drag it on the preview', { x: 0.5, y: 0.5 }, POINT),
+  way('grid', 'Row by row', 'or column by column', { lead: 'rows' }, [
+    field('lead', 'First', 'choice', {
+      options: [
+        ['rows', 'along rows'],
+        ['columns', 'along columns'],
+      ],
+    }),
+    SNAKING,
+  ]),
+  way('in-point', 'By in point', 'the earliest first'),
+  way('data', 'By a data column', 'numbers by size, texts by name', { column: '' }, [field('column', 'Column', 'column')]),
+  way('shuffled', 'Shuffled', 'the same for the same seed', { seed: 1 }, [field('seed', 'Seed', 'seed')]),
+  way('hand', 'By hand', 'drag rows in the sheet', { layers: [] }),
+];
+
+export function startWays(isExit: boolean): readonly Way[] {
+  return [
+    isExit
+      ? way('layer', 'At each out point', 'the last one ends there')
+      : way('layer', 'At each in point', 'later ones wait their turn'),
+    way('time', 'At a time of the scene', '', { at: '' }, [field('at', 'Time', 'time')]),
+    way('cue', 'On a cue', '', { cue: '' }, [field('cue', 'Cue', 'cue')]),
+    way('finish', 'Such that the last is done at …', 'the start follows', { at: '' }, [
+      field('at', 'Last one done at', 'time'),
+    ]),
+  ];
+}
+
+export const SPACING_WAYS: readonly Way[] = [
+  way('gap', 'One every …', 'a gap from start to start', { gap: '4f' }, [field('gap', 'Gap', 'time')]),
+  way('total', 'All begun within …', 'evenly, or along a curve', { total: '1s' }, [
+    field('total', 'Time', 'time'),
+    field('curve', 'Along a curve', 'curve', { optional: true }),
+  ]),
+  way('relay', 'In relay', 'the next begins as the last one ends', { gap: '0f' }, [
+    field('gap', 'Gap, negative to overlap', 'signed-time'),
+  ]),
+  way('cues', 'On the cues', 'one on each, from the start on'),
+  way('rows', 'Rows that are replaced', 'rows take turns', { rows: 3, apart: '1s', hold: '3s' }, [
+    field('rows', 'Rows', 'count', { least: 1 }),
+    field('apart', 'From row to row', 'time'),
+    field('hold', 'Replaced after', 'time'),
+  ]),
+  way('finish', 'Such that the last is done at …', 'the gap follows', { at: '' }, [
+    field('at', 'Last one done at', 'time'),
+  ]),
+];
+
+export const LENGTH_WAYS: readonly Way[] = [
+  way('preset', 'As made', 'the preset’s own length'),
+  way('fixed', 'A fixed length', '', { length: '20f' }, [field('length', 'Length', 'time', { least: 1 })]),
+  way('factor', 'Times a factor', '', { factor: 1.5 }, [field('factor', 'Factor', 'number', { least: 0.001 })]),
+  way('fit', 'What fits into a time', 'from the first start to the last end', { window: '2s' }, [
+    field('window', 'All of it lasts', 'time', { least: 1 }),
+  ]),
+  way('speed', 'From a speed', 'the way of each layer over it', { speed: 800 }, [
+    field('speed', 'Pixels a second', 'number', { least: 1 }),
+  ]),
+  way('random', 'At random', 'the same for the same seed', { from: '12f', to: '24f', seed: 1 }, [
+    field('from', 'From', 'time', { least: 1 }),
+    field('to', 'To', 'time', { least: 1 }),
+    field('seed', 'Seed', 'seed'),
+  ]),
+  way('finish', 'Such that the last is done at …', 'the length follows', { at: '' }, [
+    field('at', 'Last one done at', 'time'),
+  ]),
+];
+
+export const LINE_UP_WAYS: readonly Way[] = [
+  way('end', 'A common end', 'out points trimmed or lengthened', { at: { by: 'latest' } }, [field('at', 'End at', 'edge')]),
+  way('begin', 'A common beginning', 'in points trimmed or lengthened', { at: { by: 'earliest' } }, [
+    field('at', 'Begin at', 'edge'),
+  ]),
+  way('length', 'Equal lengths', 'in points stay', { length: '2s' }, [field('length', 'Length', 'time', { least: 1 })]),
+  way('butt', 'End to end', 'slid, not trimmed', { gap: '0f' }, [
+    field('gap', 'Gap, negative to overlap', 'signed-time'),
+  ]),
+  way('relay', 'In relay', 'each trimmed to where the next begins', { overlap: '0f' }, [
+    field('overlap', 'Overlap', 'signed-time'),
+  ]),
+  way('slide', 'One every …', 'slid, not trimmed', { to: { by: 'time', at: '0f' }, gap: '10f' }, [
+    field('to', 'The first at', 'moment'),
+    field('gap', 'Gap', 'signed-time'),
+  ]),
+  way(
+    'rows',
+    'Rows that are replaced',
+    'rows take turns, each replaced by the next',
+    { rows: 3, from: { by: 'time', at: '0f' }, apart: '1s', hold: '3s' },
+    [
+      field('from', 'The first at', 'moment'),
+      field('rows', 'Rows', 'count', { least: 1 }),
+      field('apart', 'From row to row', 'time'),
+      field('hold', 'Each for', 'time', { least: 1 }),
+    ],
+  ),
+];
+
+export const ARRANGE_WAYS: readonly Way[] = [
+  way('spread', 'Spread evenly', 'equal gaps between boxes', { axis: 'across', between: 'outer', margin: 0 }, [
+    AXIS,
+    field('between', 'Between', 'choice', {
+      options: [
+        ['outer', 'the outer two'],
+        ['frame', 'the edges of the frame'],
+      ],
+    }),
+    field('margin', 'Margin to the frame', 'pixels'),
+  ]),
+  way('butt', 'Edge to edge', 'from the first', { axis: 'across', gap: 0 }, [AXIS, field('gap', 'Gap', 'pixels')]),
+  way('grid', 'A grid', 'from the top left of where they are', { columns: 3, gap: 24 }, [
+    field('columns', 'Columns', 'count', { least: 1 }),
+    field('gap', 'Gap', 'pixels'),
+  ]),
+  way(
+    'circle',
+    'A circle',
+    'around a point',
+    { x: 0.5, y: 0.5, radius: 300, from: -90, round: 360, turned: false },
+    [
+      ...POINT,
+      field('radius', 'Radius', 'pixels', { least: 0 }),
+      field('from', 'First at', 'degrees'),
+      field('round', 'How far round', 'degrees'),
+      field('turned', 'Turned outward', 'switch'),
+    ],
+  ),
+  way('slots', 'Slots of the frame', 'left, middle, right …', { axis: 'across', slots: 3 }, [
+    AXIS,
+    field('slots', 'How many', 'count', { least: 1 }),
+  ]),
+  way('align', 'Align', 'edges or middles', { edge: 'left', to: 'outer' }, [
+    field('edge', 'On their', 'choice', {
+      options: [
+        ['left', 'left edges'],
+        ['centre', 'centres, across'],
+        ['right', 'right edges'],
+        ['top', 'top edges'],
+        ['middle', 'middles, down'],
+        ['bottom', 'bottom edges'],
+      ],
+    }),
+    field('to', 'To', 'choice', {
+      options: [
+        ['outer', 'their outer box'],
+        ['frame', 'the frame'],
+        ['first', 'the first of them'],
+      ],
+    }),
+  ]),
+  way('size', 'The same size', 'as it is seen, turned or not', { match: 'width', of: 'first' }, [
+    field('match', 'The same', 'choice', {
+      options: [
+        ['width', 'width'],
+        ['height', 'height'],
+        ['both', 'width and height'],
+      ],
+    }),
+    field('of', 'As the', 'choice', {
+      options: [
+        ['first', 'first'],
+        ['largest', 'largest'],
+        ['smallest', 'smallest'],
+      ],
+    }),
+  ]),
+  way('cover', 'Cover the frame', 'however they turn'),
+];
