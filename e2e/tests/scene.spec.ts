@@ -116,6 +116,8 @@ test('two windows: the later one is told, sees what changed, and chooses; nothin
   page,
   context,
 }) => {
+  // Without news the windows only learn of each other when they save.
+  await context.route('**/api/events', (route) => route.abort());
   await page.goto('/');
   const id = await copyOf(page, 'programme-board');
   const other = await context.newPage();

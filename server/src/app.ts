@@ -48,7 +48,7 @@ export function createApp({ database, log, webFolder, ...surroundings }: AppOpti
   app.use(loopbackOnly, compression({ level: 1 }));
   app.use('/api', express.json({ limit: BODY_LIMIT }));
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
-  app.use('/api/scenes', sceneRoutes(database, surroundings));
+  app.use('/api/scenes', sceneRoutes(database, hub, surroundings));
   app.use('/api/library', libraryRoutes(database, hub, surroundings));
   app.use('/api/events', eventRoutes(hub));
   app.use('/api', (request) => {

@@ -56,6 +56,15 @@ export type CreateScene = Readonly<z.infer<typeof createSceneSchema>>;
 export const renameSceneSchema = z.strictObject({ name: nameSchema, by: personSchema });
 export const byWhomSchema = z.strictObject({ by: personSchema });
 
+/** News that a scene was saved: which version stands now, by whom and what was done. */
+export interface SceneNews {
+  readonly topic: 'scene';
+  readonly id: string;
+  readonly version: number;
+  readonly by: string;
+  readonly what: string;
+}
+
 /** Every error answer: a code for programs, a sentence for people, and facts where they help. */
 export interface ErrorAnswer {
   readonly code: 'invalid' | 'not-found' | 'conflict' | 'too-large' | 'forbidden' | 'broken';

@@ -12,6 +12,7 @@ export {
   type SceneSummary,
   type CreateScene,
   type ErrorAnswer,
+  type SceneNews,
 } from './exchange';
 export {
   createItemSchema,

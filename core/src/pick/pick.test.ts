@@ -49,6 +49,7 @@ describe('picks', () => {
     const keyed = { is: { by: 'state', state: 'keys' } } as const;
     expect(caught({ by: 'joined', how: 'all', terms: [row, keyed] })).toBe('b');
     expect(caught({ by: 'joined', how: 'all', terms: [row, { ...keyed, not: true }] })).toBe('a');
+    expect(caught({ by: 'joined', how: 'all', terms: [row, { is: { by: 'rule' } }] })).toBe('ab');
     expect(caught({ by: 'joined', how: 'any', terms: [keyed, { is: { by: 'rule', kind: 'word' } }] })).toBe('bc');
   });
 

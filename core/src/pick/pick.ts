@@ -13,7 +13,7 @@ type Test = (layer: Layer, index: number) => boolean;
 const none: Test = () => false;
 
 function ruleTest({ tag, name, kind }: Extract<PickTerm, { by: 'rule' }>): Test {
-  if (tag === undefined && name === undefined && kind === undefined) return none;
+  if (saysNothing({ by: 'rule', tag, name, kind })) return none;
   const pattern = name === undefined ? null : patternOf(name);
   return (layer) =>
     (tag === undefined || layer.tags.includes(tag)) &&
@@ -110,9 +110,16 @@ function termTest(scene: Scene, term: PickTerm, places: Places, passed: Readonly
   }
 }
 
+/** A rule without conditions, which has no say among others. */
+export function saysNothing(term: PickTerm): boolean {
+  return term.by === 'rule' && term.tag === undefined && term.name === undefined && term.kind === undefined;
+}
+
 function pickTest(scene: Scene, pick: Pick, places: Places, passed: ReadonlySet<string>): Test {
   if (pick.by !== 'joined') return termTest(scene, pick, places, passed);
-  const tests = pick.terms.map(({ not, is }): Test => {
+  const said = pick.terms.filter(({ is }) => !saysNothing(is));
+  if (said.length === 0) return none;
+  const tests = said.map(({ not, is }): Test => {
     const test = termTest(scene, is, places, passed);
     return not === true ? (layer, index) => !test(layer, index) : test;
   });

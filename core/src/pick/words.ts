@@ -1,4 +1,5 @@
 import type { Pick, PickTerm, Scene } from '../scene';
+import { saysNothing } from './pick';
 
 /** What the words need to know of a scene; without one, ids stand for names. */
 type Names = Readonly<Partial<Scene>> | null;
@@ -61,6 +62,7 @@ export function pickWords(pick: Pick, count: number, names: Names = null): strin
     return [counted(count, kind ?? 'layer'), termWords(rest, names)].filter((text) => text !== '').join(' ');
   }
   if (pick.by !== 'joined') return `${counted(count, 'layer')} ${termWords(pick, names)}`;
-  const words = pick.terms.map(({ not, is }) => (not === true ? `not ${termWords(is, names)}` : termWords(is, names)));
+  const said = pick.terms.filter(({ is }) => !saysNothing(is));
+  const words = said.map(({ not, is }) => (not === true ? `not ${termWords(is, names)}` : termWords(is, names)));
   return `${counted(count, 'layer')} ${words.join(pick.how === 'all' ? ' and ' : ' or ')}`;
 }

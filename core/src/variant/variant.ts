@@ -22,31 +22,33 @@ export interface VariantWishes {
 }
 
 const MOST_SEED = 10_000;
-const UNITS: Readonly<Partial<Record<Parameter['kind'], readonly [unit: string, factor: number]>>> = {
-  time: ['s', 1],
-  percent: ['%', 100],
-  length: ['px', 1],
-  angle: ['deg', 1],
-  frequency: ['Hz', 1],
-  number: ['', 1],
+const FRAMES_A_SECOND = 25;
+/** Unit of a kind, how many of it make one base unit, and to how many places it is said. */
+const UNITS: Readonly<Partial<Record<Parameter['kind'], readonly [unit: string, factor: number, places: number]>>> = {
+  time: ['f', FRAMES_A_SECOND, 0],
+  percent: ['%', 100, 0],
+  length: ['px', 1, 0],
+  angle: ['deg', 1, 1],
+  frequency: ['Hz', 1, 2],
+  number: ['', 1, 2],
 };
 
-/** The soft limits of a number as numbers in base units; null without them. Times count as at 25 frames a second. */
+/** The soft limits of a number as numbers in base units; null without them. Frames count as at 25 a second, and are said as frames again. */
 function softLimits({ kind, from, to }: Parameter): readonly [number, number] | null {
   if (!isNumberKind(kind) || from === undefined || to === undefined || UNITS[kind] === undefined) return null;
   const numbers = [from, to].map((text) => {
     const compiled = compileFormula(text, runScope(), typeOfKind(kind));
     if (!compiled.ok) return NaN;
     const inputs = new Float64Array(runScope().size);
-    inputs[0] = 1 / 25;
+    inputs[0] = 1 / FRAMES_A_SECOND;
     return compiled.compiled.evaluate(inputs);
   });
   return numbers.every(Number.isFinite) && numbers[0] !== numbers[1] ? [numbers[0], numbers[1]] : null;
 }
 
 function valueText({ kind }: Parameter, value: number): string {
-  const [unit, factor] = UNITS[kind] ?? ['', 1];
-  return `${Number((value * factor).toFixed(3))}${unit}`;
+  const [unit, factor, places] = UNITS[kind] ?? ['', 1, 2];
+  return `${Number((value * factor).toFixed(places))}${unit}`;
 }
 
 /** What versions of a recipe can differ in: its seeds, and the parameters that have soft limits. */

@@ -1,6 +1,6 @@
-import type { LibraryNews } from '@wexikine/core';
+import type { LibraryNews, SceneNews } from '@wexikine/core';
 
-export type News = LibraryNews;
+export type News = LibraryNews | SceneNews;
 
 /** Tells every listener what changed, after it was written. */
 export interface Hub {

@@ -1,13 +1,16 @@
 import { byWhomSchema, createSceneSchema, renameSceneSchema, saveRequestSchema } from '@wexikine/core';
 import { Router } from 'express';
 import type { Database } from '../database';
+import type { Hub } from '../events';
 import { readBody, type Surroundings } from '../http';
 import { copyScene, createScene, deleteScene, readScene, renameScene, saveScene } from './scenes';
 import { manySummaries } from './scenes-table';
 
 /** Routes under /api/scenes. */
-export function sceneRoutes(database: Database, { newId, now }: Surroundings): Router {
+export function sceneRoutes(database: Database, hub: Hub, { newId, now }: Surroundings): Router {
   const router = Router();
+  const tell = (id: string, version: number, by: string, what: string): void =>
+    hub.tell({ topic: 'scene', id, version, by, what });
   router.get('/', async (_request, response) => {
     response.json(await manySummaries(database));
   });
@@ -20,11 +23,17 @@ export function sceneRoutes(database: Database, { newId, now }: Surroundings): R
   });
   router.put('/:id', async (request, response) => {
     const body = readBody(saveRequestSchema, request.body);
-    response.json({ version: await saveScene(database, request.params.id, body, now()) });
+    const { id } = request.params;
+    const version = await saveScene(database, id, body, now());
+    tell(id, version, body.by, body.what);
+    response.json({ version });
   });
   router.patch('/:id', async (request, response) => {
     const { name, by } = readBody(renameSceneSchema, request.body);
-    response.json({ version: await renameScene(database, request.params.id, name, by, now()) });
+    const { id } = request.params;
+    const version = await renameScene(database, id, name, by, now());
+    tell(id, version, by, `Rename to “${name}”`);
+    response.json({ version });
   });
   router.post('/:id/copy', async (request, response) => {
     readBody(byWhomSchema, request.body);

@@ -15,6 +15,7 @@ let made = 0;
   imports: [Scrub],
   template: `
     <label
+      [class.visually-hidden]="isLabelHidden()"
       [for]="id"
       [wxScrub]="canStep()"
       (scrubStart)="hold()"
@@ -72,6 +73,8 @@ export class ValueField {
   /** Least number when stepping; typing may go beyond. */
   readonly least = input(-Infinity);
   readonly hint = input<string | null>(null);
+  /** The label is only read out, where the place says what the field is. */
+  readonly isLabelHidden = input(false);
   /** Gives what is wrong with a text, or null. */
   readonly check = input<(text: string) => string | null>(() => null);
   readonly changed = output<string>();

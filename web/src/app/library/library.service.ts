@@ -52,6 +52,7 @@ export class LibraryService {
     inject(LiveNews)
       .news$.pipe(
         bufferTime(GATHER_MS),
+        map((heard) => heard.filter(({ topic }) => topic !== 'scene')),
         filter((heard) => heard.length > 0),
       )
       .subscribe((heard) => this.follow(heard));

@@ -1,12 +1,12 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import type { LibraryNews } from '@wexikine/core';
+import type { LibraryNews, SceneNews } from '@wexikine/core';
 import { Subject } from 'rxjs';
 
 const CHANNEL = 'wexikine-news';
 const LOCK = 'wexikine-news';
 
 /** What is heard: news from the server, or that some may have been missed and all is to be asked for again. */
-export type Heard = LibraryNews | { readonly topic: 'missed' };
+export type Heard = LibraryNews | SceneNews | { readonly topic: 'missed' };
 
 /**
  * What the server says has changed, in every open window. One window holds the connection for all of them and passes
@@ -44,7 +44,7 @@ export class LiveNews implements OnDestroy {
       if (!isFirst) this.pass({ topic: 'missed' });
       isFirst = false;
     });
-    source.addEventListener('message', ({ data }: MessageEvent<string>) => this.pass(JSON.parse(data) as LibraryNews));
+    source.addEventListener('message', ({ data }: MessageEvent<string>) => this.pass(JSON.parse(data) as LibraryNews | SceneNews));
     return new Promise((done) => this.closing.signal.addEventListener('abort', () => done()));
   }
 

@@ -186,7 +186,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const shown = this.shown();
     if (this.isDraft()) return 'Publish it to apply';
     if (this.changing() !== null) {
-      return shown?.isLive && !shown.isPlanning && shown.plan?.edits.length === 0 ? 'No change' : `Change ${this.count()}`;
+      return shown?.isLive && !shown.isPlanning && shown.plan?.run && shown.plan.edits.length === 0 ? 'No change' : `Change ${this.count()}`;
     }
     return shown?.isLive || this.count() === 0 ? `Apply to ${this.count()}` : 'Applied';
   });
@@ -254,6 +254,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     });
     effect(() => this.selectFirst());
     this.store.problem$.subscribe((message) => this.tell(message));
+    this.store.others$.subscribe((message) => this.tell(message));
   }
 
   ngAfterViewInit(): void {

@@ -15,17 +15,21 @@ import {
   type Subscription,
   debounceTime,
   distinctUntilChanged,
+  filter,
   map,
 } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
-import { doStep, redoStep, startHistory, undoStep, type History, type HistoryResult } from './history';
-import { changedByBoth, putMineOver } from './merge';
+import { LiveNews } from '../live/live-news';
+import { doStep, overOthers, redoStep, startHistory, undoStep, type History, type HistoryResult } from './history';
+import { changedByBoth, changedLayers, putMineOver } from './merge';
 
 /** Milliseconds of rest after a change before it is saved. */
 const SAVE_AFTER = 500;
 /** Milliseconds until a save that got no answer is tried again. */
 const RETRY_AFTER = 3_000;
+/** Milliseconds after news of this scene until it is asked for; one's own save has been answered by then. */
+const CATCH_UP_AFTER = 200;
 
 /** Somebody saved this scene meanwhile: what they did, and where both changed the same. */
 export interface Conflict {
@@ -59,6 +63,8 @@ export class SceneStore implements OnDestroy {
   private readonly loadSubject = new BehaviorSubject<LoadState>({ type: 'loading' });
   private readonly problemSubject = new Subject<string>();
   private readonly changes: Subscription;
+  private readonly heard: Subscription;
+  private readonly othersSubject = new Subject<string>();
   /** What the server has. */
   private standing: Standing | null = null;
   private isSaving = false;
@@ -74,13 +80,22 @@ export class SceneStore implements OnDestroy {
   readonly load$ = this.loadSubject.asObservable();
   /** Sentences about steps that were refused. */
   readonly problem$ = this.problemSubject.asObservable();
+  /** Sentences about what others did in this scene while it was open here. */
+  readonly others$ = this.othersSubject.asObservable();
 
   constructor() {
     this.changes = this.scene$.pipe(debounceTime(SAVE_AFTER)).subscribe(() => void this.save());
+    this.heard = inject(LiveNews)
+      .news$.pipe(
+        filter((news) => news.topic === 'missed' || (news.topic === 'scene' && news.id === this.scene?.id)),
+        debounceTime(CATCH_UP_AFTER),
+      )
+      .subscribe((news) => void this.catchUp(news.topic === 'scene' ? `${news.by}: ${news.what}` : null));
   }
 
   ngOnDestroy(): void {
     this.changes.unsubscribe();
+    this.heard.unsubscribe();
     clearTimeout(this.retry);
     void this.save();
   }
@@ -147,6 +162,26 @@ export class SceneStore implements OnDestroy {
     );
     this.stand(conflict.theirs);
     return created.scene.id;
+  }
+
+  /**
+   * Takes in what others saved, where nothing of one's own waits to be saved; else the next save tells. Undo goes on
+   * where it touches nothing of theirs.
+   */
+  private async catchUp(what: string | null): Promise<void> {
+    const { standing } = this;
+    if (!standing || this.isSaving || this.hasUnsaved || this.saveSubject.value.type === 'conflict') return;
+    try {
+      const theirs = await firstValueFrom(this.api.scene(standing.scene.id));
+      const history = this.historySubject.value;
+      if (theirs.version <= standing.version || !history || this.hasUnsaved || this.standing !== standing) return;
+      const changed = changedLayers(standing.scene, theirs.scene);
+      this.standing = theirs;
+      this.historySubject.next(overOthers(history, theirs.scene, changed));
+      if (what !== null) this.othersSubject.next(what);
+    } catch {
+      // Not reached now; the next news or the next save asks again.
+    }
   }
 
   /** Saves now what has not been saved. */

@@ -11,8 +11,8 @@ import {
 } from '@wexikine/core';
 import { gridCells, layersFromNames } from './dialogs/new-layers';
 import { commonestTag, firstRecipe, withPreset } from './first-recipe';
-import { doStep, redoStep, startHistory, undoStep, type History } from './history';
-import { changedByBoth, putMineOver } from './merge';
+import { doStep, overOthers, redoStep, startHistory, undoStep, type History } from './history';
+import { changedByBoth, changedLayers, putMineOver } from './merge';
 
 const shelf = createShelf(STARTER_LIBRARY);
 const rename = (layer: string, name: string): Edit => ({ type: 'set-layer', layer, fields: { name } });
@@ -60,6 +60,24 @@ describe('two windows', () => {
     const merged = putMineOver(base, mine, theirs);
     const nameOf = (id: string) => merged.layers.find((layer) => layer.id === id)?.name;
     expect([nameOf('moon'), nameOf('title'), nameOf('footer')]).toEqual(['Mine', 'Theirs too', undefined]);
+  });
+
+  test('a run that I changed stays changed, and scene fields are merged one by one', () => {
+    const run = { id: 'run-1', sentence: 'One', recipe: {}, by: 'A', when: '2026-01-01T00:00:00.000Z', layers: [], steps: [] };
+    const with1 = edited(base, { type: 'add-run', index: 0, run });
+    const mine = edited(with1, { type: 'set-run', run: { ...run, sentence: 'Mine' } }, { type: 'set-scene', fields: { name: 'Mine' } });
+    const other = edited(with1, { type: 'set-scene', fields: { cues: [{ id: 'c', name: 'C', at: 0 }] } });
+    const merged = putMineOver(with1, mine, other);
+    expect([merged.runs[0].sentence, merged.name, merged.cues.length]).toEqual(['Mine', 'Mine', 1]);
+  });
+
+  test('what others did keeps my steps where they touch other layers, and begins them anew where not', () => {
+    const mine = done(doStep(startHistory(base), 'One', [rename('moon', 'Mine')]));
+    const other = edited(mine.scene, rename('title', 'Theirs'));
+    const kept = overOthers(mine, other, changedLayers(mine.scene, other));
+    expect(done(undoStep(kept)).scene.layers.find(({ id }) => id === 'title')?.name).toBe('Theirs');
+    const same = edited(mine.scene, rename('moon', 'Theirs'));
+    expect(overOthers(mine, same, changedLayers(mine.scene, same)).done).toEqual([]);
   });
 
   test('a layer that they removed and I changed comes back', () => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal, untracked } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import {
   apply,
@@ -89,9 +89,11 @@ export class VariantsDialog {
     });
     effect(() => {
       const recipes = this.recipes();
-      this.planner.cancel();
-      this.versions.set(recipes.map((recipe) => ({ recipe, scene: null, from: 0, to: 0 })));
-      this.planNext();
+      untracked(() => {
+        this.planner.cancel();
+        this.versions.set(recipes.map((recipe) => ({ recipe, scene: null, from: 0, to: 0 })));
+        this.planNext();
+      });
     });
     const loop = this.play();
     inject(DestroyRef).onDestroy(() => {

@@ -133,8 +133,9 @@ export class RunSheet implements AfterViewInit {
     return cellsOf(row, this.columns(), this.recipe(), this.scene().rate);
   }
 
+  /** The layer without the dry run, to show which keys go; lining up only moves them. */
   protected standingOf(id: string): Layer | undefined {
-    return this.standingLayers().get(id);
+    return this.recipe()?.operation === 'line-up' ? undefined : this.standingLayers().get(id);
   }
 
   protected isEditing(layer: string, field: CellField): boolean {

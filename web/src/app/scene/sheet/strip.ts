@@ -5,6 +5,7 @@ import {
   trackSpeed,
   type ChannelId,
   type ChannelUnit,
+  type Key,
   type Layer,
   type Ticks,
   type Track,
@@ -122,13 +123,19 @@ export function createStrip(layer: Layer, runId: string | null, size: StripSize,
   return { channel, left, width, curve, marks, gone: goneTimes(standing, layer).map(xOf) };
 }
 
-/** Times at which a layer had keys and has none any more on any of those channels. */
+function slotOf({ by }: Key): string {
+  return by ? `${by.run}/${by.slot}` : '';
+}
+
+/** Times at which a layer had keys that are neither there any more nor moved along with it or with their run. */
 function goneTimes(before: Layer, after: Layer): Ticks[] {
   if (before === after) return [];
   const gone = new Set<Ticks>();
+  const moved = after.span.in - before.span.in;
   for (const [channel, keys] of tracksOf(before)) {
-    const now = new Set(after.tracks[channel]?.map(({ at }) => at));
-    for (const { at } of keys) if (!now.has(at)) gone.add(at);
+    const now = new Set(after.tracks[channel]?.map(({ at }) => at - moved));
+    const slots = new Set(after.tracks[channel]?.map(slotOf));
+    for (const key of keys) if (!now.has(key.at) && (!key.by || !slots.has(slotOf(key)))) gone.add(key.at);
   }
   return [...gone];
 }
