@@ -76,7 +76,7 @@ test('a preset made from nothing is the five-step pop exactly, and follows a hou
   await page.goto(`/scenes/${copy}?preset=${preset}`);
   await scene.planned();
   await scene.field('spacing').click();
-  await scene.editor.getByRole('textbox', { name: 'Time' }).fill('8f');
+  await scene.editor.getByRole('textbox', { name: 'Gap' }).fill('8f');
   await scene.closeEditor();
   await expect.poll(() => scene.times('Closing bell')).toEqual(['3:13', '18 f']);
   await scene.applyButton.click();

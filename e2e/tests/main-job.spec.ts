@@ -34,7 +34,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   await screen.editor.getByRole('textbox', { name: 'Time' }).fill('0:10');
   await screen.closeEditor();
   await screen.field('spacing').click();
-  await screen.editor.getByRole('textbox', { name: 'Time' }).fill('8f');
+  await screen.editor.getByRole('textbox', { name: 'Gap' }).fill('8f');
   await screen.closeEditor();
   await page.getByRole('button', { name: 'Set another parameter' }).click();
   await screen.editor.getByRole('button', { name: /Past full size/ }).click();
@@ -45,7 +45,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   expect(await screen.times('Closing bell')).toEqual(['0:10', '18 f']);
   await expect.poll(() => screen.times('Moonrise walk')).toEqual(['3:23', '18 f']);
   await expect(screen.row('Moonrise walk').getByText('40 %')).toBeVisible();
-  await expect(screen.status).toContainText('+144 keys if applied');
+  await expect(screen.status).toContainText('+144 keys, 0 kept if applied');
 
   // And in the preview: before its start a row is not there, in the dry run; without the dry run it is.
   await screen.setTime('0:05');

@@ -195,5 +195,15 @@ export function compareItems(before: LibraryItem, after: LibraryItem, nameOf: Na
       ...differ('value', 'follows', a.as === undefined ? null : nameOf(a.as), b.as === undefined ? null : nameOf(b.as)),
     ];
   }
+  if (before.kind === 'recipe' && after.kind === 'recipe') {
+    const [a, b] = [before.body, after.body].map((body) => flat(body));
+    const fields = new Set([...Object.keys(a), ...Object.keys(b)]);
+    return [...texts, ...[...fields].flatMap((name) => differ('value', name, a[name] ?? null, b[name] ?? null))];
+  }
   return texts;
+}
+
+/** The fields of a recipe as texts. */
+function flat(body: object): Record<string, string> {
+  return Object.fromEntries(Object.entries(body).map(([name, value]) => [name, JSON.stringify(value)]));
 }

@@ -11,6 +11,7 @@ import {
 } from '../library';
 import { IMPORT_CHOICES, type ImportReport } from '../pack';
 import { draftPresetSchema } from '../preset';
+import { recipeSchema } from '../recipe';
 import { idSchema } from '../scene';
 import type { SkippedToken, TokenChange } from '../tokens';
 import { personSchema } from './person';
@@ -60,6 +61,7 @@ const bodies = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('preset'), body: draftPresetSchema }),
   z.strictObject({ kind: z.literal('curve'), body: curveSchema }),
   z.strictObject({ kind: z.literal('house'), body: houseSchema }),
+  z.strictObject({ kind: z.literal('recipe'), body: recipeSchema }),
 ]);
 
 /** A new item, as a draft. With an id one that was discarded comes back under its own. */

@@ -16,6 +16,7 @@ export {
   type PresetItem,
   type CurveItem,
   type HouseItem,
+  type RecipeItem,
 } from './item';
 export {
   houseSchema,

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { idSchema, nameSchema } from '../scene';
 import { draftPresetSchema, presetSchema } from '../preset';
+import { recipeSchema } from '../recipe';
 import { curveSchema, houseSchema } from './house';
 
 /**
@@ -10,7 +11,7 @@ import { curveSchema, houseSchema } from './house';
 export const ITEM_STATES = ['draft', 'in review', 'published', 'retired'] as const;
 export type ItemState = (typeof ITEM_STATES)[number];
 
-export const ITEM_KINDS = ['preset', 'curve', 'house'] as const;
+export const ITEM_KINDS = ['preset', 'curve', 'house', 'recipe'] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
 
 const MARKUP = /[<>\p{Cc}]/u;
@@ -54,6 +55,7 @@ function itemSchemaWith<T extends z.ZodType>(preset: T) {
     z.strictObject({ ...itemFields, kind: z.literal('preset'), body: preset }),
     z.strictObject({ ...itemFields, kind: z.literal('curve'), body: curveSchema }),
     z.strictObject({ ...itemFields, kind: z.literal('house'), body: houseSchema }),
+    z.strictObject({ ...itemFields, kind: z.literal('recipe'), body: recipeSchema }),
   ]);
 }
 
@@ -66,6 +68,7 @@ export const draftItemSchema = itemSchemaWith(draftPresetSchema);
 export type LibraryItem = Readonly<z.infer<typeof libraryItemSchema>>;
 export type PresetItem = Extract<LibraryItem, { kind: 'preset' }>;
 export type CurveItem = Extract<LibraryItem, { kind: 'curve' }>;
+export type RecipeItem = Extract<LibraryItem, { kind: 'recipe' }>;
 export type HouseItem = Extract<LibraryItem, { kind: 'house' }>;
 
 /** True for an item that new runs and pickers may offer. */

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { recipeSchema } from '../recipe';
 import { idSchema } from '../scene';
 import { draftPresetSchema, presetSchema } from '../preset';
 import { curveSchema, houseSchema, type HouseValue } from './house';
@@ -45,6 +46,7 @@ export const itemRecordSchema = z
     recordOfKind('preset', presetSchema, draftPresetSchema),
     recordOfKind('curve', curveSchema, curveSchema),
     recordOfKind('house', houseSchema, houseSchema),
+    recordOfKind('recipe', recipeSchema, recipeSchema),
   ])
   .refine(hasOneType, {
     error: 'A house value keeps its type from revision to revision: what refers to it counts on it.',

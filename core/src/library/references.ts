@@ -1,8 +1,9 @@
 import type { Preset } from '../preset';
+import { isPresetRecipe, type Recipe } from '../recipe';
 import type { LibraryItem } from './item';
 
 /** Why an item needs another: to be computed, or only to be linked by name. */
-export type ReferenceUse = 'default' | 'easing' | 'follows' | 'matches';
+export type ReferenceUse = 'default' | 'easing' | 'follows' | 'matches' | 'preset';
 
 export interface Reference {
   readonly id: string;
@@ -45,6 +46,10 @@ export function referencesOf(item: Bodied): Reference[] {
     }
     case 'curve':
       return [];
+    case 'recipe': {
+      const recipe = item.body as Recipe;
+      return isPresetRecipe(recipe) ? [{ id: recipe.preset.id, use: 'preset', where: 'the preset that it uses' }] : [];
+    }
   }
 }
 

@@ -24,6 +24,7 @@ const WANTED: Readonly<Record<Reference['use'], string>> = {
   easing: 'a curve',
   follows: 'a house value of the same type',
   matches: 'an entrance',
+  preset: 'a preset',
 };
 
 function isFit(use: Reference['use'], item: LibraryItem, own: LibraryItem): boolean {
@@ -34,6 +35,8 @@ function isFit(use: Reference['use'], item: LibraryItem, own: LibraryItem): bool
       return item.kind === 'curve' || (item.kind === 'house' && item.body.type === 'curve');
     case 'follows':
       return item.kind === 'house' && own.kind === 'house' && item.body.type === own.body.type;
+    case 'preset':
+      return item.kind === 'preset';
     case 'matches':
       return item.kind === 'preset' && item.body.phase === 'entrance';
   }

@@ -107,16 +107,17 @@ function taken(here: ItemRecord, coming: ItemRecord): ItemRecord {
 function remapped(record: ItemRecord, ids: ReadonlyMap<string, string>): ItemRecord {
   if (ids.size === 0) return record;
   const to = (id: string): string => ids.get(id) ?? id;
-  const remap = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.map(remap);
+  /** A recipe says its preset as `preset: { id }`. */
+  const remap = (value: unknown, isPreset = false): unknown => {
+    if (Array.isArray(value)) return value.map((item) => remap(item));
     if (value === null || typeof value !== 'object') return value;
     const fields = Object.entries(value).map(([key, item]) => {
       const isReference =
-        (key === 'house' || key === 'as' || key === 'matches' || (key === 'id' && 'is' in value)) &&
+        (key === 'house' || key === 'as' || key === 'matches' || (key === 'id' && ('is' in value || isPreset))) &&
         typeof item === 'string';
       if (isReference) return [key, to(item)];
       const curve = key === 'default' && typeof item === 'string' ? /^curve\s+(\S+)$/.exec(item) : null;
-      return [key, curve ? `curve ${to(curve[1])}` : remap(item)];
+      return [key, curve ? `curve ${to(curve[1])}` : remap(item, key === 'preset' && record.kind === 'recipe')];
     });
     return Object.fromEntries(fields) as unknown;
   };

@@ -4,6 +4,7 @@ const HEADINGS: Readonly<Record<ItemKind, string>> = {
   preset: 'Presets',
   curve: 'Curves',
   house: 'House values',
+  recipe: 'Recipes',
 };
 
 function stateWords({ retired, revisions, draft }: ItemRecord): string {

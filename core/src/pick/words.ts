@@ -4,7 +4,8 @@ import { saysNothing } from './pick';
 /** What the words need to know of a scene; without one, ids stand for names. */
 type Names = Readonly<Partial<Scene>> | null;
 
-function counted(count: number, noun: string): string {
+function counted(count: number | null, noun: string): string {
+  if (count === null) return `the ${noun}s`;
   return count === 1 ? `1 ${noun}` : `${count} ${noun}s`;
 }
 
@@ -54,8 +55,8 @@ export function termWords(term: PickTerm, names: Names = null): string {
   }
 }
 
-/** "12 layers tagged “row”". `count` is the number of layers that take part. */
-export function pickWords(pick: Pick, count: number, names: Names = null): string {
+/** "12 layers tagged “row”". `count` is the number of layers that take part; null where no scene is at hand. */
+export function pickWords(pick: Pick, count: number | null, names: Names = null): string {
   if (pick.by === 'layers') return counted(count, 'layer');
   if (pick.by === 'rule') {
     const { kind, ...rest } = pick;

@@ -4,6 +4,7 @@ export { operationPhase, type PlanCounts, type RunContext } from './operation';
 export {
   sentenceOf,
   sentenceParts,
+  recipeWords,
   verbOf,
   type SentenceField,
   type SentencePart,

@@ -37,11 +37,11 @@ export interface Solved {
   readonly finish: Ticks | null;
 }
 
-/** What the sentence needs to know besides the recipe. `count` is the number of layers that take part. */
+/** What the sentence needs to know besides the recipe. `count` is the number of layers that take part, null where no scene is at hand. */
 export interface SentenceFacts {
   readonly scene: Scene;
   readonly shelf: Shelf;
-  readonly count: number;
+  readonly count: number | null;
   /** Name of the preset where the library does not have it. */
   readonly presetName?: string;
   readonly solved?: Solved | null;
@@ -179,6 +179,12 @@ export function sentenceParts(recipe: Recipe, facts: SentenceFacts): SentencePar
     default:
       return presetParts(recipe, facts);
   }
+}
+
+/** The recipe as one line of text where no scene is at hand. */
+export function recipeWords(recipe: Recipe, shelf: Shelf): string {
+  const scene = { rate: { num: 25, den: 1 }, runs: [], layers: [], cues: [] } as unknown as Scene;
+  return sentenceOf(recipe, { scene, shelf, count: null });
 }
 
 /** The recipe as one line of text. */

@@ -16,7 +16,10 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import {
+  createShelf,
   isPreset,
+  recipeWords,
+  type Recipe,
   revisionOf,
   type CurveItem,
   type HouseItem,
@@ -28,6 +31,7 @@ import { firstValueFrom } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { Icon } from '../icons/icon';
 import { LibraryActions } from '../library/library-actions.service';
+import { LibraryService } from '../library/library.service';
 import { PersonalService } from '../library/personal.service';
 import { TopBar } from '../top-bar';
 import { BenchStore, type Working } from './bench.store';
@@ -63,6 +67,7 @@ export class BenchPage implements AfterViewInit, OnDestroy {
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
   private readonly presetBench = viewChild(PresetBench);
 
+  private readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
   protected readonly load = toSignal(this.store.load$, { requireSync: true });
   protected readonly isComparing = signal(false);
   protected readonly scenes = signal<readonly SceneSummary[]>([]);
@@ -89,6 +94,11 @@ export class BenchPage implements AfterViewInit, OnDestroy {
   protected readonly house = computed((): HouseItem | null => {
     const item = this.item();
     return item?.kind === 'house' ? item : null;
+  });
+  /** What a recipe says. */
+  protected readonly recipe = computed(() => {
+    const item = this.item();
+    return item?.kind === 'recipe' ? recipeWords(item.body as Recipe, this.shelf()) : null;
   });
   protected readonly revisions = computed((): readonly LibraryItem[] => {
     const record = this.bench()?.detail.record;

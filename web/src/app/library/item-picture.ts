@@ -1,11 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { cssFromOklab, formatEasing, houseText, literalWords, oklabFromCss, type LibraryItem } from '@wexikine/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  createShelf,
+  cssFromOklab,
+  formatEasing,
+  houseText,
+  literalWords,
+  oklabFromCss,
+  recipeWords,
+  type LibraryItem,
+  type Recipe,
+} from '@wexikine/core';
 import { curvePath } from '../drawing/curve-shape';
 import { GhostTrail } from '../drawing/ghost-trail';
+import { LibraryService } from './library.service';
 
 const BOX = { width: 160, height: 86, padding: 16 };
 
-/** What an item is, as a picture: a preset's motion, a curve, a house value. */
+/** What an item is, as a picture: a preset's motion, a curve, a house value, a recipe's sentence. */
 @Component({
   selector: 'wx-item-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -22,6 +34,8 @@ const BOX = { width: 160, height: 86, padding: 16 };
           <circle r="4.5" cx="0" cy="0" [style.animation-timing-function]="easing" />
         }
       </svg>
+    } @else if (sentence(); as words) {
+      <p class="sentence">{{ words }}</p>
     } @else if (colour(); as fill) {
       <div class="plain" [style.background]="fill"></div>
     } @else {
@@ -43,6 +57,15 @@ const BOX = { width: 160, height: 86, padding: 16 };
       height: 100%;
       color: #f3c98b;
       font-size: 24px;
+    }
+    .sentence {
+      display: -webkit-box;
+      -webkit-box-orient: vertical;
+      -webkit-line-clamp: 4;
+      overflow: hidden;
+      margin: 10px 12px;
+      font: 600 13px/1.4 var(--font-head);
+      color: #f3c98b;
     }
     .frame {
       stroke: #6f6c64;
@@ -79,6 +102,7 @@ export class ItemPicture {
   readonly item = input.required<LibraryItem>();
   readonly parameters = input<Readonly<Record<string, string>>>({});
   readonly playing = input(false);
+  private readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
 
   private readonly easing = computed(() => {
     const item = this.item();
@@ -92,6 +116,11 @@ export class ItemPicture {
   protected readonly timing = computed(() => {
     const easing = this.easing();
     return easing && formatEasing(easing);
+  });
+  /** What a recipe says. */
+  protected readonly sentence = computed(() => {
+    const item = this.item();
+    return item.kind === 'recipe' ? recipeWords(item.body as Recipe, this.shelf()) : null;
   });
   protected readonly colour = computed(() => {
     const item = this.item();

@@ -20,9 +20,11 @@ import {
   houseText,
   isPreset,
   literalWords,
+  recipeWords,
   referencesOf,
   type LibraryDetail,
   type LibraryItem,
+  type Recipe,
   type SceneSummary,
 } from '@wexikine/core';
 import { ApiService, type ApiProblem } from '../api/api.service';
@@ -74,10 +76,11 @@ export class LibraryDrawer {
   });
   protected readonly isTried = computed(() => Object.keys(this.tried()).length > 0);
 
-  /** A curve as CSS text, or what a house value is. */
+  /** A curve as CSS text, what a house value is, or what a recipe says. */
   protected readonly text = computed(() => {
     const item = this.item();
     if (item.kind === 'curve') return formatEasing(item.body.easing);
+    if (item.kind === 'recipe') return recipeWords(item.body as Recipe, this.shelf());
     return item.kind === 'house' ? literalWords(houseText(item.body)) : null;
   });
 
@@ -120,7 +123,9 @@ export class LibraryDrawer {
 
   protected async useIn(scene: SceneSummary): Promise<void> {
     this.personal.touch(this.id());
-    await this.router.navigate(['/scenes', scene.id], { queryParams: { preset: this.id() } });
+    await this.router.navigate(['/scenes', scene.id], {
+      queryParams: this.item().kind === 'recipe' ? { recipe: this.id() } : { preset: this.id() },
+    });
   }
 
   protected async copyText(): Promise<void> {

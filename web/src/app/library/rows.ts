@@ -52,7 +52,7 @@ function byName(a: LibraryRow, b: LibraryRow): number {
   return collator.compare(a.item.name, b.item.name) || (a.id < b.id ? -1 : 1);
 }
 
-const KIND_ORDER: Readonly<Record<ItemKind, number>> = { preset: 0, curve: 1, house: 2 };
+const KIND_ORDER: Readonly<Record<ItemKind, number>> = { preset: 0, curve: 1, house: 2, recipe: 3 };
 
 /** Rows in order; equal ones by kind and name. */
 export function sortRows(rows: readonly LibraryRow[], sort: Sort): LibraryRow[] {

@@ -6,7 +6,7 @@ function fuzziness(term: string): number | false {
   return term.length > 3 ? 0.2 : false;
 }
 
-const KIND_WORDS = { preset: 'preset', curve: 'curve easing', house: 'house value' } as const;
+const KIND_WORDS = { preset: 'preset', curve: 'curve easing', house: 'house value', recipe: 'recipe run' } as const;
 
 function beginsWith(name: string, letter: string): boolean {
   return name
@@ -18,6 +18,7 @@ function beginsWith(name: string, letter: string): boolean {
 /** What is moved or held, for searching: channels of a preset, the value of a house value. */
 function contentsOf(item: LibraryItem): string {
   if (item.kind === 'preset') return [item.body.phase, ...presetChannels(item.body)].join(' ');
+  if (item.kind === 'recipe') return item.body.operation;
   return item.kind === 'house' ? `${item.body.type} ${houseText(item.body)}` : '';
 }
 

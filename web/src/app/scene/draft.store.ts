@@ -90,6 +90,8 @@ export class DraftStore implements OnDestroy {
   private runId = newRunId();
   /** A preset that the screen was opened with. */
   wantedPreset: string | null = null;
+  /** A recipe of the library that it was opened with. */
+  wantedRecipe: string | null = null;
 
   readonly draft$ = this.draftSubject.asObservable();
   /** What looking at the scene in motion found: of the dry run, or of the scene as it stands. */
@@ -193,6 +195,8 @@ export class DraftStore implements OnDestroy {
       this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false });
     }
     if (!scene || shelf.items.size === 0 || draft) return;
+    const kept = this.wantedRecipe === null ? undefined : shelf.items.get(this.wantedRecipe);
+    if (kept?.kind === 'recipe') return this.start(kept.body as Recipe);
     const wanted = this.wantedPreset === null ? null : shelf.preset(this.wantedPreset);
     const item = wanted ?? shelf.preset(FIRST_PRESET) ?? [...shelf.items.values()].find(isPreset);
     if (item) this.draftSubject.next({ recipe: firstRecipe(scene, item), run: null, isLive: true });

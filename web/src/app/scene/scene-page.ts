@@ -14,12 +14,9 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
-import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
 import {
   createShelf,
-  cuesFromCsv,
-  cuesToCsv,
   isPresetRecipe,
   keyTimes,
   pickLayers,
@@ -28,13 +25,8 @@ import {
   stayingOut,
   type Edit,
   type Layer,
-  type Matched,
-  type Mend,
   type Preset,
-  type PresetRecipe,
   type Recipe,
-  type RunRecord,
-  type SavedPick,
   type Scene,
 } from '@wexikine/core';
 import { Icon } from '../icons/icon';
@@ -42,14 +34,15 @@ import { RecordDialog, type RecordSource } from '../bench/dialogs/record-dialog'
 import { LibraryActions } from '../library/library-actions.service';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
+import { RecipeActions } from './actions/recipe-actions';
+import { RunActions } from './actions/run-actions';
+import { TableActions } from './actions/table-actions';
+import { Teller } from './actions/teller';
 import { AddLayersDialog } from './dialogs/add-layers-dialog';
 import { ConflictDialog, type ConflictChoice } from './dialogs/conflict-dialog';
 import { downloadJson, downloadPage } from './download';
-import { DataDialog, type DataSource } from './dialogs/data-dialog';
-import { ExitDialog, type ExitSource } from './dialogs/exit-dialog';
-import { VariantsDialog, type VariantsSource } from './dialogs/variants-dialog';
-import { DraftStore, keepsFromApplying, recipeOfRun } from './draft.store';
-import { CuesPanel, type CueChange } from './panels/cues-panel';
+import { DraftStore, keepsFromApplying } from './draft.store';
+import { CuesPanel } from './panels/cues-panel';
 import { CurvePanel } from './panels/curve-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
@@ -58,23 +51,10 @@ import { RunsPanel } from './panels/runs-panel';
 import { PlayerStore } from './player.store';
 import { Preview, type PreviewOptions, type SharePoint } from './preview/preview';
 import { Transport } from './preview/transport';
-import {
-  moveStep,
-  pickedOnly,
-  readRecipe,
-  recipeToKeep,
-  removeStep,
-  reordered,
-  switchStep,
-  ticked,
-  type Step,
-} from './run-actions';
 import { SceneStore, type Conflict } from './scene.store';
 import { SaveNote } from './save-note';
 import { SentenceBar } from './sentence/sentence-bar';
-import { fileName, saveFile } from '../files/save-file';
-import { withOverride } from './sheet/cells';
-import { RunSheet, type HandValue, type Reorder } from './sheet/run-sheet';
+import { RunSheet } from './sheet/run-sheet';
 
 const PANELS = ['curve', 'layer', 'runs', 'cues', 'findings', 'history'] as const;
 type Panel = (typeof PANELS)[number];
@@ -102,7 +82,7 @@ const FIRST_LOOK = 0.2;
     SentenceBar,
     Transport,
   ],
-  providers: [SceneStore, DraftStore, PlayerStore],
+  providers: [SceneStore, DraftStore, PlayerStore, Teller, RecipeActions, RunActions, TableActions],
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
   host: { role: 'main', '(document:keydown)': 'key($event)', '(window:beforeunload)': 'leave($event)' },
@@ -112,6 +92,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   readonly id = input.required<string>();
   /** A preset to begin with, from the address. */
   readonly preset = input<string>();
+  /** A recipe of the library to begin with, from the address. */
+  readonly recipe = input<string>();
   /** Set where its draft is to be tried. */
   readonly draftOf = input<string>();
 
@@ -119,7 +101,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly draftStore = inject(DraftStore);
   protected readonly player = inject(PlayerStore);
   private readonly dialog = inject(MatDialog);
-  private readonly snackBar = inject(MatSnackBar);
+  private readonly teller = inject(Teller);
+  protected readonly said = inject(RecipeActions);
+  protected readonly runs = inject(RunActions);
+  protected readonly tables = inject(TableActions);
   private readonly router = inject(Router);
   private readonly topBar = inject(TopBar);
   private readonly library = inject(LibraryService);
@@ -206,7 +191,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const parts = [`+${added} keys`, ...(replaced > 0 ? [`${replaced} replaced`] : []), ...(removed > 0 ? [`−${removed}`] : [])];
     return `${parts.join(', ')}, ${kept} kept if applied`;
   });
-  private updates: string[] = [];
   protected readonly runId = computed(() => this.shown()?.plan?.run?.id ?? null);
 
   protected readonly picked = computed((): ReadonlySet<string> => {
@@ -242,6 +226,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     effect(() => {
       this.library.tryDraft(this.draftOf() ?? null);
       this.draftStore.wantedPreset = this.draftOf() ?? this.preset() ?? null;
+      this.draftStore.wantedRecipe = this.recipe() ?? null;
       void this.store.open(this.id());
     });
     effect(() => {
@@ -253,8 +238,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       if (save.type === 'conflict') this.askConflict(save.conflict);
     });
     effect(() => this.selectFirst());
-    this.store.problem$.subscribe((message) => this.tell(message));
-    this.store.others$.subscribe((message) => this.tell(message));
+    this.store.problem$.subscribe((message) => this.teller.tell(message));
+    this.store.others$.subscribe((message) => this.teller.tell(message));
   }
 
   ngAfterViewInit(): void {
@@ -274,215 +259,14 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const count = this.count();
     const isChange = this.changing() !== null;
     if (!this.draftStore.apply()) return;
-    this.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
-    this.openNextUpdate();
-  }
-
-  /** Ticking layers turns the pick into a list of layers. */
-  protected tick(layers: readonly string[], isOn: boolean): void {
-    const [recipe, scene] = [this.draftStore.recipe, this.store.scene];
-    if (recipe && scene) this.change(ticked(recipe, scene, layers, isOn));
-  }
-
-  protected pickOnly(layers: readonly string[]): void {
-    const { recipe } = this.draftStore;
-    if (recipe && layers.length > 0) this.change(pickedOnly(recipe, layers));
-  }
-
-  protected setByHand({ layer, field, text }: HandValue): void {
-    const { recipe } = this.draftStore;
-    if (recipe) this.change(withOverride(recipe, layer, field, text));
-  }
-
-  protected reorder(move: Reorder): void {
-    const { recipe } = this.draftStore;
-    const layers = [...(this.shown()?.plan?.layers ?? [])].sort((a, b) => a.place - b.place);
-    if (recipe) {
-      this.change(
-        reordered(
-          recipe,
-          layers.map(({ layer }) => layer),
-          move,
-        ),
-      );
-    }
-  }
-
-  protected moveOrderPoint({ x, y }: SharePoint): void {
-    const { recipe } = this.draftStore;
-    if (recipe?.order.by === 'out-from') this.change({ ...recipe, order: { ...recipe.order, x, y } });
-  }
-
-  protected keepPick(saved: SavedPick): void {
-    const { scene } = this.store;
-    if (!scene) return;
-    const picks = [...(scene.picks ?? []), saved];
-    if (this.store.do(`Keep a pick as “${saved.name}”`, [{ type: 'set-scene', fields: { picks } }])) {
-      const { recipe } = this.draftStore;
-      if (recipe) this.change({ ...recipe, pick: { by: 'saved', pick: saved.id } });
-    }
-  }
-
-  protected forgetPick(id: string): void {
-    const picks = this.store.scene?.picks?.filter((pick) => pick.id !== id) ?? [];
-    this.store.do('Forget a kept pick', [{ type: 'set-scene', fields: { picks } }]);
+    this.teller.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
+    this.runs.openNextUpdate();
   }
 
   protected badge(panel: Panel): number | null {
     const scene = this.shown()?.standing;
     const counts = { findings: this.findings().length, runs: scene?.runs.length, cues: scene?.cues.length } as const;
     return panel in counts ? counts[panel as keyof typeof counts] || null : null;
-  }
-
-  /** Opens a run in the sentence. */
-  protected openRun(run: RunRecord, revision: 'used' | 'newest'): void {
-    this.updates = [];
-    this.reopen(run, revision);
-  }
-
-  protected openUpdate(id: string): void {
-    const run = this.store.scene?.runs.find((entry) => entry.id === id);
-    if (run) this.openRun(run, 'newest');
-  }
-
-  /** Shows the updates of all runs one after the other, each as a dry run. */
-  protected openUpdates(): void {
-    this.updates = this.findings().flatMap((finding) => (finding.code === 'update-waiting' ? [finding.run] : []));
-    this.openNextUpdate();
-  }
-
-  protected leaveRun(): void {
-    const recipe = this.draftStore.recipe;
-    if (!recipe) return;
-    this.draftStore.start(recipe);
-    this.draftStore.setLive(false);
-    this.openNextUpdate();
-  }
-
-  protected switch(run: RunRecord): void {
-    this.stepOver((scene) => switchStep(scene, run));
-  }
-
-  protected moveTo(run: RunRecord, to: number): void {
-    this.stepOver((scene) => moveStep(scene, run, to));
-  }
-
-  protected removeRun(run: RunRecord): void {
-    if (!this.stepOver((scene) => removeStep(scene, run))) return;
-    this.offerUndo('The run was removed, and what it replaced is back.');
-  }
-
-  protected duplicate(run: RunRecord): void {
-    const recipe = recipeOfRun(run, 'newest');
-    if (!recipe) return this.tell('The recipe of this run cannot be read.');
-    this.draftStore.start({ ...recipe, pick: { by: 'rule' } });
-    this.tell('Say in the sentence which layers it is to go on.');
-  }
-
-  protected makeExit(run: RunRecord): void {
-    const { scene } = this.store;
-    if (!scene) return;
-    this.dialog
-      .open<ExitDialog, ExitSource, PresetRecipe>(ExitDialog, { data: { run, scene, shelf: this.shelf() }, width: '420px' })
-      .afterClosed()
-      .subscribe((recipe) => {
-        if (recipe) this.draftStore.start(recipe);
-      });
-  }
-
-  protected keepRecipe(run: RunRecord): void {
-    const recipe = recipeToKeep(run);
-    if (!recipe) return this.tell('The recipe of this run cannot be read.');
-    const name = fileName(`recipe ${run.preset?.name ?? run.sentence.split(' ').slice(0, 2).join(' ')}`);
-    saveFile(`${name}.json`, new Blob([`${JSON.stringify(recipe, null, 1)}\n`], { type: 'application/json' }));
-  }
-
-  protected async useRecipe(file: File): Promise<void> {
-    const read = readRecipe(await file.text());
-    if (!read.ok) return this.tell(read.message);
-    this.draftStore.start(read.recipe);
-    this.tell('The recipe stands in the sentence, as a dry run.');
-  }
-
-  protected setCues({ label, cues }: CueChange): void {
-    this.store.do(label, [{ type: 'set-scene', fields: { cues: [...cues] } }]);
-  }
-
-  protected moveCue(id: string, at: number): void {
-    const cues = this.store.scene?.cues.map((cue) => (cue.id === id ? { ...cue, at } : cue)) ?? [];
-    const name = cues.find((cue) => cue.id === id)?.name ?? '';
-    this.setCues({ label: `Move “${name}”`, cues });
-  }
-
-  protected exportCues(): void {
-    const { scene } = this.store;
-    if (scene) saveFile(`${fileName(scene.name)} cues.csv`, new Blob([cuesToCsv(scene)], { type: 'text/csv' }));
-  }
-
-  protected async importCues(file: File): Promise<void> {
-    const { scene } = this.store;
-    if (!scene) return;
-    const read = cuesFromCsv(await file.text(), scene.rate, () => `cue-${crypto.randomUUID().slice(0, 13)}`);
-    if (!read.ok) return this.tell(read.message);
-    const standing = new Set(scene.cues.map(({ at }) => at));
-    const added = read.cues.filter(({ at }) => !standing.has(at));
-    this.setCues({ label: `Import ${added.length} cues`, cues: [...scene.cues, ...added] });
-    this.tell(`${added.length} cues came in; ${read.cues.length - added.length} were there already.`);
-  }
-
-  protected openData(): void {
-    const { scene } = this.store;
-    if (!scene) return;
-    this.dialog
-      .open<DataDialog, DataSource, Matched>(DataDialog, { data: { scene, picked: this.picked() }, width: '640px' })
-      .afterClosed()
-      .subscribe((matched) => {
-        if (matched) this.store.do(`Give data to ${matched.layers} layers`, matched.edits);
-      });
-  }
-
-  protected openVariants(): void {
-    const [scene, recipe] = [this.store.scene, this.draftStore.recipe];
-    if (!scene || !recipe || !isPresetRecipe(recipe)) return;
-    this.dialog
-      .open<VariantsDialog, VariantsSource, PresetRecipe>(VariantsDialog, {
-        data: { scene, recipe, shelf: this.shelf() },
-        width: '1080px',
-        maxWidth: '96vw',
-      })
-      .afterClosed()
-      .subscribe((kept) => {
-        if (kept) this.change(kept);
-      });
-  }
-
-  protected mend(mend: Mend): void {
-    if ('recipe' in mend) this.change(mend.recipe);
-    else this.store.do(mend.label, mend.edits);
-  }
-
-  private reopen(run: RunRecord, revision: 'used' | 'newest'): void {
-    if (!this.draftStore.reopen(run, revision)) this.tell('The recipe of this run cannot be read.');
-  }
-
-  private openNextUpdate(): void {
-    const id = this.updates.shift();
-    const run = this.store.scene?.runs.find((entry) => entry.id === id);
-    if (run) this.reopen(run, 'newest');
-  }
-
-  private stepOver(stepFor: (scene: Scene) => Step): boolean {
-    const { scene } = this.store;
-    if (!scene) return false;
-    const { label, edits } = stepFor(scene);
-    return edits.length > 0 && this.store.do(label, edits);
-  }
-
-  private offerUndo(message: string): void {
-    this.snackBar
-      .open(message, 'Undo', { duration: 8_000 })
-      .onAction()
-      .subscribe(() => this.store.undo());
   }
 
   protected step({ label, edits }: LayerStep): void {
@@ -543,7 +327,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const inside = (parent: string): string[] =>
       layers.filter((candidate) => candidate.parent === parent).flatMap((child) => [...inside(child.id), child.id]);
     const edits = [...inside(id), id].map((gone): Edit => ({ type: 'remove-layer', layer: gone }));
-    if (this.store.do(`Remove “${layer.name}”`, edits)) this.offerUndo(`“${layer.name}” was removed.`);
+    if (this.store.do(`Remove “${layer.name}”`, edits)) this.teller.offerUndo(`“${layer.name}” was removed.`);
   }
 
   /** To the next or previous key: of the selected layer if it has any, else of the whole scene. */
@@ -654,7 +438,4 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     await this.router.navigate(['/scenes', id]);
   }
 
-  private tell(message: string): void {
-    this.snackBar.open(message, undefined, { duration: 5_000 });
-  }
 }

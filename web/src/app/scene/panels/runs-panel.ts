@@ -26,6 +26,7 @@ export class RunsPanel {
   readonly duplicated = output<RunRecord>();
   readonly exitWanted = output<RunRecord>();
   readonly recipeKept = output<RunRecord>();
+  readonly recipeSaved = output<RunRecord>();
   readonly recipeRead = output<File>();
   private readonly dates = new DatePipe(inject(LOCALE_ID));
 

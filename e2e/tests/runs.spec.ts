@@ -1,0 +1,382 @@
+import { expect, test, type Page } from '@playwright/test';
+import { frameTicks, ticksFromSeconds, type Layer, type Rate, type Scene } from '@wexikine/core';
+import { copyOf, SceneScreen } from '../pages/scene-screen';
+
+const PAL: Rate = { num: 25, den: 1 };
+
+function card(id: string, more: Partial<Layer> = {}): Layer {
+  return {
+    id,
+    name: `Card ${id}`,
+    kind: 'card',
+    parent: null,
+    tags: ['card'],
+    locked: false,
+    hidden: false,
+    span: { in: 0, out: ticksFromSeconds(10) },
+    rest: { 'position.x': 960, 'position.y': 540, 'size.x': 200, 'size.y': 100 },
+    tracks: {},
+    look: { fill: '#f3c98b' },
+    source: { type: 'rectangle' },
+    data: {},
+    ...more,
+  };
+}
+
+/** A scene of one's own on the server; its id. */
+async function sceneWith(page: Page, layers: readonly Layer[], rate: Rate = PAL, seconds = 10): Promise<string> {
+  const scene = {
+    format: 'wexikine-scene-1',
+    name: `Test ${layers.length} at ${rate.num}`,
+    project: '',
+    width: 1920,
+    height: 1080,
+    rate,
+    length: ticksFromSeconds(seconds),
+    cues: [],
+    layers,
+    runs: [],
+  };
+  const response = await page.request.post('/api/scenes', { data: { scene, by: 'Test' } });
+  return ((await response.json()) as { scene: Scene }).scene.id;
+}
+
+async function openWith(page: Page, layers: readonly Layer[], rate: Rate = PAL, seconds = 10) {
+  await page.goto('/');
+  const id = await sceneWith(page, layers, rate, seconds);
+  const screen = new SceneScreen(page);
+  await screen.open(id);
+  return { id, screen };
+}
+
+async function choosePreset(screen: SceneScreen, name: string): Promise<void> {
+  await screen.field('preset').click();
+  await screen.editor.getByRole('searchbox', { name: 'Search presets' }).fill(name);
+  await screen.editor.getByRole('button', { name: new RegExp(`^${name}`) }).first().click();
+  await expect(screen.field('preset')).toHaveText(name);
+}
+
+/** Picks a way in the editor of a field, and fills its fields. */
+async function say(screen: SceneScreen, field: string, way: string, texts: Readonly<Record<string, string>> = {}): Promise<void> {
+  await screen.field(field).click();
+  await screen.editor.getByRole('radio', { name: new RegExp(`^${way}`) }).check();
+  for (const [name, text] of Object.entries(texts)) await screen.editor.getByLabel(name, { exact: true }).fill(text);
+  await screen.closeEditor();
+}
+
+async function applied(screen: SceneScreen): Promise<void> {
+  await screen.applyButton.click();
+  await expect(screen.applyButton).toHaveText('Applied');
+  await screen.saved();
+}
+
+function frames(scene: Scene, ticks: number): number {
+  return ticks / frameTicks(scene.rate);
+}
+
+function starts(scene: Scene): number[] {
+  return scene.layers.map(({ span }) => frames(scene, span.in));
+}
+
+test.describe('check values (common practice)', () => {
+  test('half-second beats at 30 fps: whole layers on the cues, then a common end that keeps every entrance at 15 f', async ({ page }) => {
+    const layers = ['1', '2', '3', '4', '5'].map((id) => card(id, { span: { in: 0, out: ticksFromSeconds(1) } }));
+    const { id, screen } = await openWith(page, layers, { num: 30, den: 1 });
+    await page.getByRole('tab', { name: /cues/ }).click();
+    await page.getByLabel('Beats from').fill('3:00');
+    await page.getByLabel('How many').fill('5');
+    await page.getByRole('button', { name: 'Add beats' }).click();
+    await expect(page.getByRole('textbox', { name: 'Time of Beat 5' })).toHaveValue('5:00');
+    await choosePreset(screen, 'Fade in');
+    await say(screen, 'spacing', 'On the cues');
+    await say(screen, 'moves', 'Whole layers');
+    await say(screen, 'length', 'A fixed length', { Length: '15f' });
+    await expect.poll(() => screen.times('Card 5')).toEqual(['5:00', '15 f']);
+    await applied(screen);
+    expect(starts(await screen.stored(id))).toEqual([90, 105, 120, 135, 150]);
+
+    await say(screen, 'operation', 'Line up');
+    await screen.field('way').click();
+    await screen.editor.getByLabel('End at').selectOption('scene');
+    await screen.closeEditor();
+    await applied(screen);
+    const scene = await screen.stored(id);
+    expect(starts(scene)).toEqual([90, 105, 120, 135, 150]);
+    for (const { span, tracks } of scene.layers) {
+      expect(span.out).toBe(scene.length);
+      const [first, last] = tracks.opacity ?? [];
+      expect([frames(scene, first.at - span.in), frames(scene, last.at - first.at)]).toEqual([0, 15]);
+    }
+  });
+
+  test('three panels at 60 fps with their matching exit: in by 1:10, out from 1:40, gone by 2:50', async ({ page }) => {
+    const { id, screen } = await openWith(page, ['1', '2', '3'].map((name) => card(name)), { num: 60, den: 1 });
+    await choosePreset(screen, 'Slide from left edge');
+    await say(screen, 'spacing', 'One every', { Gap: '5f' });
+    await say(screen, 'length', 'A fixed length', { Length: '60f' });
+    await screen.field('order').click();
+    await screen.editor.getByRole('radio', { name: /^As layered/ }).check();
+    await screen.closeEditor();
+    await expect(screen.field('finish')).toHaveText('1:10');
+    await applied(screen);
+
+    await page.getByRole('tab', { name: /runs/ }).click();
+    await page.getByRole('button', { name: 'More for run 1' }).click();
+    await page.getByRole('menuitem', { name: 'Make the matching exit' }).click();
+    const dialog = page.getByRole('dialog', { name: 'The matching exit' });
+    await dialog.getByText('All gone at one time').click();
+    await dialog.getByRole('textbox', { name: 'All gone at' }).fill('2:50');
+    await dialog.getByRole('button', { name: 'Show it as a dry run' }).click();
+    await expect(screen.field('preset')).toHaveText('Slide to left edge');
+    await expect.poll(() => screen.times('Card 1')).toEqual(['1:40', '60 f']);
+    await expect.poll(() => screen.times('Card 3')).toEqual(['1:50', '60 f']);
+    await applied(screen);
+    const scene = await screen.stored(id);
+    const exits = scene.layers.map(({ tracks }) => frames(scene, tracks['position.x']?.at(-1)?.at ?? 0));
+    expect(Math.max(...exits)).toBe(170);
+  });
+
+  test('three rows of three stills of 9 s, rows 3 s apart: starts 0, 3 … 24 s, all over at 33 s', async ({ page }) => {
+    const { id, screen } = await openWith(page, Array.from({ length: 9 }, (_, i) => card(`${i + 1}`)), PAL, 40);
+    await say(screen, 'operation', 'Line up');
+    await say(screen, 'order', 'As layered');
+    await say(screen, 'way', 'Rows that are replaced', { 'From row to row': '3s', 'Each for': '9s' });
+    await applied(screen);
+    const scene = await screen.stored(id);
+    expect(starts(scene).map((frame) => frame / 25)).toEqual([0, 3, 6, 9, 12, 15, 18, 21, 24]);
+    expect(Math.max(...scene.layers.map(({ span }) => span.out))).toBe(ticksFromSeconds(33));
+  });
+
+  test('a picture of the frame’s size, turned by 45°, covers it at × 1.9642', async ({ page }) => {
+    const rest = { 'position.x': 900, 'position.y': 500, 'size.x': 1920, 'size.y': 1080, rotation: 45 };
+    const { id, screen } = await openWith(page, [card('1', { rest })]);
+    await say(screen, 'operation', 'Arrange');
+    await say(screen, 'way', 'Cover the frame');
+    await applied(screen);
+    const [layer] = (await screen.stored(id)).layers;
+    expect(layer.rest['scale.x']).toBeCloseTo(1.9642, 4);
+    expect([layer.rest['position.x'], layer.rest['position.y']].map(Number)).toEqual([
+      expect.closeTo(960, 6),
+      expect.closeTo(540, 6),
+    ]);
+  });
+});
+
+test('any three of start, gap, length and finish give the fourth, and what cannot be met offers the nearest', async ({ page }) => {
+  const { screen } = await openWith(page, ['1', '2', '3'].map((id) => card(id)));
+  await choosePreset(screen, 'Fade in');
+  await say(screen, 'order', 'As layered');
+  await say(screen, 'length', 'A fixed length', { Length: '20f' });
+  await say(screen, 'finish', 'The gap follows', { 'Done at': '2:00' });
+  await expect(screen.field('spacing')).toHaveText('15 f');
+  await expect.poll(() => screen.times('Card 3')).toEqual(['1:05', '20 f']);
+  await say(screen, 'finish', 'The start follows', { 'Done at': '10f' });
+  await page.getByRole('tab', { name: /findings/ }).click();
+  const finding = page.getByRole('listitem').filter({ hasText: 'cannot be met' });
+  await expect(finding).toContainText('The nearest that can is 2:00');
+  await expect(screen.applyButton).toBeDisabled();
+  await finding.getByRole('button', { name: 'Take 2:00' }).click();
+  await expect(screen.field('start')).toHaveText('0:00');
+  await expect(screen.applyButton).toBeEnabled();
+});
+
+test('a run is changed, switched off and on, and removed; hand keys stay, and undo leads all the way back', async ({ page }) => {
+  await page.goto('/');
+  const id = await copyOf(page, 'programme-board');
+  const screen = new SceneScreen(page);
+  await screen.open(id);
+  const before = await screen.stored(id);
+  await applied(screen);
+
+  // A value is set by hand on the second row.
+  await screen.row('First light: telescopes').click();
+  await page.getByRole('tab', { name: 'layer' }).click();
+  const ran = await screen.stored(id);
+  const row = ran.layers.find(({ id: layer }) => layer === 'row-02') as Layer;
+  const keys = row.tracks.opacity ?? [];
+  const version = ((await (await page.request.get(`/api/scenes/${id}`)).json()) as { version: number }).version;
+  const byHand = { ...row, tracks: { ...row.tracks, opacity: [keys[0], { ...keys[1], value: 0.42 }, ...keys.slice(2)] } };
+  await page.request.put(`/api/scenes/${id}`, {
+    data: { base: version, by: 'Ada', what: 'Dim the second row', header: null, layers: [byHand], removedLayers: [], order: null, runs: [], removedRuns: [], runOrder: null },
+  });
+  await expect(page.getByText('Ada: Dim the second row')).toBeVisible();
+
+  await page.getByRole('tab', { name: /runs/ }).click();
+  await page.getByRole('button', { name: 'Change run 1' }).click();
+  await expect(screen.sentence).toContainText('Changing run 1');
+  await say(screen, 'spacing', 'One every', { Gap: '8f' });
+  await expect.poll(() => screen.times('Closing bell')).toEqual(['3:13', '20 f']);
+  await page.getByRole('tab', { name: /findings/ }).click();
+  await expect(page.getByText('One key changed by hand on “First light: telescopes” stays as it is.')).toBeVisible();
+  await page.getByRole('button', { name: 'Change 12' }).click();
+  await expect(page.getByText('The run was changed.')).toBeVisible();
+  await expect.poll(async () => (await screen.stored(id)).runs[0].recipe).toMatchObject({ spacing: { gap: '8f' } });
+  const changed = await screen.stored(id);
+  const dimmed = changed.layers.find(({ id: layer }) => layer === 'row-02')?.tracks.opacity?.[1];
+  expect(dimmed?.value).toBe(0.42);
+  expect(frames(changed, (dimmed?.at ?? 0) - keys[1].at)).toBe(4);
+
+  await page.getByRole('tab', { name: /runs/ }).click();
+  await page.getByRole('button', { name: 'Switch off run 1' }).click();
+  await expect.poll(async () => (await screen.stored(id)).layers).toEqual(before.layers);
+  await page.getByRole('button', { name: 'Switch on run 1' }).click();
+  await expect.poll(async () => (await screen.stored(id)).layers).toEqual(changed.layers);
+
+  await page.getByRole('button', { name: 'More for run 1' }).click();
+  await page.getByRole('menuitem', { name: /^Remove/ }).click();
+  await expect.poll(async () => (await screen.stored(id)).runs.length).toBe(0);
+  expect((await screen.stored(id)).layers).toEqual(before.layers);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(async () => (await screen.stored(id)).layers).toEqual(changed.layers);
+});
+
+test('values are set by hand in the sheet and released, rows are put in order by keyboard, layers are boxed on the preview', async ({ page }) => {
+  const layers = ['1', '2', '3'].map((id, i) => card(id, { rest: { 'position.x': 300 + 600 * i, 'position.y': 540, 'size.x': 200, 'size.y': 100 } }));
+  const { screen } = await openWith(page, layers);
+  await say(screen, 'order', 'As layered');
+  await page.getByRole('button', { name: /^Start of Card 2/ }).click();
+  await page.getByRole('textbox', { name: 'Start of Card 2, by hand' }).fill('3:00');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await screen.times('Card 2'))[0]).toContain('3:00');
+  await expect(page.getByRole('button', { name: 'Start of Card 2: 3:00, set by hand' })).toBeVisible();
+  await page.getByRole('button', { name: 'Release Start of Card 2' }).click();
+  await expect.poll(async () => (await screen.times('Card 2'))[0]).toBe('0:04');
+
+  await screen.row('Card 3').click();
+  await screen.row('Card 3').press('Alt+ArrowUp');
+  await expect(screen.field('order')).toHaveText('in an order set by hand');
+  await expect.poll(async () => (await screen.times('Card 3'))[0]).toBe('0:04');
+  await expect.poll(async () => (await screen.times('Card 2'))[0]).toBe('0:08');
+
+  await screen.setTime('5:00');
+  const box = await page.getByRole('img', { name: /^Preview/ }).boundingBox();
+  if (!box) throw new Error();
+  await page.keyboard.down('Shift');
+  await page.mouse.move(box.x + box.width * 0.03, box.y + box.height * 0.2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.62, box.y + box.height * 0.9, { steps: 5 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await expect(screen.field('pick')).toHaveText('2 layers');
+});
+
+test('data pasted from a spreadsheet gives each layer its own value, and says what did not match', async ({ page }) => {
+  const { screen } = await openWith(page, ['1', '2', '3'].map((id) => card(id)));
+  await page.getByRole('button', { name: 'Data', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Data of the layers' });
+  await dialog.getByRole('textbox').fill('name\tlean\nCard 1\t4\nCard 3\t-9deg\nCard 8\t1');
+  await expect(dialog).toContainText('2 layers take data from 3 rows.');
+  await expect(dialog).toContainText('No layer for: Card 8.');
+  await expect(dialog).toContainText('No row for: Card 2.');
+  await dialog.getByRole('button', { name: 'Give data to 2' }).click();
+  await page.getByRole('button', { name: 'Set another parameter' }).click();
+  await screen.editor.getByRole('button', { name: /^Tilt/ }).click();
+  await screen.editor.getByRole('radio', { name: /^From a data column/ }).check();
+  await screen.closeEditor();
+  await expect(screen.row('Card 1').getByText('4°')).toBeVisible();
+  await expect(screen.row('Card 3').getByText('−9°')).toBeVisible();
+  await page.getByRole('tab', { name: /findings/ }).click();
+  await expect(page.getByText('“Card 2” has nothing in the data column “lean”')).toBeVisible();
+});
+
+test('versions play side by side; one is kept, its values stand in the sentence', async ({ page }) => {
+  const { screen } = await openWith(page, ['1', '2', '3'].map((id) => card(id)));
+  await page.getByRole('button', { name: 'Variants' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Variants of the sentence' });
+  await expect(dialog.getByRole('img', { name: 'Version 6' })).toBeVisible();
+  await dialog.getByLabel('Made by').selectOption({ label: 'sweeping Tilt' });
+  await expect(dialog.getByRole('img', { name: 'Version 6' })).toBeVisible();
+  const said = await dialog.getByRole('listitem').nth(5).locator('p').innerText();
+  await dialog.getByRole('button', { name: 'Keep version 6' }).click();
+  await expect(screen.field('parameter:tilt')).toHaveText(said.replace('Tilt ', ''));
+});
+
+test('a run’s recipe goes into the library and works in a scene of another size and rate', async ({ page }) => {
+  const { screen } = await openWith(page, ['1', '2', '3'].map((id) => card(id)));
+  await choosePreset(screen, 'Fade in');
+  await applied(screen);
+  await page.getByRole('tab', { name: /runs/ }).click();
+  await page.getByRole('button', { name: 'More for run 1' }).click();
+  await page.getByRole('menuitem', { name: 'Save as a recipe in the library' }).click();
+  const dialog = page.getByRole('dialog', { name: 'A recipe in the library' });
+  await dialog.getByRole('textbox', { name: 'Name' }).fill('Cards come in');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('“Cards come in” is in the library')).toBeVisible();
+
+  const other = await sceneWith(page, ['7', '8'].map((id) => card(id)), { num: 60, den: 1 });
+  await page.goto('/library');
+  await page.getByRole('button', { name: /^Recipes/ }).click();
+  await page.getByRole('button', { name: /Cards come in/ }).first().click();
+  await page.getByRole('button', { name: 'Use in a scene' }).click();
+  await page.getByRole('menuitem', { name: 'Test 2 at 60' }).first().click();
+  await expect(page).toHaveURL(new RegExp(`/scenes/${other}`));
+  await screen.planned();
+  await expect(screen.field('preset')).toHaveText('Fade in');
+  await expect(screen.applyButton).toHaveText('Apply to 2');
+});
+
+test('a finding is mended by one click: the scene is lengthened by what the run lacks', async ({ page }) => {
+  const { id, screen } = await openWith(page, ['1', '2'].map((name) => card(name, { span: { in: 0, out: ticksFromSeconds(20) } })));
+  await say(screen, 'start', 'At a time of the scene', { Time: '9:20' });
+  await page.getByRole('tab', { name: /findings/ }).click();
+  await page.getByRole('button', { name: /^Lengthen the scene by/ }).click();
+  await expect(page.getByText(/outside the scene/)).toHaveCount(0);
+  await screen.saved();
+  await expect.poll(async () => (await screen.stored(id)).length).toBeGreaterThan(ticksFromSeconds(10));
+});
+
+test('two windows on one scene: a run in one appears in the other, and undo there goes on', async ({ page, context }) => {
+  await page.goto('/');
+  const id = await copyOf(page, 'programme-board');
+  const other = await context.newPage();
+  const [mine, theirs] = [new SceneScreen(page), new SceneScreen(other)];
+  await mine.open(id);
+  await theirs.open(id);
+  await theirs.row('Moon').click();
+  await other.getByRole('tab', { name: 'layer' }).click();
+  await other.getByRole('textbox', { name: 'Name' }).fill('Full moon');
+  await other.getByRole('textbox', { name: 'Name' }).press('Tab');
+  await theirs.saved();
+  await expect(mine.row('Full moon')).toBeVisible();
+  await applied(mine);
+  await other.getByRole('tab', { name: /runs/ }).click();
+  await expect(other.getByText(/^Bring in Rise & settle on 12 layers/)).toBeVisible();
+  await other.getByRole('button', { name: /^Undo/ }).first().click();
+  await expect(mine.row('Moon')).toBeVisible();
+  await expect.poll(async () => (await mine.stored(id)).runs.length).toBe(1);
+});
+
+test('10,000 layers: planning says so, can be cancelled, and the page answers meanwhile', async ({ page }) => {
+  test.setTimeout(150_000);
+  const layers = Array.from({ length: 10_000 }, (_, i) =>
+    card(`${i}`, { rest: { 'position.x': (i % 125) * 15, 'position.y': Math.floor(i / 125) * 13, 'size.x': 12, 'size.y': 10 } }),
+  );
+  await page.goto('/');
+  const id = await sceneWith(page, layers);
+  const screen = new SceneScreen(page);
+  await page.goto(`/scenes/${id}`);
+  await expect(screen.status).toContainText('if applied', { timeout: 60_000 });
+  await screen.field('spacing').click();
+  const gap = screen.editor.getByLabel('Gap', { exact: true });
+  await page.evaluate(() => {
+    const page = window as unknown as { worst: number };
+    page.worst = 0;
+    let last = performance.now();
+    const tick = (now: number): void => {
+      page.worst = Math.max(page.worst, now - last);
+      last = now;
+      requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+  });
+  await gap.fill('1f');
+  await screen.closeEditor();
+  await expect(screen.status).toContainText('planning 10000 layers');
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click();
+  await expect(screen.status).toContainText('the scene as it stands');
+  await page.getByRole('button', { name: 'Dry run' }).click();
+  await expect(screen.status).toContainText('if applied', { timeout: 60_000 });
+  await expect(screen.applyButton).toHaveText('Apply to 10000');
+  // Not a measure of speed: a page that is frozen answers nothing for many seconds.
+  expect(await page.evaluate(() => (window as unknown as { worst: number }).worst)).toBeLessThan(4_000);
+});

@@ -1,0 +1,143 @@
+import { Injectable, inject } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { waitingUpdate, type PresetRecipe, type Recipe, type RunRecord, type Scene, type Shelf } from '@wexikine/core';
+import { ApiService } from '../../api/api.service';
+import { personName } from '../../api/person';
+import { fileName, saveFile } from '../../files/save-file';
+import { ExitDialog, type ExitSource } from '../dialogs/exit-dialog';
+import { LibraryActions } from '../../library/library-actions.service';
+import { RecipeDialog, type RecipeSource, type RecipeWishes } from '../dialogs/recipe-dialog';
+import { DraftStore, recipeOfRun } from '../draft.store';
+import { SceneStore } from '../scene.store';
+import { moveStep, readRecipe, recipeToKeep, removeStep, switchStep, type Step } from './run-steps';
+import { Teller } from './teller';
+
+/** What can be done with the runs of a scene: open, switch, move, remove, hand on, and make the exit that matches. */
+@Injectable()
+export class RunActions {
+  private readonly store = inject(SceneStore);
+  private readonly draft = inject(DraftStore);
+  private readonly dialog = inject(MatDialog);
+  private readonly teller = inject(Teller);
+  private readonly api = inject(ApiService);
+  private readonly library = inject(LibraryActions);
+  /** Runs whose updates are still to be looked at. */
+  private updates: string[] = [];
+
+  /** Opens a run in the sentence. */
+  openRun(run: RunRecord, revision: 'used' | 'newest'): void {
+    this.updates = [];
+    this.reopen(run, revision);
+  }
+
+  openUpdate(id: string): void {
+    const run = this.store.scene?.runs.find((entry) => entry.id === id);
+    if (run) this.openRun(run, 'newest');
+  }
+
+  /** Shows the updates of all runs one after the other, each as a dry run. */
+  openUpdates(shelf: Shelf): void {
+    const runs = this.store.scene?.runs ?? [];
+    this.updates = runs.filter((run) => run.off !== true && waitingUpdate(run, shelf)).map(({ id }) => id);
+    this.openNextUpdate();
+  }
+
+  leaveRun(): void {
+    const recipe = this.draft.recipe;
+    if (!recipe) return;
+    this.draft.start(recipe);
+    this.draft.setLive(false);
+    this.openNextUpdate();
+  }
+
+  switch(run: RunRecord): void {
+    this.stepOver((scene) => switchStep(scene, run));
+  }
+
+  moveTo(run: RunRecord, to: number): void {
+    this.stepOver((scene) => moveStep(scene, run, to));
+  }
+
+  removeRun(run: RunRecord): void {
+    if (!this.stepOver((scene) => removeStep(scene, run))) return;
+    this.teller.offerUndo('The run was removed, and what it replaced is back.');
+  }
+
+  duplicate(run: RunRecord): void {
+    const recipe = recipeOfRun(run, 'newest');
+    if (!recipe) return this.teller.tell('The recipe of this run cannot be read.');
+    this.draft.start({ ...recipe, pick: { by: 'rule' } });
+    this.teller.tell('Say in the sentence which layers it is to go on.');
+  }
+
+  makeExit(run: RunRecord, shelf: Shelf): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    this.dialog
+      .open<ExitDialog, ExitSource, PresetRecipe>(ExitDialog, { data: { run, scene, shelf }, width: '420px' })
+      .afterClosed()
+      .subscribe((recipe) => {
+        if (recipe) this.draft.start(recipe);
+      });
+  }
+
+  keepRecipe(run: RunRecord): void {
+    const recipe = recipeToKeep(run);
+    if (!recipe) return this.teller.tell('The recipe of this run cannot be read.');
+    const name = fileName(`recipe ${run.preset?.name ?? run.sentence.split(' ').slice(0, 2).join(' ')}`);
+    saveFile(`${name}.json`, new Blob([`${JSON.stringify(recipe, null, 1)}\n`], { type: 'application/json' }));
+  }
+
+  /** Saves a run's recipe in the library: as a new item, or as a new revision of one. */
+  saveRecipe(run: RunRecord, shelf: Shelf): void {
+    const recipe = recipeToKeep(run);
+    if (!recipe) return this.teller.tell('The recipe of this run cannot be read.');
+    this.dialog
+      .open<RecipeDialog, RecipeSource, RecipeWishes>(RecipeDialog, { data: { recipe, shelf }, width: '460px' })
+      .afterClosed()
+      .subscribe((wishes) => {
+        if (wishes) void this.keepInLibrary(recipe, wishes);
+      });
+  }
+
+  private async keepInLibrary(recipe: Recipe, { name, note, over }: RecipeWishes): Promise<void> {
+    const by = personName();
+    const content = { kind: 'recipe' as const, body: recipe };
+    const begun =
+      over === null
+        ? this.api.createItem({ by, name, note, tags: [], collection: null, content })
+        : this.api.saveDraft(over, { by, base: this.library.entryOf(over)?.draftVersion ?? 0, name, note, content });
+    const draft = await this.library.ask(begun);
+    if (!draft) return;
+    const summary = over === null ? 'first' : 'from a run';
+    const moved = await this.library.ask(
+      this.api.moveDraft(draft.item.id, { by, base: draft.draftVersion, to: 'published', summary }),
+    );
+    if (moved) this.teller.tell(`“${name}” is in the library, for every scene.`);
+  }
+
+  async useRecipe(file: File): Promise<void> {
+    const read = readRecipe(await file.text());
+    if (!read.ok) return this.teller.tell(read.message);
+    this.draft.start(read.recipe);
+    this.teller.tell('The recipe stands in the sentence, as a dry run.');
+  }
+
+  private reopen(run: RunRecord, revision: 'used' | 'newest'): void {
+    if (!this.draft.reopen(run, revision)) this.teller.tell('The recipe of this run cannot be read.');
+  }
+
+  /** Shows the next update that is to be looked at, where there is one. */
+  openNextUpdate(): void {
+    const id = this.updates.shift();
+    const run = this.store.scene?.runs.find((entry) => entry.id === id);
+    if (run) this.reopen(run, 'newest');
+  }
+
+  private stepOver(stepFor: (scene: Scene) => Step): boolean {
+    const { scene } = this.store;
+    if (!scene) return false;
+    const { label, edits } = stepFor(scene);
+    return edits.length > 0 && this.store.do(label, edits);
+  }
+}
