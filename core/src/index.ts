@@ -24,6 +24,7 @@ export * from './cue';
 export * from './variant';
 export * from './run';
 export * from './stack';
+export { operationPhase, type PlanCounts, type RunContext } from './operation';
 export * from './plan';
 export { STARTER_LIBRARY, STARTER_PRESETS } from './starter';
 export * from './demo';

@@ -18,8 +18,8 @@ describe('the published JSON Schemas', () => {
   ] as const)('of a %s is that of the code; run “npm run schemas” after a change', (name, schema) => {
     const path = join(__dirname, `../../docs/schemas/${name}.schema.json`);
     const published: unknown = JSON.parse(readFileSync(path, 'utf8'));
-    expect(JSON.parse(JSON.stringify(z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input', reused: 'ref' })))).toEqual(
-      published,
-    );
+    expect(
+      JSON.parse(JSON.stringify(z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input', reused: 'ref' }))),
+    ).toEqual(published);
   });
 });

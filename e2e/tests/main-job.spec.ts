@@ -116,7 +116,7 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(screen.field('spacing')).toHaveText('2 f');
   await page.keyboard.press('Enter');
   await page.keyboard.press('Tab');
-  const time = screen.editor.getByRole('textbox', { name: 'Time' });
+  const time = screen.editor.getByRole('textbox', { name: 'Gap' });
   await time.focus();
   await page.keyboard.press('Control+a');
   await page.keyboard.type('1f');
@@ -126,7 +126,7 @@ test('the same by keyboard alone', async ({ page }) => {
   await screen.planned();
   await page.keyboard.press('Control+Enter');
   await expect(screen.applyButton).toHaveText('Applied');
-  await page.keyboard.press('4');
+  await page.keyboard.press('6');
   await expect(page.getByRole('tabpanel')).toContainText('Bring in Rise & settle on 60 layers tagged “star”');
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('tabpanel')).toContainText('Redo');

@@ -55,12 +55,12 @@ test('a wrong value is told under its field, and the sentence keeps the last goo
   const screen = new SceneScreen(page);
   await screen.open('programme-board');
   await screen.field('spacing').click();
-  await screen.editor.getByRole('textbox', { name: 'Time' }).fill('1:99');
+  await screen.editor.getByRole('textbox', { name: 'Gap' }).fill('1:99');
   await expect(screen.editor.getByRole('alert')).toContainText(
     'At 25 frames a second the last frame of a second is 24.',
   );
   await expect(screen.field('spacing')).toHaveText('4 f');
-  await screen.editor.getByRole('textbox', { name: 'Time' }).fill('0.5s');
+  await screen.editor.getByRole('textbox', { name: 'Gap' }).fill('0.5s');
   await expect(screen.editor).toContainText('Nearest frame 13; this is 0.5 f before it.');
   await screen.closeEditor();
   await screen.setTime('soon');

@@ -37,7 +37,14 @@ function valueText(value: number | string): string {
 function planTable(scene: Scene, planned: Plan): string {
   const rows = [...planned.layers].sort((a, b) => a.place - b.place);
   const names = [...new Set(rows.flatMap(({ values }) => Object.keys(values)))];
-  const head = ['place', 'layer', 'starts', 'ends', 'lasts', ...names.map((name) => (name.includes('.') ? name : `@${name}`))];
+  const head = [
+    'place',
+    'layer',
+    'starts',
+    'ends',
+    'lasts',
+    ...names.map((name) => (name.includes('.') ? name : `@${name}`)),
+  ];
   const lines = rows.map(({ place, layer, starts, lasts, values }) => [
     String(place + 1),
     layer,

@@ -54,7 +54,10 @@ describe('where layers rest', () => {
   });
 
   test('on a circle, turned outward', () => {
-    const scene = applied(three, arrange({ by: 'circle', x: 0.5, y: 0.5, radius: 100, from: 0, round: 360, turned: true }));
+    const scene = applied(
+      three,
+      arrange({ by: 'circle', x: 0.5, y: 0.5, radius: 100, from: 0, round: 360, turned: true }),
+    );
     expect(scene.layers.map(({ rest }) => Math.round(Number(rest.rotation)))).toEqual([90, 210, 330]);
     expect(scene.layers[0].rest['position.x']).toBeCloseTo(600, 9);
     expect(scene.layers[1].rest['position.y']).toBeCloseTo(250 + 100 * Math.sin((2 * Math.PI) / 3), 9);
@@ -81,7 +84,10 @@ describe('where layers rest', () => {
   });
 
   test('in a turned and scaled group, by pixels of the scene', () => {
-    const group = card('g', { kind: 'group', rest: { 'position.x': 200, 'position.y': 100, rotation: 90, 'scale.x': 2 } });
+    const group = card('g', {
+      kind: 'group',
+      rest: { 'position.x': 200, 'position.y': 100, rotation: 90, 'scale.x': 2 },
+    });
     const scene = sceneOf([group, { ...box('a', 0, 0, 100, 50), parent: 'g' }, box('b', 500, 300, 50, 50)]);
     const found = boxes(applied(scene, arrange({ by: 'align', edge: 'left', to: 'frame' })));
     expect(found[1][0]).toBeCloseTo(0, 6);
@@ -89,14 +95,20 @@ describe('where layers rest', () => {
 
   test('a layer whose group is picked too moves along with it and is named', () => {
     const scene = sceneOf([card('g', { kind: 'group' }), { ...box('a', 0, 0, 10, 10), parent: 'g' }]);
-    const planned = planOn(scene, arrange({ by: 'align', edge: 'left', to: 'frame' }, { pick: { by: 'rule', name: '*' } }));
+    const planned = planOn(
+      scene,
+      arrange({ by: 'align', edge: 'left', to: 'frame' }, { pick: { by: 'rule', name: '*' } }),
+    );
     expect(codesOf(planned)).toContain('with-group');
     expect(planned.layers.map(({ layer }) => layer)).toEqual(['g']);
   });
 
   test('keys go with the rest pose, so that motion still ends where it rests', () => {
     const scene = sceneOf([
-      { ...box('a', 100, 100, 100, 50), tracks: { 'position.x': [key(0, 40), key(10, 100)], 'scale.x': [key(0, 0), key(10, 1)] } },
+      {
+        ...box('a', 100, 100, 100, 50),
+        tracks: { 'position.x': [key(0, 40), key(10, 100)], 'scale.x': [key(0, 0), key(10, 1)] },
+      },
     ]);
     const moved = layerOf(applied(scene, arrange({ by: 'align', edge: 'right', to: 'frame' })), 'a');
     expect(framesOf(moved.tracks['position.x'])).toEqual([
@@ -121,31 +133,32 @@ describe('covering the frame', () => {
     expect(coverFactor(turn(0), frame, frame)).toBeCloseTo(1, 12);
   });
 
-  test.each([0, 20, 45, 90, 133])('turned by %s°, every corner of the frame lies in the layer, and one on its edge', (degrees) => {
-    const scene = applied(
-      sceneOf([box('a', 300, 100, 400, 100, { rotation: degrees, 'anchor.x': 0.2, 'anchor.y': 0.9 })]),
-      arrange({ by: 'cover' }),
-    );
-    const { rest } = createStaging(scene);
-    const [a, b, c, d, e, f] = Array.from(rest.matrices.slice(0, 6));
-    const inside = [
-      [0, 0],
-      [1000, 0],
-      [0, 500],
-      [1000, 500],
-    ].flatMap(([x, y]) => {
-      const area = a * d - b * c;
-      return [(d * (x - e) - c * (y - f)) / area / 400, (a * (y - f) - b * (x - e)) / area / 100];
-    });
-    expect(Math.min(...inside)).toBeGreaterThan(-1e-9);
-    expect(Math.max(...inside)).toBeLessThan(1 + 1e-9);
-    expect(Math.min(...inside.map((share) => Math.min(Math.abs(share), Math.abs(1 - share))))).toBeLessThan(1e-9);
-  });
+  test.each([0, 20, 45, 90, 133])(
+    'turned by %s°, every corner of the frame lies in the layer, and one on its edge',
+    (degrees) => {
+      const scene = applied(
+        sceneOf([box('a', 300, 100, 400, 100, { rotation: degrees, 'anchor.x': 0.2, 'anchor.y': 0.9 })]),
+        arrange({ by: 'cover' }),
+      );
+      const { rest } = createStaging(scene);
+      const [a, b, c, d, e, f] = Array.from(rest.matrices.slice(0, 6));
+      const inside = [
+        [0, 0],
+        [1000, 0],
+        [0, 500],
+        [1000, 500],
+      ].flatMap(([x, y]) => {
+        const area = a * d - b * c;
+        return [(d * (x - e) - c * (y - f)) / area / 400, (a * (y - f) - b * (x - e)) / area / 100];
+      });
+      expect(Math.min(...inside)).toBeGreaterThan(-1e-9);
+      expect(Math.max(...inside)).toBeLessThan(1 + 1e-9);
+      expect(Math.min(...inside.map((share) => Math.min(Math.abs(share), Math.abs(1 - share))))).toBeLessThan(1e-9);
+    },
+  );
 
   test('a layer that turns is covered at every time that its keys reach', () => {
-    const scene = sceneOf([
-      { ...box('a', 500, 250, 1000, 500), tracks: { rotation: [key(0, 0), key(20, 90)] } },
-    ]);
+    const scene = sceneOf([{ ...box('a', 500, 250, 1000, 500), tracks: { rotation: [key(0, 0), key(20, 90)] } }]);
     const { rest } = layerOf(applied(scene, arrange({ by: 'cover' })), 'a');
     expect(Number(rest['scale.x'])).toBeGreaterThanOrEqual(2.12);
   });

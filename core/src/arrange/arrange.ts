@@ -1,7 +1,7 @@
 import { channelOf, type ChannelId } from '../channel';
 import type { Finding } from '../finding';
 import { createStaging, inOrder, placesOf, type Staging } from '../order';
-import type { Operated, Surroundings } from '../plan/operation';
+import type { Operated, Surroundings } from '../operation';
 import type { ArrangeRecipe } from '../recipe';
 import { compileScene, frameAt, matrixAt, type CompiledScene } from '../sample';
 import { keyTimes, layerStep, restValue, type Key, type Layer, type LayerStep, type Scene } from '../scene';
@@ -126,7 +126,8 @@ function carriedAlong(scene: Scene, indices: readonly number[]): Set<number> {
   const picked = new Set(indices.map((index) => scene.layers[index].id));
   const parents = new Map(scene.layers.map(({ id, parent }) => [id, parent]));
   const isCarried = (index: number): boolean => {
-    for (let at = scene.layers[index].parent; at !== null; at = parents.get(at) ?? null) if (picked.has(at)) return true;
+    for (let at = scene.layers[index].parent; at !== null; at = parents.get(at) ?? null)
+      if (picked.has(at)) return true;
     return false;
   };
   return new Set(indices.filter(isCarried));

@@ -15,7 +15,12 @@ const FRAME = frameTicks(PAL);
 function wall(change: (layer: Layer, index: number) => Layer): Scene {
   const layers = Array.from({ length: 200 }, (_, i) =>
     card(`l${i}`, {
-      rest: { 'position.x': 25 + (i % 20) * 50, 'position.y': 25 + Math.floor(i / 20) * 50, 'size.x': 40, 'size.y': 30 },
+      rest: {
+        'position.x': 25 + (i % 20) * 50,
+        'position.y': 25 + Math.floor(i / 20) * 50,
+        'size.x': 40,
+        'size.y': 30,
+      },
     }),
   );
   const plain = applied(sceneOf(layers), { spacing: { by: 'gap', gap: '1f' } });
@@ -23,12 +28,19 @@ function wall(change: (layer: Layer, index: number) => Layer): Scene {
 }
 
 describe('a scene of 200 layers', () => {
-  test('in order has no findings', () => expect(checkScene(wall((layer) => layer), SHELF)).toEqual([]));
+  test('in order has no findings', () =>
+    expect(
+      checkScene(
+        wall((layer) => layer),
+        SHELF,
+      ),
+    ).toEqual([]));
 
   test('with three planted problems: each is found, and nothing else is', () => {
     const scene = wall((layer, i) => {
       if (i === 17) return { ...layer, span: { in: 0, out: 20 * FRAME } };
-      if (i === 40) return { ...layer, tracks: { ...layer.tracks, 'position.x': [key(60, 25), key(70, 60), key(80, 25)] } };
+      if (i === 40)
+        return { ...layer, tracks: { ...layer.tracks, 'position.x': [key(60, 25), key(70, 60), key(80, 25)] } };
       if (i === 99) return { ...layer, rest: { ...layer.rest, 'position.x': 1100 } };
       return layer;
     });
@@ -48,12 +60,20 @@ describe('motion', () => {
 
   test('boxes that rest apart and meet collide at the first frame where they do; those that overlap at rest do not', () => {
     const moves = { 'position.x': [key(0, 300), key(10, 200)] };
-    const [found] = look([box('a', 200, { tracks: moves }), box('b', 420, { tracks: { 'position.x': [key(0, 420), key(10, 320)] } })]);
+    const [found] = look([
+      box('a', 200, { tracks: moves }),
+      box('b', 420, { tracks: { 'position.x': [key(0, 420), key(10, 320)] } }),
+    ]);
     expect(found).toBeUndefined();
-    const [met] = look([box('a', 200, { tracks: { 'position.x': [key(0, 200), key(10, 400)] } }), box('b', 400, { tracks: { opacity: [key(0, 1)] } })]);
+    const [met] = look([
+      box('a', 200, { tracks: { 'position.x': [key(0, 200), key(10, 400)] } }),
+      box('b', 400, { tracks: { opacity: [key(0, 1)] } }),
+    ]);
     expect(met).toMatchObject({ code: 'collide', layers: ['a', 'b'], at: 6 * FRAME });
     expect(look([box('a', 200, { tracks: moves }), box('b', 260, { tracks: moves })])).toEqual([]);
-    expect(look([box('a', 200, { tracks: { ...moves, opacity: [key(0, 0)] } }), box('b', 320, { tracks: moves })])).toEqual([]);
+    expect(
+      look([box('a', 200, { tracks: { ...moves, opacity: [key(0, 0)] } }), box('b', 320, { tracks: moves })]),
+    ).toEqual([]);
   });
 
   test('a step beyond an eighth of the diagonal and beyond the layer’s size is too large', () => {
@@ -70,7 +90,13 @@ describe('motion', () => {
     });
     const [found] = look([picture]);
     expect(found).toMatchObject({ code: 'uncovered', layers: ['p'] });
-    const covered = applied(sceneOf([picture]), { operation: 'arrange', pick: { by: 'layers', layers: ['p'] }, order: { by: 'layered' }, seed: 1, way: { by: 'cover' } });
+    const covered = applied(sceneOf([picture]), {
+      operation: 'arrange',
+      pick: { by: 'layers', layers: ['p'] },
+      order: { by: 'layered' },
+      seed: 1,
+      way: { by: 'cover' },
+    });
     expect(findInMotion(covered, null, 0, ticksFromSeconds(10))).toEqual([]);
   });
 });
@@ -79,7 +105,9 @@ describe('updates', () => {
   const scene = applied(sceneOf([card('a')]), {});
 
   test('a newer revision of a run’s preset is told, and no other', () => {
-    const newer = createShelf(STARTER_LIBRARY.map((item) => (item.id === 'fade-in' ? { ...item, revision: item.revision + 1 } : item)));
+    const newer = createShelf(
+      STARTER_LIBRARY.map((item) => (item.id === 'fade-in' ? { ...item, revision: item.revision + 1 } : item)),
+    );
     expect(checkScene(scene, SHELF)).toEqual([]);
     expect(checkScene(scene, newer)).toEqual([
       { code: 'update-waiting', run: 'run-1', preset: 'Fade in', from: 1, to: 2, layers: ['a'] },
@@ -103,7 +131,9 @@ describe('mends', () => {
     const mend = mended({ start: { by: 'time', at: '9:20' } }, 'outside-scene');
     expect(mend).toMatchObject({ label: 'Lengthen the scene by 7 f' });
     if (!mend || !('edits' in mend)) throw new Error();
-    expect(planOn(edited(three, mend.edits), { start: { by: 'time', at: '9:20' } }).findings.map(({ code }) => code)).not.toContain('outside-scene');
+    expect(
+      planOn(edited(three, mend.edits), { start: { by: 'time', at: '9:20' } }).findings.map(({ code }) => code),
+    ).not.toContain('outside-scene');
   });
 
   test('layers that are too short are lengthened to hold their keys', () => {
@@ -115,7 +145,15 @@ describe('mends', () => {
 
   test('entrance and exit are squeezed where that is asked for', () => {
     const both = applied(applied(three, {}), { operation: 'send-out', preset: { id: 'fade-out' } });
-    const recipe: LineUpRecipe = { operation: 'line-up', pick: { by: 'rule', kind: 'card' }, order: { by: 'layered' }, seed: 1, way: { by: 'length', length: '12f' }, parts: 'keep', squeeze: false };
+    const recipe: LineUpRecipe = {
+      operation: 'line-up',
+      pick: { by: 'rule', kind: 'card' },
+      order: { by: 'layered' },
+      seed: 1,
+      way: { by: 'length', length: '12f' },
+      parts: 'keep',
+      squeeze: false,
+    };
     const mend = mended(recipe, 'short-for-both', both);
     expect(mend).toMatchObject({ label: 'Shorten both', recipe: { squeeze: true } });
   });

@@ -7,8 +7,7 @@ import { formatFrames, formatShort, frameTicks, toFrameGrid, type Ticks } from '
 
 /** A certain way to mend what was found: another recipe for the dry run, or edits of the scene. */
 export type Mend =
-  | { readonly label: string; readonly recipe: Recipe }
-  | { readonly label: string; readonly edits: readonly Edit[] };
+  { readonly label: string; readonly recipe: Recipe } | { readonly label: string; readonly edits: readonly Edit[] };
 
 function upToFrame(ticks: Ticks, scene: Scene): Ticks {
   const frame = frameTicks(scene.rate);
@@ -71,7 +70,10 @@ export function mendOf(finding: Finding, recipe: Recipe | null, standing: Scene,
     case 'outside-scene': {
       if (finding.at < 0) return null;
       const ends = drawn.layers.filter(({ id }) => finding.layers.includes(id)).map((layer) => reach(layer).to);
-      const length = upToFrame(ends.reduce((a, b) => Math.max(a, b), standing.length), standing);
+      const length = upToFrame(
+        ends.reduce((a, b) => Math.max(a, b), standing.length),
+        standing,
+      );
       if (length <= standing.length) return null;
       const label = `Lengthen the scene by ${formatFrames(length - standing.length, standing.rate)}`;
       return { label, edits: [{ type: 'set-scene', fields: { length } }] };
@@ -81,13 +83,18 @@ export function mendOf(finding: Finding, recipe: Recipe | null, standing: Scene,
         const { from, to } = reach(layer);
         return { ...layer, span: { in: Math.max(0, from), out: upToFrame(to, standing) } };
       });
-      return edits.length > 0 ? { label: finding.layers.length === 1 ? 'Lengthen the layer' : 'Lengthen the layers', edits } : null;
+      return edits.length > 0
+        ? { label: finding.layers.length === 1 ? 'Lengthen the layer' : 'Lengthen the layers', edits }
+        : null;
     }
     case 'off-grid': {
       if (recipe) return null;
       const wanted = new Set(finding.layers);
       const layers = standing.layers.filter(({ id }) => wanted.has(id));
-      return { label: 'Move to whole frames', edits: layers.flatMap((layer) => layerEdits(layer, onGrid(layer, standing))) };
+      return {
+        label: 'Move to whole frames',
+        edits: layers.flatMap((layer) => layerEdits(layer, onGrid(layer, standing))),
+      };
     }
     case 'revision-missing': {
       if (!recipe || !isPresetRecipe(recipe)) return null;

@@ -1,6 +1,15 @@
 import { CHANNEL_COUNT, channelOf } from '../channel';
 import type { Finding } from '../finding';
-import { boundsAt, compileScene, createFrame, matrixAt, restFrame, sampleFrame, type CompiledScene, type Frame } from '../sample';
+import {
+  boundsAt,
+  compileScene,
+  createFrame,
+  matrixAt,
+  restFrame,
+  sampleFrame,
+  type CompiledScene,
+  type Frame,
+} from '../sample';
 import type { Layer, Scene } from '../scene';
 import { frameTicks, type Ticks } from '../time';
 import { centreOf, type Box, type Matrix } from '../transform';
@@ -203,7 +212,8 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
       boxes[i] = box;
       if (!box) return;
       seen.push({ index, box });
-      if (covers[i] && !isOnItsWay(ways[i], time) && !coversIn(look, frame, index)) uncovered.add(time, scene.layers[index].id);
+      if (covers[i] && !isOnItsWay(ways[i], time) && !coversIn(look, frame, index))
+        uncovered.add(time, scene.layers[index].id);
       const far = before ? stepOf(scene, before, box, frames) : 0;
       if (far === 0) return;
       step = Math.max(step, far);

@@ -51,7 +51,10 @@ function findOffGridIn({ layers, rate }: Scene): Finding[] {
 }
 
 /** The newer revision of a run's preset, or of what that took from the library; null where it is up to date. */
-export function waitingUpdate({ preset, uses }: RunRecord, shelf: Shelf): { readonly from: number; readonly to: number } | null {
+export function waitingUpdate(
+  { preset, uses }: RunRecord,
+  shelf: Shelf,
+): { readonly from: number; readonly to: number } | null {
   if (!preset) return null;
   const newest = shelf.items.get(preset.id);
   if (newest && newest.revision > preset.revision) return { from: preset.revision, to: newest.revision };

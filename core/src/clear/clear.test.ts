@@ -24,7 +24,11 @@ describe('clearing keys', () => {
     ['a time range', { from: '10f', to: '2:00' }, { rotation: [0, 100], opacity: [0, 238, 250] }],
     ['chosen phases', { phases: ['exit'] }, { rotation: [0, 50, 100], opacity: [0, 12] }],
     ['what a run made', { run: 'run-1' }, { rotation: [0, 50, 100], opacity: [238, 250] }],
-    ['all conditions at once', { channels: ['opacity'], run: 'run-2', from: '9:15' }, { rotation: [0, 50, 100], opacity: [0, 12, 238] }],
+    [
+      'all conditions at once',
+      { channels: ['opacity'], run: 'run-2', from: '9:15' },
+      { rotation: [0, 50, 100], opacity: [0, 12, 238] },
+    ],
   ])('%s', (_, more, expected) => expect(left(more)).toEqual(expected));
 
   test('counts what goes, and says so where nothing would', () => {

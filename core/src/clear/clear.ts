@@ -1,4 +1,4 @@
-import { operationPhase, refuse, type Operated, type Surroundings } from '../plan/operation';
+import { operationPhase, refuse, type Operated, type Surroundings } from '../operation';
 import { problemsOf, readTime } from '../order';
 import { layerStep, tracksOf, withKeys, type Key, type Layer, type LayerStep, type Scene } from '../scene';
 import type { ChannelId } from '../channel';
@@ -13,7 +13,10 @@ interface ReadTest {
 }
 
 /** Whether a key meets every condition of a recipe. */
-function createTest({ channels, phases, run, ...times }: ClearRecipe, { runs, rate }: Pick<Scene, 'runs' | 'rate'>): ReadTest {
+function createTest(
+  { channels, phases, run, ...times }: ClearRecipe,
+  { runs, rate }: Pick<Scene, 'runs' | 'rate'>,
+): ReadTest {
   const from = times.from === undefined ? null : readTime(times.from, rate, 'From');
   const to = times.to === undefined ? null : readTime(times.to, rate, 'To');
   const wanted = channels && new Set(channels);
@@ -50,7 +53,10 @@ function countRemoved(steps: readonly LayerStep[]): number {
 export function planClear({ scene, indices }: Surroundings, recipe: ClearRecipe): Operated {
   const { test, problems } = createTest(recipe, scene);
   if (problems.length > 0) return refuse(problems);
-  const picked = indices.map((index) => ({ before: scene.layers[index], after: clearLayer(scene.layers[index], test) }));
+  const picked = indices.map((index) => ({
+    before: scene.layers[index],
+    after: clearLayer(scene.layers[index], test),
+  }));
   const changed = picked.filter(({ before, after }) => before !== after);
   if (changed.length === 0) return refuse([{ code: 'nothing-to-clear' }]);
   const steps = picked.map(({ before, after }) => layerStep(before, after));

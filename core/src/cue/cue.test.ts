@@ -27,14 +27,20 @@ describe('cues', () => {
 
   test('new ones are numbered and put in order; a time has one cue', () => {
     const one = addCues([], [50, 10], newId);
-    expect(one.map(({ name, at }) => [name, at])).toEqual([['Cue 2', 10], ['Cue 1', 50]]);
+    expect(one.map(({ name, at }) => [name, at])).toEqual([
+      ['Cue 2', 10],
+      ['Cue 1', 50],
+    ]);
     expect(addCues(one, [10], newId)).toHaveLength(2);
     expect(snapToCue(one, 47, 5)).toBe(50);
     expect(snapToCue(one, 30, 5)).toBe(30);
   });
 
   test('come back from CSV as they were written', () => {
-    const cues = addCues([], [0, 45 * FRAME, 100 * FRAME], newId).map((cue, i) => ({ ...cue, name: `One, "two" ${i}` }));
+    const cues = addCues([], [0, 45 * FRAME, 100 * FRAME], newId).map((cue, i) => ({
+      ...cue,
+      name: `One, "two" ${i}`,
+    }));
     const read = cuesFromCsv(cuesToCsv({ cues, rate }), rate, newId);
     expect(read.ok && read.cues.map(({ name, at }) => [name, at])).toEqual(cues.map(({ name, at }) => [name, at]));
   });
@@ -42,7 +48,13 @@ describe('cues', () => {
   test('seconds alone will do; what cannot be read says the row', () => {
     const read = cuesFromCsv('cue;seconds\nDrop;1.5', rate, newId);
     expect(read.ok && read.cues[0]).toMatchObject({ name: 'Drop', at: 45 * FRAME });
-    expect(cuesFromCsv('name,time\nA,soon', rate, newId)).toMatchObject({ ok: false, message: expect.stringContaining('Row 2: “soon”') });
-    expect(cuesFromCsv('name,length\nA,5', rate, newId)).toMatchObject({ ok: false, message: expect.stringContaining('No column') });
+    expect(cuesFromCsv('name,time\nA,soon', rate, newId)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('Row 2: “soon”'),
+    });
+    expect(cuesFromCsv('name,length\nA,5', rate, newId)).toMatchObject({
+      ok: false,
+      message: expect.stringContaining('No column'),
+    });
   });
 });

@@ -1,6 +1,15 @@
 import type { Cue, Scene } from '../scene';
 import { readTable, writeTable } from '../table';
-import { formatTimecode, parseTimeEntry, describeEntryProblem, secondsFromTicks, ticksFromSeconds, toFrameGrid, type Rate, type Ticks } from '../time';
+import {
+  formatTimecode,
+  parseTimeEntry,
+  describeEntryProblem,
+  secondsFromTicks,
+  ticksFromSeconds,
+  toFrameGrid,
+  type Rate,
+  type Ticks,
+} from '../time';
 
 /** Cues in order of time; of those at one time, as they were. */
 export function sortCues(cues: readonly Cue[]): Cue[] {
@@ -76,7 +85,8 @@ export function cuesToCsv({ cues, rate }: Pick<Scene, 'cues' | 'rate'>): string 
   return writeTable({ columns: ['name', 'timecode', 'seconds'], rows });
 }
 
-export type CuesResult = { readonly ok: true; readonly cues: readonly Cue[] } | { readonly ok: false; readonly message: string };
+export type CuesResult =
+  { readonly ok: true; readonly cues: readonly Cue[] } | { readonly ok: false; readonly message: string };
 
 function columnOf(columns: readonly string[], wanted: readonly string[]): number {
   return columns.findIndex((column) => wanted.includes(column.trim().toLocaleLowerCase('en')));
@@ -97,7 +107,8 @@ export function cuesFromCsv(text: string, rate: Rate, newId: () => string): Cues
   for (const [i, row] of rows.entries()) {
     const cell = time >= 0 && row[time] !== '' ? row[time] : `${row[seconds] ?? ''}s`;
     const entry = parseTimeEntry(cell, rate);
-    if (!entry.ok) return { ok: false, message: `Row ${i + 2}: “${cell}”. ${describeEntryProblem(entry.problem, rate)}` };
+    if (!entry.ok)
+      return { ok: false, message: `Row ${i + 2}: “${cell}”. ${describeEntryProblem(entry.problem, rate)}` };
     const label = name < 0 ? '' : row[name].slice(0, 200);
     cues.push({ id: newId(), name: label || `Cue ${i + 1}`, at: toFrameGrid(entry.entry.ticks, rate) });
   }

@@ -54,5 +54,10 @@ export function difference(before: Scene, after: Scene): SceneDifference {
 /** True when there is nothing to save. */
 export function isEmptyDifference(change: SceneDifference): boolean {
   const lists = [change.layers, change.removedLayers, change.runs, change.removedRuns];
-  return change.header === null && change.order === null && change.runOrder === null && lists.every((list) => list.length === 0);
+  return (
+    change.header === null &&
+    change.order === null &&
+    change.runOrder === null &&
+    lists.every((list) => list.length === 0)
+  );
 }

@@ -30,15 +30,87 @@ const three = sceneOf([at('a', 0, 50), at('b', 10, 40), at('c', 20, 100)]);
 
 describe('layers in time', () => {
   test.each<[string, LineUpRecipe['way'], number[][]]>([
-    ['to the latest end', { by: 'end', at: { by: 'latest' } }, [[0, 100], [10, 100], [20, 100]]],
-    ['to a time', { by: 'end', at: { by: 'time', at: '60f' } }, [[0, 60], [10, 60], [20, 60]]],
-    ['to the scene’s end', { by: 'end', at: { by: 'scene' } }, [[0, 250], [10, 250], [20, 250]]],
-    ['to the earliest beginning', { by: 'begin', at: { by: 'earliest' } }, [[0, 50], [0, 40], [0, 100]]],
-    ['end to end, slid and not trimmed', { by: 'butt', gap: '0f' }, [[0, 50], [50, 80], [80, 160]]],
-    ['end to end, overlapping', { by: 'butt', gap: '-5f' }, [[0, 50], [45, 75], [70, 150]]],
-    ['in relay, trimmed', { by: 'relay', overlap: '2f' }, [[0, 12], [10, 22], [20, 100]]],
-    ['equal lengths', { by: 'length', length: '1s' }, [[0, 25], [10, 35], [20, 45]]],
-    ['slid from a time', { by: 'slide', to: { by: 'time', at: '5f' }, gap: '10f' }, [[5, 55], [15, 45], [25, 105]]],
+    [
+      'to the latest end',
+      { by: 'end', at: { by: 'latest' } },
+      [
+        [0, 100],
+        [10, 100],
+        [20, 100],
+      ],
+    ],
+    [
+      'to a time',
+      { by: 'end', at: { by: 'time', at: '60f' } },
+      [
+        [0, 60],
+        [10, 60],
+        [20, 60],
+      ],
+    ],
+    [
+      'to the scene’s end',
+      { by: 'end', at: { by: 'scene' } },
+      [
+        [0, 250],
+        [10, 250],
+        [20, 250],
+      ],
+    ],
+    [
+      'to the earliest beginning',
+      { by: 'begin', at: { by: 'earliest' } },
+      [
+        [0, 50],
+        [0, 40],
+        [0, 100],
+      ],
+    ],
+    [
+      'end to end, slid and not trimmed',
+      { by: 'butt', gap: '0f' },
+      [
+        [0, 50],
+        [50, 80],
+        [80, 160],
+      ],
+    ],
+    [
+      'end to end, overlapping',
+      { by: 'butt', gap: '-5f' },
+      [
+        [0, 50],
+        [45, 75],
+        [70, 150],
+      ],
+    ],
+    [
+      'in relay, trimmed',
+      { by: 'relay', overlap: '2f' },
+      [
+        [0, 12],
+        [10, 22],
+        [20, 100],
+      ],
+    ],
+    [
+      'equal lengths',
+      { by: 'length', length: '1s' },
+      [
+        [0, 25],
+        [10, 35],
+        [20, 45],
+      ],
+    ],
+    [
+      'slid from a time',
+      { by: 'slide', to: { by: 'time', at: '5f' }, gap: '10f' },
+      [
+        [5, 55],
+        [15, 45],
+        [25, 105],
+      ],
+    ],
   ])('%s', (_, way, expected) => expect(spansOf(applied(three, lineUp(way)))).toEqual(expected));
 
   test('to a cue; a cue that is not there says so', () => {
@@ -83,7 +155,10 @@ describe('keys of layers that become longer or shorter', () => {
     }
   });
 
-  const both = applied(applied(three, { operation: 'bring-in' }), { operation: 'send-out', preset: { id: 'fade-out' } });
+  const both = applied(applied(three, { operation: 'bring-in' }), {
+    operation: 'send-out',
+    preset: { id: 'fade-out' },
+  });
 
   test('the exit goes with the out point, the entrance stays, both as long as they were', () => {
     const lined = applied(both, lineUp({ by: 'length', length: '6s' }));

@@ -1,6 +1,6 @@
 import type { Finding } from '../finding';
 import { createStaging, inOrder, placesOf, problemsOf, readMoment, readTime, type ReadTime } from '../order';
-import { refuse, type Operated, type Surroundings } from '../plan/operation';
+import { refuse, type Operated, type Surroundings } from '../operation';
 import type { Edge, LineUpRecipe, LineUpWay } from '../recipe';
 import { isSame, layerStep, type Layer, type LayerStep, type Scene } from '../scene';
 import type { Ticks } from '../time';
@@ -148,7 +148,13 @@ function operated(scene: Scene, placed: readonly Placed[], after: readonly Layer
   );
   const findings: Finding[] =
     short.length > 0
-      ? [{ code: 'short-for-both', layers: short.map(({ layer }) => layer.id), at: after[placed.indexOf(short[0])].span.in }]
+      ? [
+          {
+            code: 'short-for-both',
+            layers: short.map(({ layer }) => layer.id),
+            at: after[placed.indexOf(short[0])].span.in,
+          },
+        ]
       : [];
   return {
     layers: after.map((layer, i) => ({

@@ -131,7 +131,8 @@ export function retime(layer: Layer, span: Span, { roles, parts, squeeze, rate }
   };
   if (early === late) return carry(({ at }) => at + early);
   const frame = frameTicks(rate);
-  const snap = (key: Key, at: number): Ticks => (key.at % frame === 0 ? toFrameGrid(Math.round(at), rate) : Math.round(at));
+  const snap = (key: Key, at: number): Ticks =>
+    key.at % frame === 0 ? toFrameGrid(Math.round(at), rate) : Math.round(at);
   if (parts === 'stretch') {
     const factor = (span.out - span.in) / (from.out - from.in);
     return carry((key) => snap(key, span.in + (key.at - from.in) * factor));
@@ -140,7 +141,8 @@ export function retime(layer: Layer, span: Span, { roles, parts, squeeze, rate }
   const before = partsOf(layer, roles);
   const isShort = isTooShort(before, span);
   const after = squeeze && isShort ? squeezed(before, span) : before;
-  const factor = before.entrance + before.exit > 0 ? (after.entrance + after.exit) / (before.entrance + before.exit) : 1;
+  const factor =
+    before.entrance + before.exit > 0 ? (after.entrance + after.exit) / (before.entrance + before.exit) : 1;
   const map = isShort && !squeeze ? (at: Ticks) => at + early : middleMap(from, span, before, after);
   const accents = accentStarts(layer, roleOf);
   return carry((key) => {

@@ -11,7 +11,13 @@ const scene = {
   ...sceneOf([
     card('g', { name: 'Board', kind: 'group', rest: at(20, 10) }),
     card('a', { name: 'Row 1', tags: ['row'], parent: 'g', rest: at(100, 100), data: { team: 'North', score: 9 } }),
-    card('b', { name: 'Row 2', tags: ['row'], rest: at(800, 105), tracks: { opacity: [key(0, 1)] }, data: { team: 'South', score: '12' } }),
+    card('b', {
+      name: 'Row 2',
+      tags: ['row'],
+      rest: at(800, 105),
+      tracks: { opacity: [key(0, 1)] },
+      data: { team: 'South', score: '12' },
+    }),
     card('c', { name: 'Note', kind: 'word', rest: at(105, 400) }),
   ]),
   picks: [
@@ -70,6 +76,9 @@ describe('picks', () => {
   });
 
   test('a saved pick that is gone is an error that says so', () => {
-    expect(takePart(scene, { by: 'saved', pick: 'ghost' }).findings.map(({ code }) => code)).toEqual(['nothing-picked', 'unknown-pick']);
+    expect(takePart(scene, { by: 'saved', pick: 'ghost' }).findings.map(({ code }) => code)).toEqual([
+      'nothing-picked',
+      'unknown-pick',
+    ]);
   });
 });

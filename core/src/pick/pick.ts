@@ -50,7 +50,12 @@ function dataTest({ column, test, value }: Extract<PickTerm, { by: 'data' }>): T
         return text === '';
     }
   };
-  return ({ data }) => holds(String(data[column] ?? '').trim().toLocaleLowerCase('en'));
+  return ({ data }) =>
+    holds(
+      String(data[column] ?? '')
+        .trim()
+        .toLocaleLowerCase('en'),
+    );
 }
 
 /** Boxes of the rest pose, sampled when a condition first asks for them. */

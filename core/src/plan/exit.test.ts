@@ -38,7 +38,9 @@ describe('the exit that matches an entrance', () => {
     const mirrored = planOn(scene, recipe ?? {});
     const made = planOn(scene, { ...recipe, preset: { id: 'slide-to-left-edge' } } as never);
     const values = (planned: typeof made) =>
-      planned.layers[0].after.tracks['position.x']?.filter(({ by }) => by?.run === 'run-2').map(({ at, value }) => [at, value]);
+      planned.layers[0].after.tracks['position.x']
+        ?.filter(({ by }) => by?.run === 'run-2')
+        .map(({ at, value }) => [at, value]);
     expect(values(mirrored)).toEqual(values(made));
   });
 

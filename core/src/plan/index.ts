@@ -1,6 +1,6 @@
 export { plan, type Plan } from './plan';
 export { replan } from './replan';
-export { operationPhase, type PlanCounts, type RunContext } from './operation';
+
 export {
   sentenceOf,
   sentenceParts,

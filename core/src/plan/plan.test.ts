@@ -154,7 +154,8 @@ describe('order', () => {
     at('c', 900, 490, 'Row 1'),
     at('d', 100, 300, 'Row 2'),
   ]);
-  const placesFor = (order: PresetRecipe['order']): number[] => planOn(scene, { order }).layers.map(({ place }) => place);
+  const placesFor = (order: PresetRecipe['order']): number[] =>
+    planOn(scene, { order }).layers.map(({ place }) => place);
 
   test.each<[string, PresetRecipe['order'], number[]]>([
     ['as layered', { by: 'layered' }, [0, 1, 2, 3]],
@@ -265,7 +266,9 @@ describe('parameters', () => {
     expect(describeFinding(wrong.findings[0], three)).toBe(
       'Tilt: “20px” does not work. This gives a length, and an angle is needed. Did you mean 20deg?',
     );
-    expect(codesOf(planOn(three, { parameters: { ghost: { by: 'fixed', value: '1' } } }))).toEqual(['unknown-parameter']);
+    expect(codesOf(planOn(three, { parameters: { ghost: { by: 'fixed', value: '1' } } }))).toEqual([
+      'unknown-parameter',
+    ]);
   });
 
   test('slides begin just outside the frame, whatever the anchor', () => {
@@ -286,7 +289,8 @@ describe('parameters', () => {
 describe('over existing keys', () => {
   const old = [key(0, 1), key(6, 0.5), key(100, 0.5), key(200, 0)];
   const scene = sceneOf([card('a', { tracks: { opacity: old } })]);
-  const opacity = (existing: PresetRecipe['existing'], more: Partial<PresetRecipe> = {}) => planOn(scene, { existing, ...more });
+  const opacity = (existing: PresetRecipe['existing'], more: Partial<PresetRecipe> = {}) =>
+    planOn(scene, { existing, ...more });
 
   test('replace takes away only what lies in the time it touches, and keeps what it took', () => {
     const planned = opacity('replace');

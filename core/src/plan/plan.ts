@@ -9,7 +9,7 @@ import { compilePreset, type CompilePreset } from '../preset';
 import { isPresetRecipe, type Recipe } from '../recipe';
 import { planPreset, type LayerPlan } from '../run';
 import { tracksOf, type Layer, type RunRecord, type Scene } from '../scene';
-import { NO_COUNTS, refuse, type Operated, type PlanCounts, type RunContext, type Surroundings } from './operation';
+import { NO_COUNTS, refuse, type Operated, type PlanCounts, type RunContext, type Surroundings } from '../operation';
 import { sentenceOf } from './sentence';
 
 /** The plan of a run: edits that are not yet applied, and what the checks found. */

@@ -5,7 +5,7 @@ import type { Recipe } from '../recipe';
 import { isSame, type Layer, type LayerStep, type RunRecord, type Scene } from '../scene';
 import { applyHandEdits, countHandEdits, peelScene, restack, type Link, type Peeled } from '../stack';
 import type { Edit } from '../edit';
-import type { RunContext } from './operation';
+import type { RunContext } from '../operation';
 import { countsWith, layersById, operate, recordOf, refusedPlan, type Plan } from './plan';
 
 /** The link of a run as it is planned again: its new step, and what was changed by hand over the old one. */
@@ -60,14 +60,23 @@ export function replan(
   const record = recordOf(peeled.under, shelf, recipe, operated, own);
   const steps = new Map(record.steps.map((step) => [step.layer, step]));
   const runs = scene.runs.with(index, record);
-  const restacked = restack(scene, index, runs, (entry, layer) => relink(entry, layer, record, steps.get(layer)), peeled);
+  const restacked = restack(
+    scene,
+    index,
+    runs,
+    (entry, layer) => relink(entry, layer, record, steps.get(layer)),
+    peeled,
+  );
   const next = restacked.runs[index];
   const edits = isNoChange(before, next, restacked.edits) ? [] : restacked.edits;
   const under = layersById(peeled.under);
   return {
     edits,
     findings: [...operated.findings, ...keptByHand(peeled.peeled, id)],
-    layers: operated.layers.map((entry) => ({ ...entry, after: withHand(entry.after, peeled.peeled.get(entry.layer), id) })),
+    layers: operated.layers.map((entry) => ({
+      ...entry,
+      after: withHand(entry.after, peeled.peeled.get(entry.layer), id),
+    })),
     counts: countsWith(operated, under),
     run: next,
   };

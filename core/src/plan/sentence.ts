@@ -88,7 +88,10 @@ function finishParts(recipe: PresetRecipe, { scene, solved }: SentenceFacts): Se
   const known = solved?.finish ?? null;
   if (!given && known === null) return [];
   const text = given?.by === 'finish' ? given.at : formatShort(known ?? 0, scene.rate);
-  return [plain(isSolvedFor(recipe) ? ', such that the last is done at ' : ', the last done at '), field('finish', text)];
+  return [
+    plain(isSolvedFor(recipe) ? ', such that the last is done at ' : ', the last done at '),
+    field('finish', text),
+  ];
 }
 
 function presetParts(recipe: PresetRecipe, facts: SentenceFacts): SentencePart[] {

@@ -42,7 +42,11 @@ describe('orders', () => {
   ])('%s', (_, order, expected) => expect(placed(order)).toBe(expected));
 
   test('by in point', () => {
-    const scene = sceneOf([2, 0, 1, 0].map((second, i) => card(`l${i}`, { span: { in: ticksFromSeconds(second), out: ticksFromSeconds(9) } })));
+    const scene = sceneOf(
+      [2, 0, 1, 0].map((second, i) =>
+        card(`l${i}`, { span: { in: ticksFromSeconds(second), out: ticksFromSeconds(9) } }),
+      ),
+    );
     expect(planOn(scene, { order: { by: 'in-point' } }).layers.map(({ place }) => place)).toEqual([2, 0, 1, 0]);
   });
 });
@@ -74,7 +78,9 @@ describe('spacings', () => {
     expect(codesOf(late)).toContain('cues-run-out');
     expect(codesOf(planOn(three, { spacing: { by: 'cues' } }))).toEqual(['no-cues']);
     expect(startsOf(planOn(scene, { ...lasting, start: { by: 'cue', cue: 'cue 2' } }))).toEqual([30, 30, 30]);
-    expect(describeFinding(planOn(scene, { start: { by: 'cue', cue: 'Nope' } }).findings[0], scene)).toContain('no cue of this name');
+    expect(describeFinding(planOn(scene, { start: { by: 'cue', cue: 'Nope' } }).findings[0], scene)).toContain(
+      'no cue of this name',
+    );
   });
 
   test('rows × replacements: 3 rows of 3 stills of 9 s, rows 3 s apart (common practice): 0, 3 … 24 s', () => {
@@ -95,7 +101,11 @@ describe('lengths', () => {
 
   test('from a speed: distance over speed; who does not travel is named', () => {
     const parameters = { over: { by: 'fixed', value: '0px' } } as const;
-    const slide = planOn(three, { preset: { id: 'slide-from-left-edge' }, parameters, length: { by: 'speed', speed: 300 } });
+    const slide = planOn(three, {
+      preset: { id: 'slide-from-left-edge' },
+      parameters,
+      length: { by: 'speed', speed: 300 },
+    });
     // The box is 100 px wide around 100 px, so the way in from beyond the left edge is 150 px: half a second.
     expect(slide.layers.map(({ lasts }) => inFrames(lasts))).toEqual([13, 13, 13]);
     expect(codesOf(planOn(three, { length: { by: 'speed', speed: 300 } }))).toContain('no-distance');
@@ -148,11 +158,22 @@ describe('any three of start, gap, length and finish give the fourth', () => {
 });
 
 describe('values of each layer', () => {
-  const tilts = (scene: typeof three, tilt: PresetRecipe['parameters'][string], more: Partial<PresetRecipe> = {}): number[] =>
-    planOn(scene, { preset: { id: 'rise-and-settle' }, parameters: { tilt }, ...more }).layers.map(({ values }) => Number(values.tilt));
+  const tilts = (
+    scene: typeof three,
+    tilt: PresetRecipe['parameters'][string],
+    more: Partial<PresetRecipe> = {},
+  ): number[] =>
+    planOn(scene, { preset: { id: 'rise-and-settle' }, parameters: { tilt }, ...more }).layers.map(({ values }) =>
+      Number(values.tilt),
+    );
 
   test('along the order with a curve', () => {
-    const [first, middle, last] = tilts(three, { by: 'ramp', from: '0deg', to: '10deg', curve: { type: 'bezier', x1: 0.5, y1: 0, x2: 1, y2: 1 } });
+    const [first, middle, last] = tilts(three, {
+      by: 'ramp',
+      from: '0deg',
+      to: '10deg',
+      curve: { type: 'bezier', x1: 0.5, y1: 0, x2: 1, y2: 1 },
+    });
     expect([first, last]).toEqual([0, 10]);
     expect(middle).toBeLessThan(4);
   });
@@ -170,7 +191,10 @@ describe('values of each layer', () => {
 
   test('from a data column: plain numbers take the unit, and who has none takes the default and is named', () => {
     const scene = sceneOf([card('a', { data: { lean: '4' } }), card('b', { data: { lean: '-9deg' } }), card('c')]);
-    const planned = planOn(scene, { preset: { id: 'rise-and-settle' }, parameters: { tilt: { by: 'data', column: 'lean' } } });
+    const planned = planOn(scene, {
+      preset: { id: 'rise-and-settle' },
+      parameters: { tilt: { by: 'data', column: 'lean' } },
+    });
     expect(planned.layers.map(({ values }) => values.tilt).slice(0, 2)).toEqual([4, -9]);
     expect(planned.findings).toContainEqual({ code: 'no-data', column: 'lean', layers: ['c'] });
   });

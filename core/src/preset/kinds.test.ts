@@ -76,7 +76,11 @@ function planned(rows: readonly Row[], given: PresetRecipe['parameters'] = {}, m
   return plan(scene, shelf, recipeOf({ preset: { id: 'test' }, parameters: given }), CONTEXT);
 }
 
-function firstKeys(rows: readonly Row[], given: PresetRecipe['parameters'] = {}, more: readonly LibraryItem[] = []): Key[] {
+function firstKeys(
+  rows: readonly Row[],
+  given: PresetRecipe['parameters'] = {},
+  more: readonly LibraryItem[] = [],
+): Key[] {
   const { layers, findings } = planned(rows, given, more);
   expect(findings).toEqual([]);
   return layers.map(({ after }) => (after.tracks[rows[0].channel] as Key[])[0]);

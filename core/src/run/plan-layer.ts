@@ -196,7 +196,9 @@ function wantedLength(batch: Batch, prepared: Inputs): { ticks: Ticks | null; is
   }
   if (length.by === 'speed') {
     const seconds = distanceOf(batch, prepared) / length.speed;
-    return seconds > 0 ? { ticks: atLeastAFrame(ticksFromSeconds(seconds)), isStill: false } : { ticks: null, isStill: true };
+    return seconds > 0
+      ? { ticks: atLeastAFrame(ticksFromSeconds(seconds)), isStill: false }
+      : { ticks: null, isStill: true };
   }
   if (lengths === null) return { ticks: null, isStill: false };
   const [from, to] = lengths;

@@ -2,7 +2,7 @@ import { matchingExit } from '../authoring';
 import { severityOf, type Finding } from '../finding';
 import type { PresetItem } from '../library';
 import { createStaging, maximum, placesOf, problemsOf, readTime } from '../order';
-import { operationPhase, refuse, type Operated, type RunContext, type Surroundings } from '../plan/operation';
+import { operationPhase, refuse, type Operated, type RunContext, type Surroundings } from '../operation';
 import { presetSchema, type CompiledPreset, type Phase, type Preset } from '../preset';
 import { PRESET_OPERATIONS, type PresetOperation, type PresetRecipe } from '../recipe';
 import type { RunRecord, Scene } from '../scene';
@@ -112,7 +112,10 @@ function mirrored(entrance: Preset, id: string): Preset {
   return known;
 }
 
-function readLengths(recipe: PresetRecipe, scene: Scene): { lengths: readonly [Ticks, Ticks] | null; problems: Finding[] } {
+function readLengths(
+  recipe: PresetRecipe,
+  scene: Scene,
+): { lengths: readonly [Ticks, Ticks] | null; problems: Finding[] } {
   const { length } = recipe;
   if (length.by !== 'fixed' && length.by !== 'random') return { lengths: null, problems: [] };
   const texts = length.by === 'fixed' ? [length.length, length.length] : [length.from, length.to];
@@ -120,7 +123,12 @@ function readLengths(recipe: PresetRecipe, scene: Scene): { lengths: readonly [T
   const problems = problemsOf([from, ...(length.by === 'fixed' ? [] : [to])]);
   const short = [from, to].findIndex(({ ticks }) => ticks < frameTicks(scene.rate));
   if (problems.length === 0 && short >= 0) {
-    problems.push({ code: 'bad-field', field: 'Length', text: texts[short], message: 'It must be at least one frame.' });
+    problems.push({
+      code: 'bad-field',
+      field: 'Length',
+      text: texts[short],
+      message: 'It must be at least one frame.',
+    });
   }
   return { lengths: [from.ticks, to.ticks], problems };
 }
@@ -210,7 +218,11 @@ function withHandStarts({ slots }: Schedule, batch: Batch, layers: readonly stri
   });
 }
 
-function dataFindings({ scene, indices }: Surroundings, recipe: PresetRecipe, { batch, variations }: Prepared): Finding[] {
+function dataFindings(
+  { scene, indices }: Surroundings,
+  recipe: PresetRecipe,
+  { batch, variations }: Prepared,
+): Finding[] {
   return variations.flatMap(({ lacks }, i): Finding[] => {
     const variation = recipe.parameters[batch.compiled.parameters[i].parameter.name];
     if (!lacks || variation?.by !== 'data') return [];

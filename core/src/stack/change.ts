@@ -46,7 +46,11 @@ function foldHand({ run, step, hand }: Link): LayerStep {
       if (!edits) return track;
       const model = { span: { in: hand.in }, rest: {}, tracks: { [track.channel]: track.after } };
       const tracks = new Map([[track.channel, edits]]);
-      const { tracks: edited } = applyHandEdits(model as never, { in: hand.in, span: null, rest: new Map(), tracks }, () => true);
+      const { tracks: edited } = applyHandEdits(
+        model as never,
+        { in: hand.in, span: null, rest: new Map(), tracks },
+        () => true,
+      );
       return { ...track, after: edited[track.channel] ?? [] };
     }),
   };

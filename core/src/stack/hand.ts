@@ -124,5 +124,8 @@ export function applyHandEdits(layer: Layer, edits: HandEdits, isAlive: IsAlive)
 
 /** How many keys were changed, removed or added by hand. */
 export function countHandEdits({ tracks }: HandEdits): number {
-  return [...tracks.values()].reduce((sum, { changed, removed, added }) => sum + changed.size + removed.size + added.length, 0);
+  return [...tracks.values()].reduce(
+    (sum, { changed, removed, added }) => sum + changed.size + removed.size + added.length,
+    0,
+  );
 }

@@ -124,7 +124,14 @@ function replayStep(link: Link, state: Layer, was: { in: number; out: number }, 
     }
     case 'arrange': {
       const layer = replayArrange(step, state);
-      return { layer, step: arrangeStep(state, layer, (step.rest ?? []).map(({ channel }) => channel)) };
+      return {
+        layer,
+        step: arrangeStep(
+          state,
+          layer,
+          (step.rest ?? []).map(({ channel }) => channel),
+        ),
+      };
     }
     case 'clear': {
       const layer = replayClear(run.recipe as unknown as ClearRecipe, state, scene);

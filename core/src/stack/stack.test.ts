@@ -44,7 +44,11 @@ const otherRecipe: fc.Arbitrary<Partial<Recipe>> = fc.constantFrom<Partial<Recip
   { operation: 'line-up', ...BASE, way: { by: 'butt', gap: '-5f' }, parts: 'keep', squeeze: false },
   { operation: 'line-up', ...BASE, way: { by: 'length', length: '3s' }, parts: 'stretch', squeeze: true },
   { operation: 'arrange', ...BASE, way: { by: 'grid', columns: 2, gap: 10 } },
-  { operation: 'arrange', ...BASE, way: { by: 'circle', x: 0.5, y: 0.5, radius: 100, from: 0, round: 360, turned: true } },
+  {
+    operation: 'arrange',
+    ...BASE,
+    way: { by: 'circle', x: 0.5, y: 0.5, radius: 100, from: 0, round: 360, turned: true },
+  },
   { operation: 'arrange', ...BASE, way: { by: 'size', match: 'width', of: 'largest' } },
   { operation: 'clear', ...BASE, channels: ['opacity'] },
   { operation: 'clear', ...BASE, from: '20f' },
@@ -177,7 +181,9 @@ describe('a run planned again', () => {
   test('keeps a value set by hand, lets its time follow, and says so', () => {
     const keys = layerOf(ran, 'c').tracks.opacity as Key[];
     const value = { ...keys[1], value: 0.3 };
-    const scene = edited(ran, [{ type: 'set-track', layer: 'c', channel: 'opacity', keys: [keys[0], value, ...keys.slice(2)] }]);
+    const scene = edited(ran, [
+      { type: 'set-track', layer: 'c', channel: 'opacity', keys: [keys[0], value, ...keys.slice(2)] },
+    ]);
     const planned = rerun(scene, 'run-1', { spacing: { by: 'gap', gap: '10f' } } as never);
     const after = layerOf(edited(scene, planned.edits), 'c').tracks.opacity as Key[];
     expect(after[1].value).toBe(0.3);
@@ -207,12 +213,21 @@ describe('a run planned again', () => {
     const two = applied(ran, { operation: 'send-out', preset: { id: 'fade-out' } });
     const next = edited(two, rerun(two, 'run-1', { preset: { id: 'pop-in-five-steps' } } as never).edits);
     expect(next).toEqual({
-      ...applied(applied(start, { ...rise, preset: { id: 'pop-in-five-steps' } }), { operation: 'send-out', preset: { id: 'fade-out' } }),
+      ...applied(applied(start, { ...rise, preset: { id: 'pop-in-five-steps' } }), {
+        operation: 'send-out',
+        preset: { id: 'fade-out' },
+      }),
     });
   });
 
   test('uses the revision that it was applied with where the recipe keeps to it, whatever the library has', () => {
-    const planned = replan(ran, { ...SHELF, preset: () => null }, 'run-1', ran.runs[0].recipe as unknown as Recipe, CONTEXT);
+    const planned = replan(
+      ran,
+      { ...SHELF, preset: () => null },
+      'run-1',
+      ran.runs[0].recipe as unknown as Recipe,
+      CONTEXT,
+    );
     expect(planned.edits).toEqual([]);
     const other = planOn(start, { preset: { id: 'rise-and-settle', revision: 99 } });
     expect(codesOf(other)).toEqual(['revision-missing']);

@@ -70,7 +70,9 @@ export function matchTable(table: Table, scene: Scene, picked: readonly string[]
 /** The column of a table whose cells name most layers; null where none does. */
 export function nameColumn(table: Table, scene: Scene): string | null {
   const names = new Set(scene.layers.map(({ name }) => name.trim().toLocaleLowerCase('en')));
-  const hits = table.columns.map((_, i) => table.rows.filter((row) => names.has(row[i].toLocaleLowerCase('en'))).length);
+  const hits = table.columns.map(
+    (_, i) => table.rows.filter((row) => names.has(row[i].toLocaleLowerCase('en'))).length,
+  );
   const most = Math.max(0, ...hits);
   return most === 0 ? null : table.columns[hits.indexOf(most)];
 }

@@ -3,7 +3,12 @@ import { edited, layerOf } from '../testing/planning';
 import { card, sceneOf } from '../testing/scenes';
 import { matchTable, nameColumn, readTable, writeTable, type Table } from '.';
 
-const scene = sceneOf([card('a', { name: 'Ada', data: { score: '1' } }), card('b', { name: 'Ben' }), card('c', { name: 'Ben' }), card('d', { name: 'Cleo' })]);
+const scene = sceneOf([
+  card('a', { name: 'Ada', data: { score: '1' } }),
+  card('b', { name: 'Ben' }),
+  card('c', { name: 'Ben' }),
+  card('d', { name: 'Cleo' }),
+]);
 const all = ['a', 'b', 'c', 'd'];
 
 function tableOf(text: string): Table {
@@ -15,7 +20,10 @@ function tableOf(text: string): Table {
 describe('tables', () => {
   test('are read from the clipboard of a spreadsheet and from CSV (RFC 4180)', () => {
     expect(tableOf('name\tscore\nAda\t4\n')).toEqual({ columns: ['name', 'score'], rows: [['Ada', '4']] });
-    expect(tableOf('\uFEFFname,say\r\n"Ada","a ""b"", c"\r\n')).toEqual({ columns: ['name', 'say'], rows: [['Ada', 'a "b", c']] });
+    expect(tableOf('\uFEFFname,say\r\n"Ada","a ""b"", c"\r\n')).toEqual({
+      columns: ['name', 'say'],
+      rows: [['Ada', 'a "b", c']],
+    });
   });
 
   test('columns without a name, or with the same one, get one of their own; short rows are filled', () => {
@@ -23,7 +31,13 @@ describe('tables', () => {
   });
 
   test('come back as they were written', () => {
-    const table = { columns: ['a', 'b'], rows: [['x "y"', 'one\ntwo'], ['', ';']] };
+    const table = {
+      columns: ['a', 'b'],
+      rows: [
+        ['x "y"', 'one\ntwo'],
+        ['', ';'],
+      ],
+    };
     expect(tableOf(writeTable(table))).toEqual(table);
   });
 

@@ -6,7 +6,8 @@ export interface Table {
   readonly rows: readonly (readonly string[])[];
 }
 
-export type TableResult = { readonly ok: true; readonly table: Table } | { readonly ok: false; readonly message: string };
+export type TableResult =
+  { readonly ok: true; readonly table: Table } | { readonly ok: false; readonly message: string };
 
 const MOST_ROWS = 20_000;
 const MOST_COLUMNS = 100;
@@ -27,15 +28,32 @@ function columnNames(head: readonly string[]): string[] {
 /** Reads CSV (RFC 4180) or what a spreadsheet gives to the clipboard; its first line names the columns. */
 export function readTable(text: string): TableResult {
   const trimmed = text.replace(/^\uFEFF/, '');
-  if (trimmed.trim() === '') return { ok: false, message: 'There is nothing here. Paste cells of a spreadsheet, the names of the columns first.' };
+  if (trimmed.trim() === '')
+    return {
+      ok: false,
+      message: 'There is nothing here. Paste cells of a spreadsheet, the names of the columns first.',
+    };
   const { data, errors } = Papa.parse<string[]>(trimmed, { skipEmptyLines: 'greedy' });
   const broken = errors.find(({ type }) => type === 'Quotes');
-  if (broken) return { ok: false, message: `Row ${(broken.row ?? 0) + 1} has a quotation mark that is not closed. Close it, or take it out.` };
+  if (broken)
+    return {
+      ok: false,
+      message: `Row ${(broken.row ?? 0) + 1} has a quotation mark that is not closed. Close it, or take it out.`,
+    };
   const [head, ...rows] = data;
-  if (rows.length === 0) return { ok: false, message: 'There is only one line. The first line names the columns, the values follow below it.' };
-  if (rows.length > MOST_ROWS) return { ok: false, message: `There are ${rows.length} rows; at most ${MOST_ROWS} can be taken at once.` };
-  if (head.length > MOST_COLUMNS) return { ok: false, message: `There are ${head.length} columns; at most ${MOST_COLUMNS} can be taken at once.` };
-  return { ok: true, table: { columns: columnNames(head), rows: rows.map((row) => head.map((_, i) => (row[i] ?? '').trim())) } };
+  if (rows.length === 0)
+    return {
+      ok: false,
+      message: 'There is only one line. The first line names the columns, the values follow below it.',
+    };
+  if (rows.length > MOST_ROWS)
+    return { ok: false, message: `There are ${rows.length} rows; at most ${MOST_ROWS} can be taken at once.` };
+  if (head.length > MOST_COLUMNS)
+    return { ok: false, message: `There are ${head.length} columns; at most ${MOST_COLUMNS} can be taken at once.` };
+  return {
+    ok: true,
+    table: { columns: columnNames(head), rows: rows.map((row) => head.map((_, i) => (row[i] ?? '').trim())) },
+  };
 }
 
 /** A table as CSV (RFC 4180). */

@@ -10,7 +10,9 @@ export const SHELF = createShelf(STARTER_LIBRARY);
 
 /** Plans a recipe whose missing fields are the plainest ones; the next run is run-1, run-2 and so on. */
 export function planOn(scene: Scene, recipe: Partial<Recipe>): Plan {
-  const whole = recipeSchema.parse(recipe.operation === undefined || isPreset(recipe) ? recipeOf(recipe as never) : recipe);
+  const whole = recipeSchema.parse(
+    recipe.operation === undefined || isPreset(recipe) ? recipeOf(recipe as never) : recipe,
+  );
   return plan(scene, SHELF, whole as Recipe, { ...CONTEXT, runId: `run-${scene.runs.length + 1}` });
 }
 

@@ -44,7 +44,9 @@ describe('variants', () => {
         return [rest, other];
       }),
     );
-    const values = versions.map((version) => Number.parseFloat((version.parameters[parameter.name] as { value: string }).value));
+    const values = versions.map((version) =>
+      Number.parseFloat((version.parameters[parameter.name] as { value: string }).value),
+    );
     expect(values[1]).toBeCloseTo((values[0] + values[2]) / 2, -0.5);
   });
 

@@ -77,7 +77,13 @@ function withVariation(recipe: PresetRecipe, name: string, variation: Variation)
   return { ...recipe, parameters: { ...recipe.parameters, [name]: variation } };
 }
 
-function turn(recipe: PresetRecipe, knob: Knob, parameters: readonly Parameter[], seed: number, version: number): PresetRecipe {
+function turn(
+  recipe: PresetRecipe,
+  knob: Knob,
+  parameters: readonly Parameter[],
+  seed: number,
+  version: number,
+): PresetRecipe {
   const { id } = knob;
   const rolled = rolledSeed(seed, version, id);
   switch (id) {
@@ -108,7 +114,11 @@ function swept(recipe: PresetRecipe, parameter: Parameter, share: number): Prese
 }
 
 /** Versions of a recipe: rolled by seed in every knob that is not locked, or one parameter swept. The same for the same seed. */
-export function rollVariants(recipe: PresetRecipe, parameters: readonly Parameter[], wishes: VariantWishes): PresetRecipe[] {
+export function rollVariants(
+  recipe: PresetRecipe,
+  parameters: readonly Parameter[],
+  wishes: VariantWishes,
+): PresetRecipe[] {
   const { count, seed, locked, sweep } = wishes;
   const parameter = parameters.find(({ name }) => name === sweep);
   const knobs = knobsOf(recipe, parameters).filter(({ id }) => !locked.has(id));

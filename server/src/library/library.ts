@@ -30,7 +30,12 @@ import {
 import { manyEntries, manyRecords } from './records';
 import { addRevisions } from './revisions-table';
 
-const KIND_WORDS: Readonly<Record<ItemKind, string>> = { preset: 'preset', curve: 'curve', house: 'house value', recipe: 'recipe' };
+const KIND_WORDS: Readonly<Record<ItemKind, string>> = {
+  preset: 'preset',
+  curve: 'curve',
+  house: 'house value',
+  recipe: 'recipe',
+};
 
 function refuse(message: string): RequestProblem {
   return new RequestProblem({ code: 'invalid', message });

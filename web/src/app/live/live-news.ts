@@ -44,7 +44,9 @@ export class LiveNews implements OnDestroy {
       if (!isFirst) this.pass({ topic: 'missed' });
       isFirst = false;
     });
-    source.addEventListener('message', ({ data }: MessageEvent<string>) => this.pass(JSON.parse(data) as LibraryNews | SceneNews));
+    source.addEventListener('message', ({ data }: MessageEvent<string>) =>
+      this.pass(JSON.parse(data) as LibraryNews | SceneNews),
+    );
     return new Promise((done) => this.closing.signal.addEventListener('abort', () => done()));
   }
 

@@ -21,7 +21,12 @@ export function planTask(scene: Scene, shelf: Shelf, { recipe, context, run }: P
 }
 
 /** What looking at the scene in motion finds: all of it as it stands, or only what a dry run moves. */
-export function checkTask(scene: Scene, shelf: Shelf, task: PlanTask | null, compile: CompilePreset): readonly Finding[] {
+export function checkTask(
+  scene: Scene,
+  shelf: Shelf,
+  task: PlanTask | null,
+  compile: CompilePreset,
+): readonly Finding[] {
   if (!task) return checkScene(scene, shelf);
   const planned = planTask(scene, shelf, task, compile);
   const applied = apply(scene, planned.edits);
@@ -59,11 +64,18 @@ export function planMessages(ticket: number, whole: Plan): FromPlanner[] {
 }
 
 /** A plan put together from its parts. */
-export function assemblePlan(plan: Plan, parts: readonly Extract<FromPlanner, { type: 'part' }>[], isNew: boolean, runs: number): Plan {
+export function assemblePlan(
+  plan: Plan,
+  parts: readonly Extract<FromPlanner, { type: 'part' }>[],
+  isNew: boolean,
+  runs: number,
+): Plan {
   if (parts.length === 0) return plan;
   const run = plan.run && { ...plan.run, steps: parts.flatMap(({ steps }) => steps) };
   const edits = parts.flatMap((part) => part.edits);
-  const record = run ? [isNew ? { type: 'add-run' as const, index: runs, run } : { type: 'set-run' as const, run }] : [];
+  const record = run
+    ? [isNew ? { type: 'add-run' as const, index: runs, run } : { type: 'set-run' as const, run }]
+    : [];
   return {
     ...plan,
     run,

@@ -1,5 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
-import { createRecipe, createShelf, plan, programmeBoard, STARTER_LIBRARY, type Recipe, type Scene } from '@wexikine/core';
+import {
+  createRecipe,
+  createShelf,
+  plan,
+  programmeBoard,
+  STARTER_LIBRARY,
+  type Recipe,
+  type Scene,
+} from '@wexikine/core';
 import type { FromPlanner, PlanTask, ToPlanner } from './messages';
 import { assemblePlan, planMessages } from './plan-task';
 import { Planner, type Planned } from './planner';
@@ -17,7 +25,9 @@ function fakePort() {
     }) as never;
   const counts = { layers: 0, added: 0, replaced: 0, removed: 0, kept: 0 };
   const answer = (ticket: number): void =>
-    listener({ data: { type: 'plan', ticket, parts: 0, plan: { edits: [], findings: [], layers: [], counts, run: null } } });
+    listener({
+      data: { type: 'plan', ticket, parts: 0, plan: { edits: [], findings: [], layers: [], counts, run: null } },
+    });
   return { open, sent, answer, ended: () => ended };
 }
 

@@ -125,7 +125,8 @@ export class DraftStore implements OnDestroy {
         if (scene && draft?.isLive && shelf.items.size > 0) this.ask(scene, draft);
       }),
       inputs$.pipe(debounceTime(CHECK_AFTER)).subscribe(([scene, draft, shelf]) => {
-        if (scene && shelf.items.size > 0) this.checker.request({ scene, task: draft?.isLive ? this.task(draft) : null });
+        if (scene && shelf.items.size > 0)
+          this.checker.request({ scene, task: draft?.isLive ? this.task(draft) : null });
       }),
     );
   }

@@ -23,7 +23,9 @@ export function startHistory(scene: Scene): History {
 
 /** Ids of the layers that a list of edits touches. */
 function layersOf(edits: readonly Edit[]): string[] {
-  return edits.flatMap((edit) => ('layer' in edit ? [typeof edit.layer === 'string' ? edit.layer : edit.layer.id] : []));
+  return edits.flatMap((edit) =>
+    'layer' in edit ? [typeof edit.layer === 'string' ? edit.layer : edit.layer.id] : [],
+  );
 }
 
 /**

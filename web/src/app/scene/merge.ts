@@ -5,9 +5,7 @@ export function changedByBoth(base: Scene, mine: Scene, theirs: Scene): string[]
   const ours = difference(base, mine);
   const before = new Map(base.layers.map((layer) => [layer.id, layer]));
   const now = new Map(theirs.layers.map((layer) => [layer.id, layer]));
-  return ours.layers
-    .filter(({ id }) => before.has(id) && !isSame(now.get(id), before.get(id)))
-    .map(({ name }) => name);
+  return ours.layers.filter(({ id }) => before.has(id) && !isSame(now.get(id), before.get(id))).map(({ name }) => name);
 }
 
 /** Ids of the layers that differ from one scene to another by more than who holds them. */

@@ -171,7 +171,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const shown = this.shown();
     if (this.isDraft()) return 'Publish it to apply';
     if (this.changing() !== null) {
-      return shown?.isLive && !shown.isPlanning && shown.plan?.run && shown.plan.edits.length === 0 ? 'No change' : `Change ${this.count()}`;
+      return shown?.isLive && !shown.isPlanning && shown.plan?.run && shown.plan.edits.length === 0
+        ? 'No change'
+        : `Change ${this.count()}`;
     }
     return shown?.isLive || this.count() === 0 ? `Apply to ${this.count()}` : 'Applied';
   });
@@ -188,7 +190,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const counts = this.shown()?.plan?.counts;
     if (!counts) return '';
     const { added, replaced, removed, kept } = counts;
-    const parts = [`+${added} keys`, ...(replaced > 0 ? [`${replaced} replaced`] : []), ...(removed > 0 ? [`−${removed}`] : [])];
+    const parts = [
+      `+${added} keys`,
+      ...(replaced > 0 ? [`${replaced} replaced`] : []),
+      ...(removed > 0 ? [`−${removed}`] : []),
+    ];
     return `${parts.join(', ')}, ${kept} kept if applied`;
   });
   protected readonly runId = computed(() => this.shown()?.plan?.run?.id ?? null);
@@ -437,5 +443,4 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     if (id === null) return this.askConflict(conflict);
     await this.router.navigate(['/scenes', id]);
   }
-
 }

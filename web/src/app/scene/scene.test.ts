@@ -63,9 +63,21 @@ describe('two windows', () => {
   });
 
   test('a run that I changed stays changed, and scene fields are merged one by one', () => {
-    const run = { id: 'run-1', sentence: 'One', recipe: {}, by: 'A', when: '2026-01-01T00:00:00.000Z', layers: [], steps: [] };
+    const run = {
+      id: 'run-1',
+      sentence: 'One',
+      recipe: {},
+      by: 'A',
+      when: '2026-01-01T00:00:00.000Z',
+      layers: [],
+      steps: [],
+    };
     const with1 = edited(base, { type: 'add-run', index: 0, run });
-    const mine = edited(with1, { type: 'set-run', run: { ...run, sentence: 'Mine' } }, { type: 'set-scene', fields: { name: 'Mine' } });
+    const mine = edited(
+      with1,
+      { type: 'set-run', run: { ...run, sentence: 'Mine' } },
+      { type: 'set-scene', fields: { name: 'Mine' } },
+    );
     const other = edited(with1, { type: 'set-scene', fields: { cues: [{ id: 'c', name: 'C', at: 0 }] } });
     const merged = putMineOver(with1, mine, other);
     expect([merged.runs[0].sentence, merged.name, merged.cues.length]).toEqual(['Mine', 'Mine', 1]);

@@ -1,6 +1,13 @@
 import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { isPresetRecipe, type LayerPlan, type Mend, type PresetRecipe, type SavedPick, type Shelf } from '@wexikine/core';
+import {
+  isPresetRecipe,
+  type LayerPlan,
+  type Mend,
+  type PresetRecipe,
+  type SavedPick,
+  type Shelf,
+} from '@wexikine/core';
 import { DraftStore } from '../draft.store';
 import { VariantsDialog, type VariantsSource } from '../dialogs/variants-dialog';
 import type { SharePoint } from '../preview/preview';

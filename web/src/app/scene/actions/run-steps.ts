@@ -61,7 +61,8 @@ export function ticked(recipe: Recipe, scene: Scene, layers: readonly string[], 
   return pickedOnly(recipe, [...picked]);
 }
 
-export type ReadRecipe = { readonly ok: true; readonly recipe: Recipe } | { readonly ok: false; readonly message: string };
+export type ReadRecipe =
+  { readonly ok: true; readonly recipe: Recipe } | { readonly ok: false; readonly message: string };
 
 /** Reads a recipe from a file's text, for a scene of any size and rate: it goes by tags, names and shares. */
 export function readRecipe(text: string): ReadRecipe {

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, viewChild, type ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { compileScene, createFrame, sampleFrame, type Scene } from '@wexikine/core';
 import { prepareCanvas } from '../../drawing/canvas';
@@ -8,7 +17,12 @@ import { PainterService } from '../../drawing/painter.service';
 @Component({
   selector: 'wx-variant-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<canvas #canvas role="img" [attr.aria-label]="label()" [style.aspect-ratio]="scene().width + '/' + scene().height"></canvas>`,
+  template: `<canvas
+    #canvas
+    role="img"
+    [attr.aria-label]="label()"
+    [style.aspect-ratio]="scene().width + '/' + scene().height"
+  ></canvas>`,
   styles: `
     canvas {
       display: block;

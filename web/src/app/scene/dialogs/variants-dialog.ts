@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import {
   apply,
@@ -82,7 +91,9 @@ export class VariantsDialog {
       const to = Number.isFinite(solved.finish) ? (solved.finish ?? this.data.scene.length) : this.data.scene.length;
       this.versions.update((versions) =>
         versions.map((version) =>
-          version.recipe === task.recipe ? { ...version, scene: applied.ok ? applied.scene : this.data.scene, from, to } : version,
+          version.recipe === task.recipe
+            ? { ...version, scene: applied.ok ? applied.scene : this.data.scene, from, to }
+            : version,
         ),
       );
       this.planNext();
@@ -167,7 +178,8 @@ export class VariantsDialog {
 
   private planNext(): void {
     const next = this.versions().find(({ scene }) => scene === null);
-    if (next) this.planner.request({ scene: this.data.scene, task: { recipe: next.recipe, context: CONTEXT, run: null } });
+    if (next)
+      this.planner.request({ scene: this.data.scene, task: { recipe: next.recipe, context: CONTEXT, run: null } });
   }
 
   private play(): () => void {

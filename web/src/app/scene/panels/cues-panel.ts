@@ -82,7 +82,8 @@ export class CuesPanel {
 
   protected setTempo(event: Event): void {
     const perMinute = Number((event.target as HTMLInputElement).value);
-    if (perMinute > 0 && perMinute <= 1000) this.every.set(`${Number(secondsFromTicks(intervalOfTempo(perMinute)).toFixed(6))}s`);
+    if (perMinute > 0 && perMinute <= 1000)
+      this.every.set(`${Number(secondsFromTicks(intervalOfTempo(perMinute)).toFixed(6))}s`);
   }
 
   protected setCount(event: Event): void {
@@ -95,7 +96,8 @@ export class CuesPanel {
     if (this.isTapping() && this.taps().length > 0) {
       const times = this.taps().map((at) => toFrameGrid(Math.round(at), this.rate()));
       const tempo = this.tempo();
-      if (tempo !== null && tempo <= 1000) this.every.set(`${Number(secondsFromTicks(intervalOfTempo(tempo)).toFixed(3))}s`);
+      if (tempo !== null && tempo <= 1000)
+        this.every.set(`${Number(secondsFromTicks(intervalOfTempo(tempo)).toFixed(3))}s`);
       this.change(`Add ${times.length} tapped cues`, addCues(this.cues(), times, newCueId, 'Tap'));
     }
     this.taps.set([]);

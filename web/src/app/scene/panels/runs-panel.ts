@@ -40,7 +40,9 @@ export class RunsPanel {
       update: waitingUpdate(run, this.shelf()),
     })),
   );
-  protected readonly waiting = computed(() => this.rows().filter(({ update, run }) => update && run.off !== true).length);
+  protected readonly waiting = computed(
+    () => this.rows().filter(({ update, run }) => update && run.off !== true).length,
+  );
 
   protected read(event: Event): void {
     const field = event.target as HTMLInputElement;

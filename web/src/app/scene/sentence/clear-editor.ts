@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { channelOf, CHANNEL_IDS, tracksOf, type ChannelId, type ClearRecipe, type Phase, type Scene } from '@wexikine/core';
+import {
+  channelOf,
+  CHANNEL_IDS,
+  tracksOf,
+  type ChannelId,
+  type ClearRecipe,
+  type Phase,
+  type Scene,
+} from '@wexikine/core';
 import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
 
@@ -17,7 +25,13 @@ const PHASES: readonly Phase[] = ['entrance', 'accent', 'through', 'exit'];
       Channels
       <div class="chips">
         @for (channel of channels(); track channel) {
-          <button class="chip" type="button" [class.on]="has(channel)" [attr.aria-pressed]="has(channel)" (click)="flip(channel)">
+          <button
+            class="chip"
+            type="button"
+            [class.on]="has(channel)"
+            [attr.aria-pressed]="has(channel)"
+            (click)="flip(channel)"
+          >
             {{ label(channel) }}
           </button>
         } @empty {
@@ -29,7 +43,13 @@ const PHASES: readonly Phase[] = ['entrance', 'accent', 'through', 'exit'];
       Made by runs of
       <div class="chips">
         @for (phase of phases; track phase) {
-          <button class="chip" type="button" [class.on]="hasPhase(phase)" [attr.aria-pressed]="hasPhase(phase)" (click)="flipPhase(phase)">
+          <button
+            class="chip"
+            type="button"
+            [class.on]="hasPhase(phase)"
+            [attr.aria-pressed]="hasPhase(phase)"
+            (click)="flipPhase(phase)"
+          >
             {{ phase }}
           </button>
         }
@@ -40,13 +60,27 @@ const PHASES: readonly Phase[] = ['entrance', 'accent', 'through', 'exit'];
       <select class="text-field" (change)="setRun($event)">
         <option value="" [selected]="recipe().run === undefined">anything</option>
         @for (run of scene().runs; track run.id; let i = $index) {
-          <option [value]="run.id" [selected]="run.id === recipe().run">run {{ i + 1 }}: {{ run.sentence.slice(0, 60) }}</option>
+          <option [value]="run.id" [selected]="run.id === recipe().run">
+            run {{ i + 1 }}: {{ run.sentence.slice(0, 60) }}
+          </option>
         }
       </select>
     </label>
     <div class="two">
-      <wx-value-field label="From, empty for any" [value]="recipe().from ?? ''" [rate]="scene().rate" [check]="check()" (changed)="setTime('from', $event)" />
-      <wx-value-field label="Up to" [value]="recipe().to ?? ''" [rate]="scene().rate" [check]="check()" (changed)="setTime('to', $event)" />
+      <wx-value-field
+        label="From, empty for any"
+        [value]="recipe().from ?? ''"
+        [rate]="scene().rate"
+        [check]="check()"
+        (changed)="setTime('from', $event)"
+      />
+      <wx-value-field
+        label="Up to"
+        [value]="recipe().to ?? ''"
+        [rate]="scene().rate"
+        [check]="check()"
+        (changed)="setTime('to', $event)"
+      />
     </div>
   `,
   styles: `

@@ -120,7 +120,8 @@ export class FieldEditor {
   protected setTiming(field: Timing, value: WayValue): void {
     const recipe = this.preset();
     if (!recipe) return;
-    const others = value.by === 'finish' ? TIMINGS.filter((name) => name !== field && recipe[name].by === 'finish') : [];
+    const others =
+      value.by === 'finish' ? TIMINGS.filter((name) => name !== field && recipe[name].by === 'finish') : [];
     const plain = Object.fromEntries(others.map((name) => [name, PLAIN[name]]));
     this.set({ ...plain, [field]: value });
   }

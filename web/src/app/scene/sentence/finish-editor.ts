@@ -28,7 +28,14 @@ const PARTS: readonly Part[] = ['start', 'spacing', 'length'];
       (chosen)="choose($event)"
     />
     @if (text(); as at) {
-      <wx-value-field label="Done at" [value]="at" [rate]="scene().rate" [least]="0" [check]="check()" (changed)="give($event)" />
+      <wx-value-field
+        label="Done at"
+        [value]="at"
+        [rate]="scene().rate"
+        [least]="0"
+        [check]="check()"
+        (changed)="give($event)"
+      />
     }
   `,
   styles: `

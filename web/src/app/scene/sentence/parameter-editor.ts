@@ -1,5 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { isNumberKind, type Parameter, type PresetRecipe, type Scene, type Shelf, type Variation } from '@wexikine/core';
+import {
+  isNumberKind,
+  type Parameter,
+  type PresetRecipe,
+  type Scene,
+  type Shelf,
+  type Variation,
+} from '@wexikine/core';
 import { EasingEditor } from '../../bench/easing-editor';
 import { ParameterValue } from '../../fields/parameter-value';
 import { Icon } from '../../icons/icon';

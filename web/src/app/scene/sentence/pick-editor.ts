@@ -20,16 +20,28 @@ interface Term {
       <div class="term">
         <div class="head">
           @if (i > 0) {
-            <button class="chip join" type="button" title="Change between and, or" (click)="flipJoin()">{{ how() === 'all' ? 'and' : 'or' }}</button>
+            <button class="chip join" type="button" title="Change between and, or" (click)="flipJoin()">
+              {{ how() === 'all' ? 'and' : 'or' }}
+            </button>
           }
-          <button class="chip" type="button" [class.on]="term.not === true" [attr.aria-pressed]="term.not === true" (click)="flipNot(i)">not</button>
+          <button
+            class="chip"
+            type="button"
+            [class.on]="term.not === true"
+            [attr.aria-pressed]="term.not === true"
+            (click)="flipNot(i)"
+          >
+            not
+          </button>
           <select class="text-field" aria-label="Condition" (change)="setKind(i, $event)">
             @for (kind of kinds; track kind.value) {
               <option [value]="kind.value" [selected]="kind.value === term.is.by">{{ kind.label }}</option>
             }
           </select>
           @if (terms().length > 1) {
-            <button class="icon-button" type="button" aria-label="Remove this condition" (click)="remove(i)"><wx-icon name="close" /></button>
+            <button class="icon-button" type="button" aria-label="Remove this condition" (click)="remove(i)">
+              <wx-icon name="close" />
+            </button>
           }
         </div>
         <wx-term-editor [term]="term.is" [scene]="scene()" (changed)="setTerm(i, $event)" />
@@ -39,10 +51,19 @@ interface Term {
       <button class="wx-button" type="button" (click)="add()"><wx-icon name="add" />Another condition</button>
       <span class="space"></span>
       @if (isNaming()) {
-        <input #name class="text-field" aria-label="Name of this pick" placeholder="Name" maxlength="200" (keydown.enter)="keep(name.value)" />
+        <input
+          #name
+          class="text-field"
+          aria-label="Name of this pick"
+          placeholder="Name"
+          maxlength="200"
+          (keydown.enter)="keep(name.value)"
+        />
         <button class="wx-button" type="button" (click)="keep(name.value)">Keep</button>
       } @else {
-        <button class="wx-button quiet" type="button" (click)="isNaming.set(true)"><wx-icon name="bookmark" />Keep as …</button>
+        <button class="wx-button quiet" type="button" (click)="isNaming.set(true)">
+          <wx-icon name="bookmark" />Keep as …
+        </button>
       }
     </div>
     @if (saved().length > 0) {
@@ -51,8 +72,23 @@ interface Term {
         <div class="chips">
           @for (entry of saved(); track entry.id) {
             <span class="kept">
-              <button class="chip" type="button" [class.on]="isSaved(entry.id)" [attr.aria-pressed]="isSaved(entry.id)" (click)="changed.emit({ by: 'saved', pick: entry.id })">{{ entry.name }}</button>
-              <button class="icon-button" type="button" [attr.aria-label]="'Forget ' + entry.name" (click)="forgotten.emit(entry.id)"><wx-icon name="close" /></button>
+              <button
+                class="chip"
+                type="button"
+                [class.on]="isSaved(entry.id)"
+                [attr.aria-pressed]="isSaved(entry.id)"
+                (click)="changed.emit({ by: 'saved', pick: entry.id })"
+              >
+                {{ entry.name }}
+              </button>
+              <button
+                class="icon-button"
+                type="button"
+                [attr.aria-label]="'Forget ' + entry.name"
+                (click)="forgotten.emit(entry.id)"
+              >
+                <wx-icon name="close" />
+              </button>
             </span>
           }
         </div>

@@ -16,7 +16,8 @@ export const TERM_KINDS: readonly { readonly value: TermKind; readonly label: st
 
 /** What a condition of a kind begins with in a scene; ticked layers begin with those that are picked now. */
 export function beginTerm(kind: TermKind, scene: Scene, pick: Pick): PickTerm {
-  const first = (wanted: (kind: string) => boolean): string => scene.layers.find((layer) => wanted(layer.kind))?.id ?? 'none';
+  const first = (wanted: (kind: string) => boolean): string =>
+    scene.layers.find((layer) => wanted(layer.kind))?.id ?? 'none';
   switch (kind) {
     case 'rule':
       return { by: 'rule' };
@@ -33,7 +34,12 @@ export function beginTerm(kind: TermKind, scene: Scene, pick: Pick): PickTerm {
     case 'made':
       return { by: 'made', run: scene.runs[0]?.id ?? 'none' };
     case 'data':
-      return { by: 'data', column: Object.keys(scene.layers.find(({ data }) => Object.keys(data).length > 0)?.data ?? {})[0] ?? 'none', test: 'filled', value: '' };
+      return {
+        by: 'data',
+        column: Object.keys(scene.layers.find(({ data }) => Object.keys(data).length > 0)?.data ?? {})[0] ?? 'none',
+        test: 'filled',
+        value: '',
+      };
     case 'saved':
       return { by: 'saved', pick: scene.picks?.[0]?.id ?? 'none' };
   }

@@ -1,4 +1,11 @@
-import { isPresetRecipe, type PresetRecipe, type Rate, type Recipe, type SentenceField, type Variation } from '@wexikine/core';
+import {
+  isPresetRecipe,
+  type PresetRecipe,
+  type Rate,
+  type Recipe,
+  type SentenceField,
+  type Variation,
+} from '@wexikine/core';
 import { readLiteral, stepText } from '../../fields/literal';
 
 /** The text behind a field of the sentence that holds a single number; null for any other field. */

@@ -93,7 +93,13 @@ function roundingHint(text: string, rate: Rate): string | null {
           }
         }
         @case ('moment') {
-          <wx-moment-field [label]="field.label" [value]="moment(field)" [scene]="scene()" [playhead]="playhead()" (changed)="set(field, $event)" />
+          <wx-moment-field
+            [label]="field.label"
+            [value]="moment(field)"
+            [scene]="scene()"
+            [playhead]="playhead()"
+            (changed)="set(field, $event)"
+          />
         }
         @case ('edge') {
           <wx-moment-field
@@ -156,19 +162,25 @@ export class WayForm {
   protected choose(by: string): void {
     const chosen = this.ways().find(({ value }) => value === by);
     const shared = this.shared().flatMap(({ key }) => (key in this.value() ? [[key, this.value()[key]] as const] : []));
-    const begin = Object.entries(chosen?.begin ?? {}).map(([key, value]) => [key, value === '' ? this.first(key) : value]);
+    const begin = Object.entries(chosen?.begin ?? {}).map(([key, value]) => [
+      key,
+      value === '' ? this.first(key) : value,
+    ]);
     this.changed.emit({ by, ...Object.fromEntries(begin), ...Object.fromEntries(shared) });
   }
 
   protected text(field: WayField): string {
     const value = this.value()[field.key];
     if (value === undefined) return '';
-    if (typeof value === 'number') return `${Number((field.kind === 'percent' ? value * 100 : value).toFixed(3))}${UNITS[field.kind] ?? ''}`;
+    if (typeof value === 'number')
+      return `${Number((field.kind === 'percent' ? value * 100 : value).toFixed(3))}${UNITS[field.kind] ?? ''}`;
     return String(value);
   }
 
   protected hint(field: WayField): string | null {
-    return field.kind === 'time' || field.kind === 'signed-time' ? roundingHint(this.text(field), this.scene().rate) : null;
+    return field.kind === 'time' || field.kind === 'signed-time'
+      ? roundingHint(this.text(field), this.scene().rate)
+      : null;
   }
 
   protected give(field: WayField, text: string): void {

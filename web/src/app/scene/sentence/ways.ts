@@ -31,7 +31,9 @@ export const ORDER_WAYS: readonly Way[] = [
     SNAKING,
   ]),
   way('in-point', 'By in point', 'the earliest first'),
-  way('data', 'By a data column', 'numbers by size, texts by name', { column: '' }, [field('column', 'Column', 'column')]),
+  way('data', 'By a data column', 'numbers by size, texts by name', { column: '' }, [
+    field('column', 'Column', 'column'),
+  ]),
   way('shuffled', 'Shuffled', 'the same for the same seed', { seed: 1 }, [field('seed', 'Seed', 'seed')]),
   way('hand', 'By hand', 'drag rows in the sheet', { layers: [] }),
 ];
@@ -90,7 +92,9 @@ export const LENGTH_WAYS: readonly Way[] = [
 ];
 
 export const LINE_UP_WAYS: readonly Way[] = [
-  way('end', 'A common end', 'out points trimmed or lengthened', { at: { by: 'latest' } }, [field('at', 'End at', 'edge')]),
+  way('end', 'A common end', 'out points trimmed or lengthened', { at: { by: 'latest' } }, [
+    field('at', 'End at', 'edge'),
+  ]),
   way('begin', 'A common beginning', 'in points trimmed or lengthened', { at: { by: 'earliest' } }, [
     field('at', 'Begin at', 'edge'),
   ]),
@@ -135,19 +139,13 @@ export const ARRANGE_WAYS: readonly Way[] = [
     field('columns', 'Columns', 'count', { least: 1 }),
     field('gap', 'Gap', 'pixels'),
   ]),
-  way(
-    'circle',
-    'A circle',
-    'around a point',
-    { x: 0.5, y: 0.5, radius: 300, from: -90, round: 360, turned: false },
-    [
-      ...POINT,
-      field('radius', 'Radius', 'pixels', { least: 0 }),
-      field('from', 'First at', 'degrees'),
-      field('round', 'How far round', 'degrees'),
-      field('turned', 'Turned outward', 'switch'),
-    ],
-  ),
+  way('circle', 'A circle', 'around a point', { x: 0.5, y: 0.5, radius: 300, from: -90, round: 360, turned: false }, [
+    ...POINT,
+    field('radius', 'Radius', 'pixels', { least: 0 }),
+    field('from', 'First at', 'degrees'),
+    field('round', 'How far round', 'degrees'),
+    field('turned', 'Turned outward', 'switch'),
+  ]),
   way('slots', 'Slots of the frame', 'left, middle, right …', { axis: 'across', slots: 3 }, [
     AXIS,
     field('slots', 'How many', 'count', { least: 1 }),

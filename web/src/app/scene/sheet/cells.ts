@@ -23,18 +23,30 @@ export function cellsOf(row: SheetRow, columns: readonly Parameter[], recipe: Re
   const canEdit = preset !== null && row.plan !== null;
   const { plan } = row;
   return [
-    { field: 'start', label: 'Start', text: times.starts, isVaried: false, canEdit, isByHand: own?.start !== undefined },
-    { field: 'length', label: 'Length', text: times.lasts, isVaried: false, canEdit, isByHand: own?.length !== undefined },
-    ...columns.map(
-      ({ name, label, kind }): Cell => ({
-        field: `parameter:${name}`,
-        label,
-        text: plan ? valueText(kind, plan.values[name], rate) : '',
-        isVaried: true,
-        canEdit,
-        isByHand: own?.parameters?.[name] !== undefined,
-      }),
-    ),
+    {
+      field: 'start',
+      label: 'Start',
+      text: times.starts,
+      isVaried: false,
+      canEdit,
+      isByHand: own?.start !== undefined,
+    },
+    {
+      field: 'length',
+      label: 'Length',
+      text: times.lasts,
+      isVaried: false,
+      canEdit,
+      isByHand: own?.length !== undefined,
+    },
+    ...columns.map(({ name, label, kind }): Cell => ({
+      field: `parameter:${name}`,
+      label,
+      text: plan ? valueText(kind, plan.values[name], rate) : '',
+      isVaried: true,
+      canEdit,
+      isByHand: own?.parameters?.[name] !== undefined,
+    })),
   ];
 }
 

@@ -294,7 +294,11 @@ export class RunSheet implements AfterViewInit {
   protected drag(event: PointerEvent): void {
     if (!this.isSeeking) return;
     const { rate, cues, length } = this.scene();
-    const time = snapToCue(cues, this.timeAt(event, event.currentTarget as HTMLElement), (CUE_REACH / this.stripWidth()) * length);
+    const time = snapToCue(
+      cues,
+      this.timeAt(event, event.currentTarget as HTMLElement),
+      (CUE_REACH / this.stripWidth()) * length,
+    );
     this.seek.emit(nearestFrame(time, rate) * frameTicks(rate));
   }
 

@@ -95,7 +95,8 @@ export function createStrip(layer: Layer, runId: string | null, size: StripSize,
   const left = Math.max(0, xOf(layer.span.in));
   const width = Math.max(0, Math.min(size.width, xOf(layer.span.out)) - left);
   const channel = leadingChannel(layer, runId);
-  if (channel === null) return { channel, left, width, curve: '', marks: [], gone: goneTimes(standing, layer).map(xOf) };
+  if (channel === null)
+    return { channel, left, width, curve: '', marks: [], gone: goneTimes(standing, layer).map(xOf) };
   const keys = layer.tracks[channel] as Track;
   const [low, high] = extent(keys);
   const room = size.height - 2 * MARGIN;
