@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { programmeBoard, type Recipe, type Scene } from '@wexikine/core';
+import { programmeBoard, ticksFromSeconds, type PresetRecipe as Recipe, type Scene } from '@wexikine/core';
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -51,7 +51,7 @@ describe('wexikine', () => {
     const out = join(folder, 'popped.json');
     const applied = wexikine('apply', sceneFile(), file('pop.json', pop), '-o', out);
     expect(applied).toMatchObject({ code: 0, out: '' });
-    expect(applied.error).toContain('12 layers, 144 keys added');
+    expect(applied.error).toContain('12 layers; keys: 144 added, 0 replaced, 0 removed, 0 kept.');
     const frames = [0, 8, 11, 14, 16, 18];
     for (const [layer, offset] of [
       ['row-01', 0],
@@ -118,6 +118,62 @@ describe('wexikine', () => {
       '4:15',
       '5:00',
     ]);
+  });
+
+  test('panels with exit, rows × replacements, a common end with kept entrances, and cover at 45° (common practice)', () => {
+    const rows = programmeBoard().layers.filter(({ id }) => /^row-0\d$/.test(id));
+    const board = (count: number, more: Partial<Scene> = {}): Scene => ({
+      ...programmeBoard(),
+      length: ticksFromSeconds(40),
+      layers: rows.slice(0, count),
+      ...more,
+    });
+    const columns = (out: string, row: RegExp): string[] => [...out.matchAll(row)].map(([, text]) => text);
+
+    const exit: Recipe = {
+      ...pop,
+      operation: 'send-out',
+      preset: { id: 'slide-from-left-edge', mirrored: true },
+      start: { by: 'finish', at: '2:50' },
+      spacing: { by: 'gap', gap: '5f' },
+      length: { by: 'fixed', length: '60f' },
+    };
+    const gone = wexikine('plan', sceneFile(board(3, { rate: { num: 60, den: 1 } })), file('exit.json', exit)).out;
+    expect(columns(gone, /row-0\d\s+(\S+)\s+\S+\s+60 f/g)).toEqual(['1:40', '1:45', '1:50']);
+    expect(gone).toContain('such that the last is done at 2:50');
+
+    const base = { pick: { by: 'rule', tag: 'row' }, order: { by: 'layered' }, seed: 1 } as const;
+    const way = { by: 'rows', rows: 3, from: { by: 'time', at: '0f' }, apart: '3s', hold: '9s' } as const;
+    const lineUp = { operation: 'line-up', ...base, way, parts: 'keep', squeeze: false } as const;
+    const stills = wexikine('plan', sceneFile(board(9)), file('rows.json', lineUp)).out;
+    expect(columns(stills, /row-0\d\s+(\S+)/g)).toEqual(
+      [0, 3, 6, 9, 12, 15, 18, 21, 24].map((second) => `${second}:00`),
+    );
+    expect(stills).toMatch(/row-09\s+24:00\s+33:00/);
+
+    const beats = join(folder, 'beats.json');
+    const entrance: Recipe = { ...pop, preset: { id: 'fade-in' }, moves: 'layers', spacing: { by: 'gap', gap: '15f' } };
+    wexikine(
+      'apply',
+      sceneFile(board(5, { rate: { num: 30, den: 1 } })),
+      file('in.json', { ...entrance, start: { by: 'time', at: '3:00' }, length: { by: 'fixed', length: '15f' } }),
+      '-o',
+      beats,
+    );
+    const ended = join(folder, 'ended.json');
+    const end = { ...lineUp, way: { by: 'end', at: { by: 'scene' } } };
+    wexikine('apply', beats, file('end.json', end), '-o', ended);
+    const scene = JSON.parse(readFileSync(ended, 'utf8')) as Scene;
+    for (const { span, tracks } of scene.layers) {
+      const [first, last] = tracks.opacity ?? [];
+      expect([span.out, first.at, last.at - first.at]).toEqual([scene.length, span.in, ticksFromSeconds(0.5)]);
+    }
+
+    const rest = { 'position.x': 960, 'position.y': 540, 'size.x': 1920, 'size.y': 1080, rotation: 45 };
+    const turned = [{ ...rows[0], rest }];
+    const cover = { operation: 'arrange', ...base, way: { by: 'cover' } };
+    const covered = wexikine('plan', sceneFile(board(1, { layers: turned })), file('cover.json', cover)).out;
+    expect(covered).toMatch(/1\.964\d+\s+1\.964\d+/);
   });
 
   test('timecode, curves and formulas are computed', () => {

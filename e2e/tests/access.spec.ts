@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { BenchScreen } from '../pages/bench-screen';
 import { LibraryScreen } from '../pages/library-screen';
-import { SceneScreen } from '../pages/scene-screen';
+import { copyOf, SceneScreen } from '../pages/scene-screen';
 
 async function expectNoFaults(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page })
@@ -89,7 +89,7 @@ for (const theme of ['light', 'dark'] as const) {
       test.setTimeout(150_000);
       const screen = new SceneScreen(page);
       await screen.open('programme-board');
-      for (const panel of ['curve', 'layer', 'findings', 'history']) {
+      for (const panel of ['curve', 'layer', 'runs', 'cues', 'findings', 'history']) {
         await page.getByRole('tab', { name: new RegExp(`^${panel}`) }).click();
         await expectNoFaults(page);
       }
@@ -99,12 +99,53 @@ for (const theme of ['light', 'dark'] as const) {
       test.setTimeout(150_000);
       const screen = new SceneScreen(page);
       await screen.open('programme-board');
-      for (const field of ['preset', 'pick', 'order', 'length']) {
-        await screen.field(field).click();
-        await expect(screen.editor).toBeVisible();
-        await expectNoFaults(page);
+      const look = async (fields: readonly string[]): Promise<void> => {
+        for (const field of fields) {
+          await screen.field(field).click();
+          await expect(screen.editor).toBeVisible();
+          await expectNoFaults(page);
+          await screen.closeEditor();
+        }
+      };
+      await look(['preset', 'pick', 'order', 'spacing', 'length', 'finish']);
+      for (const verb of ['Line up', 'Arrange', 'Clear']) {
+        await screen.field('operation').click();
+        await screen.editor.getByRole('radio', { name: new RegExp(`^${verb}`) }).check();
         await screen.closeEditor();
+        await look(['way']);
       }
+    });
+
+    test('runs, cues, data and versions are accessible', async ({ page }) => {
+      test.setTimeout(150_000);
+      await page.goto('/');
+      const screen = new SceneScreen(page);
+      await screen.open(await copyOf(page, 'programme-board'));
+      await page.getByRole('button', { name: 'Variants' }).click();
+      await expect(page.getByRole('img', { name: 'Version 6' })).toBeVisible();
+      await expectNoFaults(page);
+      await page.getByRole('button', { name: 'Leave the sentence as it is' }).click();
+      await page.getByRole('button', { name: /^Start of Moonrise walk/ }).click();
+      await page.getByRole('textbox', { name: 'Start of Moonrise walk, by hand' }).fill('1:00');
+      await page.keyboard.press('Enter');
+      await expectNoFaults(page);
+      await screen.applyButton.click();
+      await page.getByRole('tab', { name: /^runs/ }).click();
+      await expectNoFaults(page);
+      await page.getByRole('button', { name: 'More for run 1' }).click();
+      await page.getByRole('menuitem', { name: 'Make the matching exit' }).click();
+      await expectNoFaults(page);
+      await page.getByRole('button', { name: 'Cancel' }).click();
+      await page.getByRole('button', { name: 'More for run 1' }).click();
+      await page.getByRole('menuitem', { name: 'Save as a recipe in the library' }).click();
+      await expectNoFaults(page);
+      await page.getByRole('button', { name: 'Cancel' }).click();
+      await page.getByRole('tab', { name: /^cues/ }).click();
+      await page.getByRole('button', { name: 'Add beats' }).click();
+      await expectNoFaults(page);
+      await page.getByRole('button', { name: 'Data', exact: true }).click();
+      await page.getByRole('textbox', { name: 'Cells of a spreadsheet' }).fill('name\tx\nMoon\t2');
+      await expectNoFaults(page);
     });
   });
 }

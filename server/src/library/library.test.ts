@@ -317,6 +317,11 @@ test('every change is told to open windows, and closing one is noticed', async (
   let heard = '';
   while (!heard.includes('data:')) heard += new TextDecoder().decode((await reader.read()).value);
   expect(heard).toContain('data: {"topic":"library","ids":["drift"]}');
+  const { id: _id, ...scene } = programmeBoard();
+  const made = (await send('post', '/api/scenes', { scene, by: 'Ada' }).expect(201)).body.scene as { id: string };
+  await send('patch', `/api/scenes/${made.id}`, { name: 'Told', by: 'Ben' }).expect(200);
+  while (!heard.includes('"topic":"scene"')) heard += new TextDecoder().decode((await reader.read()).value);
+  expect(heard).toContain(`{"topic":"scene","id":"${made.id}","version":2,"by":"Ben","what":"Rename to “Told”"}`);
   stop.abort();
   server.closeAllConnections();
   await new Promise((done) => server.close(done));

@@ -8,7 +8,12 @@ import {
   type SaveRequest,
   type Scene,
 } from '@wexikine/core';
+import { PGlite } from '@electric-sql/pglite';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import request from 'supertest';
+import { openDatabase } from '../database';
 import { freshApp, type FreshApp } from '../../testing/fresh-app';
 
 let fresh: FreshApp;
@@ -63,6 +68,56 @@ async function read(id: string): Promise<{ version: number; scene: Scene }> {
 }
 
 const rename = (layer: string, name: string): Edit => ({ type: 'set-layer', layer, fields: { name } });
+
+/** A run that did nothing, for what is only about its place. */
+function emptyRun(id: string) {
+  return { id, sentence: id, recipe: {}, by: 'Ada', when: '2026-01-01T00:00:00.000Z', layers: [], steps: [] };
+}
+
+describe('runs of a scene', () => {
+  test('keep their order when one in the middle is taken out and put back', async () => {
+    const scene = await create({ ...programmeBoard(), runs: ['a', 'b', 'c'].map(emptyRun) });
+    const without = edited(scene, [{ type: 'remove-run', run: 'b' }]);
+    await save(scene.id, saveBody(scene, without, 1)).expect(200);
+    const back = edited(without, [{ type: 'add-run', index: 1, run: emptyRun('b') }]);
+    await save(scene.id, saveBody(without, back, 2)).expect(200);
+    expect((await read(scene.id)).scene.runs.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+  });
+
+  test('that were applied before runs kept their steps are brought up to date, with what they replaced', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'wexikine-migrations-'));
+    const own = join(__dirname, '../../migrations');
+    for (const name of ['001_library_and_scenes.sql', '002_library.sql']) copyFileSync(join(own, name), join(folder, name));
+    const pglite = new PGlite();
+    const old = await openDatabase(pglite, folder);
+    const key = (at: number, run?: string) => ({ at, value: 1, ease: { type: 'hold' }, ...(run ? { by: { run, slot: 's/t' } } : {}) });
+    await old.run(`insert into scenes (id, header, version, created_at, changed_at) values ('s', '{}', 1, now(), now())`);
+    await old.run(`insert into layers (scene_id, id, depth, body, version) values ('s', 'l', 0, $1, 1)`, [
+      JSON.stringify({ id: 'l', tracks: { opacity: [key(1, 'r'), key(9)] } }),
+    ]);
+    await old.run(`insert into runs (scene_id, id, place, body, version) values ('s', 'r', 0, $1, 1)`, [
+      JSON.stringify({
+        id: 'r',
+        preset: { id: 'gone', revision: 2 },
+        layers: ['l'],
+        replaced: [{ layer: 'l', channel: 'opacity', keys: [key(3)] }],
+        moved: [],
+      }),
+    ]);
+    const now = await openDatabase(pglite, own);
+    const [{ body }] = await now.many<{ body: unknown }>('select body from runs');
+    await now.close();
+    rmSync(folder, { recursive: true, force: true });
+    expect(body).toEqual({
+      id: 'r',
+      preset: { id: 'gone', revision: 2, name: 'gone', body: {} },
+      layers: ['l'],
+      steps: [
+        { layer: 'l', tracks: [{ channel: 'opacity', before: [key(3), key(9)], after: [key(1, 'r'), key(9)] }] },
+      ],
+    });
+  });
+});
 
 describe('a scene', () => {
   test('comes back as it was stored', async () => {
