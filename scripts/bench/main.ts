@@ -20,6 +20,7 @@ import {
 import { benchLibrary } from './library';
 import { median, mediansInTurn, report, verdict } from './measure';
 import { benchSaving } from './saving';
+import { benchScreen } from './screen';
 import { keyedScene, plainScene, recipe } from './scenes';
 
 const CONTEXT = { runId: 'bench', by: 'bench', when: '2026-01-01T00:00:00.000Z' };
@@ -153,4 +154,5 @@ await benchSampling();
 await benchPlanning();
 await benchSaving(SIZES, SLACK);
 await benchLibrary();
+await benchScreen();
 process.exitCode = verdict();

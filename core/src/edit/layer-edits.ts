@@ -2,7 +2,10 @@ import type { ChannelId } from '../channel';
 import { isSame, tracksOf, type Layer } from '../scene';
 import type { Edit } from './edit';
 
-/** The edits that lead from a layer to what it becomes: its span, its rest pose and its keys. */
+/**
+ * The edits that lead from a layer to what it becomes: its span, its rest pose and its keys. They share the layer's lists,
+ * so that handing both to another thread costs little more than handing over one.
+ */
 export function layerEdits(before: Layer, after: Layer): Edit[] {
   if (before === after) return [];
   const fields: Partial<Layer> = {
@@ -13,7 +16,7 @@ export function layerEdits(before: Layer, after: Layer): Edit[] {
   const channels = new Set<ChannelId>([...tracksOf(before), ...tracksOf(after)].map(([channel]) => channel));
   for (const channel of channels) {
     const [old, keys] = [before.tracks[channel], after.tracks[channel]];
-    if (!isSame(old, keys)) edits.push({ type: 'set-track', layer: before.id, channel, keys: keys ? [...keys] : null });
+    if (!isSame(old, keys)) edits.push({ type: 'set-track', layer: before.id, channel, keys: keys ?? null });
   }
   return edits;
 }

@@ -30,13 +30,13 @@ function restSteps(before: Layer, after: Layer): RestStep[] {
     .filter((step) => step.before !== step.after);
 }
 
-/** What changed from a layer to what it becomes. `made` holds keys that were joined with standing ones, by channel. */
+/** What changed from a layer to what it becomes; shares the layers' lists. `made` holds keys that were joined with standing ones, by channel. */
 export function layerStep(before: Layer, after: Layer, made?: ReadonlyMap<ChannelId, readonly Key[]>): LayerStep {
   const tracks = channelsOf(before, after)
     .filter((channel) => !isSame(before.tracks[channel], after.tracks[channel]))
     .map((channel): TrackStep => {
       const own = made?.get(channel);
-      const step = { channel, before: [...(before.tracks[channel] ?? [])], after: [...(after.tracks[channel] ?? [])] };
+      const step = { channel, before: before.tracks[channel] ?? [], after: after.tracks[channel] ?? [] };
       return own ? { ...step, made: [...own] } : step;
     });
   const rest = restSteps(before, after);

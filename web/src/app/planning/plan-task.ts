@@ -37,9 +37,9 @@ export function checkTask(
 }
 
 /** Layers in one part of a plan. */
-const PART = 400;
+const PART = 1_000;
 
-/** A plan as messages: whole where it is small, else in parts. */
+/** A plan as messages: whole where it is small, else in parts, each with all that is of its layers. */
 export function planMessages(ticket: number, whole: Plan): FromPlanner[] {
   const { layers, edits, run } = whole;
   if (layers.length <= PART) return [{ type: 'plan', ticket, plan: whole, parts: 0 }];
@@ -47,18 +47,24 @@ export function planMessages(ticket: number, whole: Plan): FromPlanner[] {
   const parts = Math.ceil(layers.length / PART);
   const isOfRun = ({ type }: (typeof edits)[number]): boolean => type === 'add-run' || type === 'set-run';
   const layerEdits = edits.filter((edit) => !isOfRun(edit));
-  const slice = <T>(list: readonly T[], part: number): readonly T[] => {
-    const size = Math.ceil(list.length / parts);
-    return list.slice(part * size, (part + 1) * size);
+  const places = new Map(layers.map(({ layer }, i) => [layer, Math.floor(i / PART)]));
+  const slices = <T>(list: readonly T[], layerOf: (item: T) => string): T[][] => {
+    const found = Array.from({ length: parts }, (): T[] => []);
+    for (const item of list) found[places.get(layerOf(item)) ?? parts - 1].push(item);
+    return found;
   };
+  const [ownEdits, ownSteps] = [
+    slices(layerEdits, (edit) => ('layer' in edit && typeof edit.layer === 'string' ? edit.layer : '')),
+    slices(steps, ({ layer }) => layer),
+  ];
   return [
     { type: 'plan', ticket, parts, plan: { ...whole, layers: [], edits: [], run: run && { ...run, steps: [] } } },
     ...Array.from({ length: parts }, (_, part): FromPlanner => ({
       type: 'part',
       ticket,
-      layers: slice(layers, part),
-      edits: slice(layerEdits, part),
-      steps: slice(steps, part),
+      layers: layers.slice(part * PART, (part + 1) * PART),
+      edits: ownEdits[part],
+      steps: ownSteps[part],
     })),
   ];
 }

@@ -78,11 +78,11 @@ describe('the planner', () => {
 
   test('a plan of many layers is the same put together from its parts', () => {
     const [layer] = scene.layers;
-    const layers = Array.from({ length: 1_300 }, (_, i) => ({ ...layer, id: `l${i}`, parent: null, locked: false }));
+    const layers = Array.from({ length: 3_300 }, (_, i) => ({ ...layer, id: `l${i}`, parent: null, locked: false }));
     const many: Scene = { ...scene, layers };
     const recipe = createRecipe('bring-in', 'fade-in', { by: 'rule', name: '*' });
     const whole = plan(many, createShelf(STARTER_LIBRARY), recipe, CONTEXT);
-    expect(whole.layers).toHaveLength(1_300);
+    expect(whole.layers).toHaveLength(3_300);
     const [head, ...parts] = planMessages(3, whole);
     expect(parts).toHaveLength(4);
     if (head.type !== 'plan') throw new Error();
