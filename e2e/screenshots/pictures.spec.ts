@@ -3,7 +3,7 @@ import { recordOf, STARTER_LIBRARY, writePack } from '@wexikine/core';
 import { join } from 'node:path';
 import { BenchScreen } from '../pages/bench-screen';
 import { LibraryScreen } from '../pages/library-screen';
-import { SceneScreen } from '../pages/scene-screen';
+import { copyOf, SceneScreen } from '../pages/scene-screen';
 
 const FOLDER = join(import.meta.dirname, '../../docs/screenshots');
 
@@ -35,6 +35,32 @@ test('scene with a dry run', async ({ page }) => {
   await page.getByRole('button', { name: 'Use the dark theme' }).click();
   await page.getByRole('tab', { name: 'layer' }).click();
   await take(page, 'scene-dark');
+});
+
+test('runs, cues and versions', async ({ page }) => {
+  await page.goto('/');
+  const screen = new SceneScreen(page);
+  await screen.open(await copyOf(page, 'programme-board'));
+  await screen.applyButton.click();
+  await page.getByRole('tab', { name: /^cues/ }).click();
+  await page.getByRole('button', { name: 'Add beats' }).click();
+  await screen.saved();
+  await page.getByRole('button', { name: 'Dry run' }).click();
+  await screen.field('spacing').click();
+  await screen.editor.getByRole('radio', { name: /^On the cues/ }).check();
+  await screen.closeEditor();
+  await take(page, 'scene-cues');
+  await page.getByRole('tab', { name: /^runs/ }).click();
+  await page.getByRole('button', { name: 'Change run 1' }).click();
+  await screen.field('spacing').click();
+  await screen.editor.getByLabel('Gap', { exact: true }).fill('7f');
+  await screen.closeEditor();
+  await page.waitForTimeout(6_000);
+  await take(page, 'scene-runs');
+  await page.getByRole('button', { name: 'Variants' }).click();
+  await expect(page.getByRole('img', { name: 'Version 6' })).toBeVisible();
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await take(page, 'variants');
 });
 
 test('library', async ({ page }) => {

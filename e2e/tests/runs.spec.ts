@@ -1,5 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
-import { frameTicks, ticksFromSeconds, type Layer, type Rate, type Scene } from '@wexikine/core';
+import {
+  frameTicks,
+  STARTER_PRESETS,
+  ticksFromSeconds,
+  type Layer,
+  type PresetItem,
+  type Rate,
+  type Scene,
+} from '@wexikine/core';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
 const PAL: Rate = { num: 25, den: 1 };
@@ -374,6 +382,47 @@ test('a run’s recipe goes into the library and works in a scene of another siz
   await screen.planned();
   await expect(screen.field('preset')).toHaveText('Fade in');
   await expect(screen.applyButton).toHaveText('Apply to 2');
+});
+
+test('a preset gets a new revision: its run says so, and the update is a dry run first', async ({ page }) => {
+  const { id, screen } = await openWith(
+    page,
+    ['1', '2'].map((name) => card(name)),
+  );
+  const fade = STARTER_PRESETS.find((item) => item.id === 'fade-in') as PresetItem;
+  const content = (lasts: string) => ({
+    kind: 'preset' as const,
+    body: {
+      ...fade.body,
+      parameters: fade.body.parameters.map(({ house: _house, ...entry }) =>
+        entry.name === 'lasts' ? { ...entry, default: lasts } : entry,
+      ),
+    },
+  });
+  const text = { by: 'Ada', name: 'Own fade', note: '' };
+  const send = async (method: 'post' | 'put', path: string, data: object) =>
+    (await (await page.request[method](path, { data })).json()) as { item: { id: string }; draftVersion: number };
+  const made = await send('post', '/api/library', { ...text, tags: [], collection: null, content: content('12f') });
+  const publish = (base: number) =>
+    send('post', `/api/library/${made.item.id}/draft/move`, { by: 'Ada', base, to: 'published', summary: 'out' });
+  await publish(made.draftVersion);
+
+  await page.goto(`/scenes/${id}?preset=${made.item.id}`);
+  await screen.planned();
+  await applied(screen);
+  const next = await send('put', `/api/library/${made.item.id}/draft`, { ...text, base: 0, content: content('24f') });
+  await publish(next.draftVersion);
+  await page.getByRole('tab', { name: /^findings/ }).click();
+  await expect(page.getByText('“Own fade” has a newer revision: 2, this run uses 1.')).toBeVisible();
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(screen.sentence).toContainText('from revision 1 to 2 of Own fade');
+  await expect.poll(() => screen.times('Card 2')).toEqual(['0:00', '24 f']);
+  expect((await screen.stored(id)).runs[0].preset?.revision).toBe(1);
+  await page.getByRole('button', { name: 'Change 2' }).click();
+  await expect.poll(async () => (await screen.stored(id)).runs[0].preset?.revision).toBe(2);
+  const scene = await screen.stored(id);
+  expect(scene.layers.map(({ tracks }) => frames(scene, tracks.opacity?.at(-1)?.at ?? 0))).toEqual([24, 24]);
+  await expect(page.getByText('has a newer revision')).toHaveCount(0);
 });
 
 test('a finding is mended by one click: the scene is lengthened by what the run lacks', async ({ page }) => {

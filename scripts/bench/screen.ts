@@ -76,7 +76,10 @@ export async function benchScreen(): Promise<void> {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const { id: _id, layers, ...plain } = plainScene(LAYERS);
     // One below the other, so that every layer has a place of its own in the order.
-    const scene = { ...plain, layers: layers.map((layer, i) => ({ ...layer, rest: { ...layer.rest, 'position.y': i } })) };
+    const scene = {
+      ...plain,
+      layers: layers.map((layer, i) => ({ ...layer, rest: { ...layer.rest, 'position.y': i } })),
+    };
     const made = await page.request.post(`${ADDRESS}/api/scenes`, { data: { scene, by: 'bench' } });
     const { id } = ((await made.json()) as { scene: { id: string } }).scene;
     await page.goto(`${ADDRESS}/scenes/${id}`);

@@ -79,6 +79,7 @@ export function mendOf(finding: Finding, recipe: Recipe | null, standing: Scene,
       return { label, edits: [{ type: 'set-scene', fields: { length } }] };
     }
     case 'outside-layer': {
+      if (drawn.layers.some((layer) => finding.layers.includes(layer.id) && reach(layer).from < 0)) return null;
       const edits = editLayers(standing, finding.layers, drawn, (layer) => {
         const { from, to } = reach(layer);
         return { ...layer, span: { in: Math.max(0, from), out: upToFrame(to, standing) } };

@@ -31,6 +31,8 @@ import { sheetRows, swatch, variedColumns, type SheetRow } from './rows';
 import { STRIP_HEIGHT, StripView } from './strip-view';
 
 const STRIP_PADDING = 14;
+const NUMBER_WIDTH = 58;
+const DIGIT_WIDTH = 9;
 /** Pixels within which a dragged time takes that of a cue. */
 const CUE_REACH = 6;
 
@@ -114,9 +116,14 @@ export class RunSheet implements AfterViewInit {
   protected readonly runId = computed(() => this.plan()?.run?.id ?? null);
   protected readonly marks = computed(() => rulerMarks(this.scene().length, this.stripWidth(), this.scene().rate));
   protected readonly playheadX = computed(() => Math.round((this.time() / this.scene().length) * this.stripWidth()));
+  /** Room for the box to tick and the digits of the last place. */
+  private readonly numberWidth = computed(() => {
+    const digits = String(this.plan()?.layers.length ?? 0).length;
+    return NUMBER_WIDTH + Math.max(0, digits - 2) * DIGIT_WIDTH;
+  });
   protected readonly columnTemplate = computed(
     () =>
-      `58px minmax(120px, 168px) 56px 52px ${this.columns()
+      `${this.numberWidth()}px minmax(120px, 168px) 56px 52px ${this.columns()
         .map(() => '54px')
         .join(' ')} minmax(0, 1fr)`,
   );
