@@ -78,7 +78,7 @@ export class RecipeActions {
     if (!scene || !recipe || !isPresetRecipe(recipe)) return;
     this.dialog
       .open<VariantsDialog, VariantsSource, PresetRecipe>(VariantsDialog, {
-        data: { scene, recipe, shelf },
+        data: { scene, recipe, shelf, run: this.draft.run },
         width: '1080px',
         maxWidth: '96vw',
       })

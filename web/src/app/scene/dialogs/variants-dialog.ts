@@ -30,6 +30,8 @@ export interface VariantsSource {
   readonly scene: Scene;
   readonly recipe: PresetRecipe;
   readonly shelf: Shelf;
+  /** The run that is open in the sentence; null for a new one. */
+  readonly run: string | null;
 }
 
 /** One version, with its dry run once that is planned. */
@@ -179,7 +181,10 @@ export class VariantsDialog {
   private planNext(): void {
     const next = this.versions().find(({ scene }) => scene === null);
     if (next)
-      this.planner.request({ scene: this.data.scene, task: { recipe: next.recipe, context: CONTEXT, run: null } });
+      this.planner.request({
+        scene: this.data.scene,
+        task: { recipe: next.recipe, context: CONTEXT, run: this.data.run },
+      });
   }
 
   private play(): () => void {
