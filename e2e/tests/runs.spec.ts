@@ -225,6 +225,10 @@ test('a preset gets a new revision: its run says so, and the update is a dry run
   await applied(screen);
   const next = await send('put', `/api/library/${made.item.id}/draft`, { ...text, base: 0, content: content('24f') });
   await publish(next.draftVersion);
+  await page.goto('/scenes');
+  await expect(page.getByText('1 update waiting')).toBeVisible();
+  await screen.open(id);
+  await page.getByRole('button', { name: 'Hide dry run' }).click();
   await page.getByRole('tab', { name: /^findings/ }).click();
   await expect(page.getByText('“Own fade” has a newer revision: 2, this run uses 1.')).toBeVisible();
   await page.getByRole('button', { name: 'Look at it' }).click();

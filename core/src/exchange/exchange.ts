@@ -45,6 +45,8 @@ export const sceneSummarySchema = z.strictObject({
   rate: z.strictObject({ num: z.int(), den: z.int() }),
   length: z.int(),
   layers: z.int(),
+  /** Runs whose preset has a newer revision than the one that they used. */
+  updates: z.int(),
   version: versionSchema,
   changed: z.iso.datetime(),
 });

@@ -16,10 +16,17 @@ export interface Staging {
   readonly rest: Frame;
 }
 
-/** Samples the rest pose of a scene. */
+/** Of each scene the staging that was made last: a dry run is planned many times over one scene. */
+const stagings = new WeakMap<Scene, Staging>();
+
+/** Samples the rest pose of a scene; once for each scene, which never changes. */
 export function createStaging(scene: Scene): Staging {
+  const known = stagings.get(scene);
+  if (known) return known;
   const compiled = compileScene(scene);
-  return { scene, compiled, rest: restFrame(compiled) };
+  const staging = { scene, compiled, rest: restFrame(compiled) };
+  stagings.set(scene, staging);
+  return staging;
 }
 
 function ranksByNumber(numbers: readonly number[]): number[] {

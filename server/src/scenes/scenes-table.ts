@@ -30,18 +30,34 @@ export async function hasScene(queries: Queries, id: string): Promise<boolean> {
 interface SummaryRow extends SceneRow {
   readonly changed_at: Date;
   readonly layers: number;
+  readonly updates: number;
 }
 
 /** All scenes that are not deleted, the one changed last first. */
 export async function manySummaries(queries: Queries): Promise<SceneSummary[]> {
   const rows = await queries.many<SummaryRow>(
     `select id, header, version, changed_at,
-       (select count(*)::int from layers where layers.scene_id = scenes.id) as layers
+       (select count(*)::int from layers where layers.scene_id = scenes.id) as layers,
+       (select count(*)::int from runs join items on items.id = runs.preset_id
+        where runs.scene_id = scenes.id and items.current_revision > runs.preset_revision
+          and runs.body -> 'off' is null) as updates
      from scenes where deleted_at is null order by changed_at desc, id`,
   );
-  return rows.map(({ id, header, version, changed_at, layers }) => {
+  return rows.map(({ id, header, version, changed_at, layers, updates }) => {
     const { name, project, width, height, rate, length } = header;
-    return { id, name, project, width, height, rate, length, layers, version, changed: changed_at.toISOString() };
+    return {
+      id,
+      name,
+      project,
+      width,
+      height,
+      rate,
+      length,
+      layers,
+      updates,
+      version,
+      changed: changed_at.toISOString(),
+    };
   });
 }
 

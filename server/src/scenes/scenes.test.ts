@@ -87,11 +87,19 @@ describe('runs of a scene', () => {
   test('that were applied before runs kept their steps are brought up to date, with what they replaced', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'wexikine-migrations-'));
     const own = join(__dirname, '../../migrations');
-    for (const name of ['001_library_and_scenes.sql', '002_library.sql']) copyFileSync(join(own, name), join(folder, name));
+    for (const name of ['001_library_and_scenes.sql', '002_library.sql'])
+      copyFileSync(join(own, name), join(folder, name));
     const pglite = new PGlite();
     const old = await openDatabase(pglite, folder);
-    const key = (at: number, run?: string) => ({ at, value: 1, ease: { type: 'hold' }, ...(run ? { by: { run, slot: 's/t' } } : {}) });
-    await old.run(`insert into scenes (id, header, version, created_at, changed_at) values ('s', '{}', 1, now(), now())`);
+    const key = (at: number, run?: string) => ({
+      at,
+      value: 1,
+      ease: { type: 'hold' },
+      ...(run ? { by: { run, slot: 's/t' } } : {}),
+    });
+    await old.run(
+      `insert into scenes (id, header, version, created_at, changed_at) values ('s', '{}', 1, now(), now())`,
+    );
     await old.run(`insert into layers (scene_id, id, depth, body, version) values ('s', 'l', 0, $1, 1)`, [
       JSON.stringify({ id: 'l', tracks: { opacity: [key(1, 'r'), key(9)] } }),
     ]);
@@ -112,9 +120,7 @@ describe('runs of a scene', () => {
       id: 'r',
       preset: { id: 'gone', revision: 2, name: 'gone', body: {} },
       layers: ['l'],
-      steps: [
-        { layer: 'l', tracks: [{ channel: 'opacity', before: [key(3), key(9)], after: [key(1, 'r'), key(9)] }] },
-      ],
+      steps: [{ layer: 'l', tracks: [{ channel: 'opacity', before: [key(3), key(9)], after: [key(1, 'r'), key(9)] }] }],
     });
   });
 });

@@ -21,12 +21,9 @@ export const STRIP_HEIGHT = 29;
         rx="3"
       />
       <path class="curve" [attr.d]="strip().curve" />
-      @for (x of strip().gone; track x) {
-        <path class="gone" [attr.d]="gonePath(x)" />
-      }
-      @for (mark of strip().marks; track mark.at) {
-        <path class="mark" [class.new]="mark.isNew" [attr.d]="markPath(mark)" />
-      }
+      <path class="gone" [attr.d]="gone()" />
+      <path class="mark" [attr.d]="standingMarks()" />
+      <path class="mark new" [attr.d]="newMarks()" />
     </svg>
   `,
   styles: `
@@ -84,15 +81,27 @@ export class StripView {
     ),
   );
 
-  /** A key that goes: a small cross at the foot of the row. */
-  protected gonePath(x: number): string {
-    return `M${x - 2.5} 22L${x + 2.5} 27M${x + 2.5} 22L${x - 2.5} 27`;
-  }
+  /** All marks of a kind in one path: hundreds of elements a change would keep the sheet waiting. */
+  protected readonly gone = computed(() => this.strip().gone.map(gonePath).join(''));
+  protected readonly standingMarks = computed(() => this.marks(false));
+  protected readonly newMarks = computed(() => this.marks(true));
 
-  /** Wings by slope on a post; a new key's post is taller and stands on a foot. */
-  protected markPath({ x, y, arrives, leaves, isNew }: KeyMark): string {
-    const wings = `M${x - WING} ${y - arrives * WING}L${x} ${y}L${x + WING} ${y + leaves * WING}`;
-    const post = isNew ? `M${x} 3V26M${x - 2} 26H${x + 2}` : `M${x} 6V23`;
-    return wings + post;
+  private marks(isNew: boolean): string {
+    return this.strip()
+      .marks.filter((mark) => mark.isNew === isNew)
+      .map(markPath)
+      .join('');
   }
+}
+
+/** A key that goes: a small cross at the foot of the row. */
+function gonePath(x: number): string {
+  return `M${x - 2.5} 22L${x + 2.5} 27M${x + 2.5} 22L${x - 2.5} 27`;
+}
+
+/** Wings by slope on a post; a new key's post is taller and stands on a foot. */
+function markPath({ x, y, arrives, leaves, isNew }: KeyMark): string {
+  const wings = `M${x - WING} ${y - arrives * WING}L${x} ${y}L${x + WING} ${y + leaves * WING}`;
+  const post = isNew ? `M${x} 3V26M${x - 2} 26H${x + 2}` : `M${x} 6V23`;
+  return wings + post;
 }

@@ -1,5 +1,6 @@
 import {
   channelOf,
+  createSegment,
   sampleTrack,
   tracksOf,
   trackSpeed,
@@ -50,22 +51,33 @@ const SAMPLES = 10;
 const MARGIN = 5;
 const STEEPEST = 1;
 
-function extent(keys: Track): readonly [number, number] {
+interface CurvePoint {
+  readonly at: Ticks;
+  readonly value: number;
+}
+
+/** Points of a value curve from its first to its last key, each segment prepared once. */
+function curvePoints(keys: Track): CurvePoint[] {
+  const points: CurvePoint[] = [];
+  for (let i = 0; i + 1 < keys.length; i++) {
+    const [key, next] = [keys[i], keys[i + 1]];
+    const segment = createSegment(key.ease, key.value, next.value);
+    for (let n = 0; n < SAMPLES; n++) {
+      const share = n / SAMPLES;
+      points.push({ at: key.at + (next.at - key.at) * share, value: segment.at(share) });
+    }
+  }
+  const { at, value } = keys[keys.length - 1];
+  return [...points, { at, value }];
+}
+
+function extent(points: readonly CurvePoint[]): readonly [number, number] {
   let [low, high] = [Infinity, -Infinity];
-  for (const value of curveTimes(keys).map((at) => sampleTrack(keys, at))) {
+  for (const { value } of points) {
     low = Math.min(low, value);
     high = Math.max(high, value);
   }
   return [low, high];
-}
-
-function curveTimes(keys: Track): Ticks[] {
-  const last = keys[keys.length - 1];
-  const between = keys.slice(0, -1).flatMap((key, i) => {
-    const step = (keys[i + 1].at - key.at) / SAMPLES;
-    return Array.from({ length: SAMPLES }, (_, n) => key.at + step * n);
-  });
-  return [...between, last.at];
 }
 
 /**
@@ -98,7 +110,8 @@ export function createStrip(layer: Layer, runId: string | null, size: StripSize,
   if (channel === null)
     return { channel, left, width, curve: '', marks: [], gone: goneTimes(standing, layer).map(xOf) };
   const keys = layer.tracks[channel] as Track;
-  const [low, high] = extent(keys);
+  const inner = curvePoints(keys);
+  const [low, high] = extent(inner);
   const room = size.height - 2 * MARGIN;
   const downwards = isPositionDown(channel) ? 1 : -1;
   const yOf = (value: number): number => {
@@ -108,10 +121,14 @@ export function createStrip(layer: Layer, runId: string | null, size: StripSize,
   const slopeScale =
     high === low || size.width === 0 ? 0 : ((room / (high - low)) * downwards * size.length) / size.width;
   const slope = (speed: number): number => Math.max(-STEEPEST, Math.min(STEEPEST, speed * slopeScale));
-  const points = [layer.span.in, ...curveTimes(keys), layer.span.out];
+  const { in: from, out: to } = layer.span;
+  const points = [
+    { at: from, value: sampleTrack(keys, from) },
+    ...inner.filter(({ at }) => at >= from && at <= to),
+    { at: to, value: sampleTrack(keys, to) },
+  ];
   const curve = points
-    .filter((at, i) => i === 0 || i === points.length - 1 || (at >= layer.span.in && at <= layer.span.out))
-    .map((at, i) => `${i === 0 ? 'M' : 'L'}${xOf(at).toFixed(1)} ${yOf(sampleTrack(keys, at)).toFixed(1)}`)
+    .map(({ at, value }, i) => `${i === 0 ? 'M' : 'L'}${xOf(at).toFixed(1)} ${yOf(value).toFixed(1)}`)
     .join('');
   const marks = markTimes(layer, runId).map(([at, isNew]): KeyMark => ({
     at,
