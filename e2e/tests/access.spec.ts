@@ -5,6 +5,15 @@ import { LibraryScreen } from '../pages/library-screen';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
 async function expectNoFaults(page: Page): Promise<void> {
+  // What fades in has its contrast only when it is there.
+  await page.evaluate(() =>
+    Promise.all(
+      document
+        .getAnimations()
+        .filter(({ effect }) => effect?.getTiming().iterations !== Infinity)
+        .map(({ finished }) => finished.catch(() => undefined)),
+    ),
+  );
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .analyze();
