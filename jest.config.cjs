@@ -20,6 +20,7 @@ module.exports = {
     '^@wexikine/paint$': '<rootDir>/paint/src/index.ts',
     '^culori/fn$': '<rootDir>/node_modules/culori/bundled/culori.cjs',
   },
+  setupFiles: ['<rootDir>/server/testing/property-seed.cjs'],
   globalSetup: '<rootDir>/server/testing/global-setup.cjs',
   maxWorkers: 2,
   testTimeout: 30000,

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import type { StoredScene } from '@wexikine/core';
+import type { SaveRequest, StoredScene } from '@wexikine/core';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -53,7 +53,7 @@ async function load(address: string): Promise<StoredScene> {
 
 function saveName(address: string, stored: StoredScene, name: string, version: number): Promise<Response> {
   const layers = stored.scene.layers.map((layer) => ({ ...layer, name }));
-  const body = {
+  const body: SaveRequest = {
     base: version,
     by: 'Test',
     what: name,
@@ -63,6 +63,7 @@ function saveName(address: string, stored: StoredScene, name: string, version: n
     order: null,
     runs: [],
     removedRuns: [],
+    runOrder: null,
   };
   return fetch(`${address}/api/scenes/programme-board`, {
     method: 'PUT',
