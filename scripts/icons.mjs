@@ -10,6 +10,8 @@ const ICONS = [
   'upload_file',
   'bookmark',
   'table_chart',
+  'check_box',
+  'check_box_outline_blank',
   'apps',
   'touch_app',
   'arrow_back',

@@ -17,6 +17,7 @@ export interface RunContext {
 /** Layers and keys that a plan touches. */
 export interface PlanCounts {
   readonly layers: number;
+  /** New keys at times where none stood. */
   readonly added: number;
   /** Old keys that give way to a new one at the same time. */
   readonly replaced: number;

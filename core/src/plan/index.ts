@@ -16,3 +16,4 @@ export { lineUpWords, arrangeWords, clearWords } from './way-words';
 export { solvedIn } from './solved';
 export { readableTime } from './readable';
 export { matchingExitRecipe, type ExitWishes } from './exit';
+export { planUpdates, recipeOfRun, type LayerUpdate, type RunKeys, type RunUpdate } from './update';

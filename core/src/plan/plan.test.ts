@@ -301,7 +301,7 @@ describe('over existing keys', () => {
       [200, 0],
     ]);
     expect(planned.run?.steps[0].tracks[0].before).toEqual(old);
-    expect(planned.counts).toEqual({ layers: 1, added: 2, replaced: 1, removed: 1, kept: 2 });
+    expect(planned.counts).toEqual({ layers: 1, added: 1, replaced: 1, removed: 1, kept: 2 });
   });
 
   test('replace whole channels takes every key on them', () => {

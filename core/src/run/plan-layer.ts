@@ -250,12 +250,13 @@ export function planLayer(batch: Batch, prepared: Prepared, slot: Slot): Outcome
     const { channel } = row;
     const merged = mergeKeys(tracks[channel], made, batch.recipe.existing, channel, restValue(before, channel));
     if (batch.recipe.existing === 'add') joined.set(channel, made);
-    const stops = new Set(made.map(({ at }) => at));
+    const stops = new Set(merged.keys.map(({ at }) => at));
     const same = merged.removed.filter(({ at }) => stops.has(at)).length;
+    const kept = (tracks[channel]?.length ?? 0) - merged.removed.length;
     replaced += same;
     removed += merged.removed.length - same;
+    added += merged.keys.length - kept - same;
     tracks[channel] = [...merged.keys];
-    added += made.length;
   }
   const after: Layer = { ...standing, tracks };
   return {

@@ -1,5 +1,5 @@
 /// <reference lib="webworker" />
-import { createPresetCompiler, createShelf, type Scene } from '@wexikine/core';
+import { createPresetCompiler, createShelf, planUpdates, type Scene } from '@wexikine/core';
 import type { FromPlanner, ToPlanner } from './messages';
 import { checkTask, planMessages, planTask } from './plan-task';
 
@@ -36,6 +36,12 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
     case 'check':
       return attempt(data.ticket, (standing) => {
         answer({ type: 'findings', ticket: data.ticket, findings: checkTask(standing, shelf, data.task, compile) });
+      });
+    case 'update':
+      return attempt(data.ticket, (standing) => {
+        const { runs, context } = data.task;
+        const updates = planUpdates(standing, shelf, new Set(runs), context, compile);
+        answer({ type: 'updates', ticket: data.ticket, updates });
       });
   }
 });

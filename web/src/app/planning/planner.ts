@@ -1,6 +1,6 @@
-import type { Finding, LibraryItem, Plan, Scene } from '@wexikine/core';
+import type { Finding, LibraryItem, Plan, RunUpdate, Scene } from '@wexikine/core';
 import { Subject, type Observable } from 'rxjs';
-import type { FromPlanner, PlanTask, ToPlanner } from './messages';
+import type { FromPlanner, PlanTask, ToPlanner, UpdateTask } from './messages';
 import { assemblePlan } from './plan-task';
 
 interface Job<T> {
@@ -133,5 +133,16 @@ export class Checker extends WorkerQueue<PlanTask | null, readonly Finding[]> {
 
   protected override read(message: FromPlanner): readonly Finding[] | undefined {
     return message.type === 'findings' ? message.findings : undefined;
+  }
+}
+
+/** Brings several runs up to date. */
+export class Updater extends WorkerQueue<UpdateTask, readonly RunUpdate[]> {
+  protected override message(ticket: number, task: UpdateTask): ToPlanner {
+    return { type: 'update', ticket, task };
+  }
+
+  protected override read(message: FromPlanner): readonly RunUpdate[] | undefined {
+    return message.type === 'updates' ? message.updates : undefined;
   }
 }

@@ -2,8 +2,7 @@ import { Injectable, inject, type OnDestroy } from '@angular/core';
 import {
   apply,
   isPreset,
-  isPresetRecipe,
-  recipeSchema,
+  recipeOfRun,
   severityOf,
   type Finding,
   type LibraryItem,
@@ -63,16 +62,6 @@ export function keepsFromApplying(finding: Finding): boolean {
 
 function newRunId(): string {
   return `run-${crypto.randomUUID().slice(0, 13)}`;
-}
-
-/** The recipe of a run as it can be changed: keeping to the revision that it used, or taking the newest. */
-export function recipeOfRun({ recipe, preset }: RunRecord, revision: 'used' | 'newest'): Recipe | null {
-  const read = recipeSchema.safeParse(recipe);
-  if (!read.success) return null;
-  const standing = read.data as Recipe;
-  if (!isPresetRecipe(standing) || !preset) return standing;
-  const { revision: _kept, ...rest } = standing.preset;
-  return { ...standing, preset: revision === 'used' ? { ...rest, revision: preset.revision } : rest };
 }
 
 /** The sentence of a scene screen: its recipe, and its dry run planned in a worker. */

@@ -266,7 +266,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const isChange = this.changing() !== null;
     if (!this.draftStore.apply()) return;
     this.teller.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
-    this.runs.openNextUpdate();
   }
 
   protected badge(panel: Panel): number | null {

@@ -68,6 +68,8 @@ export class SceneStore implements OnDestroy {
   /** What the server has. */
   private standing: Standing | null = null;
   private isSaving = false;
+  /** What was heard of others while a save was under way; asked for when that is done. */
+  private heardMeanwhile: { readonly what: string | null } | null = null;
   private unsavedLabels: string[] = [];
   private retry: ReturnType<typeof setTimeout> | undefined;
 
@@ -170,6 +172,7 @@ export class SceneStore implements OnDestroy {
    */
   private async catchUp(what: string | null): Promise<void> {
     const { standing } = this;
+    if (this.isSaving) this.heardMeanwhile = { what };
     if (!standing || this.isSaving || this.hasUnsaved || this.saveSubject.value.type === 'conflict') return;
     try {
       const theirs = await firstValueFrom(this.api.scene(standing.scene.id));
@@ -202,7 +205,11 @@ export class SceneStore implements OnDestroy {
     } finally {
       this.isSaving = false;
     }
-    if (this.saveSubject.value.type === 'saved' && this.hasUnsaved) void this.save();
+    const heard = this.heardMeanwhile;
+    this.heardMeanwhile = null;
+    if (this.saveSubject.value.type !== 'saved') return;
+    if (this.hasUnsaved) void this.save();
+    else if (heard) void this.catchUp(heard.what);
   }
 
   private async send(standing: Standing, scene: Scene, labels: readonly string[]): Promise<void> {

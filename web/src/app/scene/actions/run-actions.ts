@@ -1,13 +1,14 @@
 import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { waitingUpdate, type PresetRecipe, type Recipe, type RunRecord, type Scene, type Shelf } from '@wexikine/core';
+import { recipeOfRun, type PresetRecipe, type Recipe, type RunRecord, type Scene, type Shelf } from '@wexikine/core';
 import { ApiService } from '../../api/api.service';
 import { personName } from '../../api/person';
 import { fileName, saveFile } from '../../files/save-file';
 import { ExitDialog, type ExitSource } from '../dialogs/exit-dialog';
 import { LibraryActions } from '../../library/library-actions.service';
 import { RecipeDialog, type RecipeSource, type RecipeWishes } from '../dialogs/recipe-dialog';
-import { DraftStore, recipeOfRun } from '../draft.store';
+import { UpdatesDialog, type UpdatesChoice, type UpdatesSource } from '../dialogs/updates-dialog';
+import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { moveStep, readRecipe, recipeToKeep, removeStep, switchStep, type Step } from './run-steps';
 import { Teller } from './teller';
@@ -21,13 +22,10 @@ export class RunActions {
   private readonly teller = inject(Teller);
   private readonly api = inject(ApiService);
   private readonly library = inject(LibraryActions);
-  /** Runs whose updates are still to be looked at. */
-  private updates: string[] = [];
 
   /** Opens a run in the sentence. */
   openRun(run: RunRecord, revision: 'used' | 'newest'): void {
-    this.updates = [];
-    this.reopen(run, revision);
+    if (!this.draft.reopen(run, revision)) this.teller.tell('The recipe of this run cannot be read.');
   }
 
   openUpdate(id: string): void {
@@ -35,11 +33,24 @@ export class RunActions {
     if (run) this.openRun(run, 'newest');
   }
 
-  /** Shows the updates of all runs one after the other, each as a dry run. */
+  /** Shows all updates that wait, to be done for some or for all. */
   openUpdates(shelf: Shelf): void {
-    const runs = this.store.scene?.runs ?? [];
-    this.updates = runs.filter((run) => run.off !== true && waitingUpdate(run, shelf)).map(({ id }) => id);
-    this.openNextUpdate();
+    const { scene } = this.store;
+    if (!scene) return;
+    this.dialog
+      .open<UpdatesDialog, UpdatesSource, UpdatesChoice>(UpdatesDialog, { data: { scene, shelf }, width: '720px' })
+      .afterClosed()
+      .subscribe((choice) => {
+        if (choice?.type === 'look') this.openRun(choice.run, 'newest');
+        if (choice?.type === 'step') this.update(choice.step, scene);
+      });
+  }
+
+  private update(step: Step, planned: Scene): void {
+    if (this.store.scene !== planned) {
+      return this.teller.tell('The scene was changed meanwhile. Open the updates again to see what they do now.');
+    }
+    if (this.store.do(step.label, step.edits)) this.teller.offerUndo(`${step.label}: done.`);
   }
 
   leaveRun(): void {
@@ -47,7 +58,6 @@ export class RunActions {
     if (!recipe) return;
     this.draft.start(recipe);
     this.draft.setLive(false);
-    this.openNextUpdate();
   }
 
   switch(run: RunRecord): void {
@@ -121,17 +131,6 @@ export class RunActions {
     if (!read.ok) return this.teller.tell(read.message);
     this.draft.start(read.recipe);
     this.teller.tell('The recipe stands in the sentence, as a dry run.');
-  }
-
-  private reopen(run: RunRecord, revision: 'used' | 'newest'): void {
-    if (!this.draft.reopen(run, revision)) this.teller.tell('The recipe of this run cannot be read.');
-  }
-
-  /** Shows the next update that is to be looked at, where there is one. */
-  openNextUpdate(): void {
-    const id = this.updates.shift();
-    const run = this.store.scene?.runs.find((entry) => entry.id === id);
-    if (run) this.reopen(run, 'newest');
   }
 
   private stepOver(stepFor: (scene: Scene) => Step): boolean {

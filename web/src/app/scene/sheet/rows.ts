@@ -67,12 +67,23 @@ export function sheetRows(
   return collect(null, 0);
 }
 
-/** Columns for the parameters that the recipe sets; at most `most` of them. */
-export function variedColumns(plan: Plan | null, parameters: readonly Parameter[], most = 2): Parameter[] {
+/** Columns that are shown without being asked for; more would leave little room for the strips. */
+const MOST_COLUMNS = 2;
+
+/**
+ * Columns of the sheet: parameters that were chosen to be shown, and of the others the first two that the run sets or
+ * that were set by hand.
+ */
+export function sheetColumns(
+  plan: Plan | null,
+  parameters: readonly Parameter[],
+  chosen: ReadonlyMap<string, boolean> = new Map(),
+): Parameter[] {
   const set = (plan?.run?.recipe['parameters'] ?? {}) as Record<string, unknown>;
   const byHand = (plan?.run?.recipe['overrides'] ?? {}) as Record<string, { parameters?: Record<string, string> }>;
   const touched = new Set(Object.values(byHand).flatMap((own) => Object.keys(own.parameters ?? {})));
-  return parameters.filter(({ name }) => set[name] !== undefined || touched.has(name)).slice(0, most);
+  const varied = parameters.filter(({ name }) => set[name] !== undefined || touched.has(name)).slice(0, MOST_COLUMNS);
+  return plan === null ? [] : parameters.filter((entry) => chosen.get(entry.name) ?? varied.includes(entry));
 }
 
 /** A parameter's value of one layer for people. */

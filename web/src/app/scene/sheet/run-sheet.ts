@@ -24,10 +24,12 @@ import {
   type Scene,
   type Shelf,
 } from '@wexikine/core';
+import { MatMenuModule } from '@angular/material/menu';
 import { Icon } from '../../icons/icon';
 import { rulerMarks } from './ruler';
 import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
-import { sheetRows, swatch, variedColumns, type SheetRow } from './rows';
+import { sheetColumns, sheetRows, swatch, type SheetRow } from './rows';
+import { layerUnder } from './strip';
 import { STRIP_HEIGHT, StripView } from './strip-view';
 
 const STRIP_PADDING = 14;
@@ -53,7 +55,7 @@ export interface Reorder {
 @Component({
   selector: 'wx-run-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, ScrollingModule, StripView],
+  imports: [Icon, MatMenuModule, ScrollingModule, StripView],
   templateUrl: './run-sheet.html',
   styleUrl: './run-sheet.scss',
   host: { '[style.--columns]': 'columnTemplate()' },
@@ -98,6 +100,19 @@ export class RunSheet implements AfterViewInit {
     sheetRows(this.scene(), this.plan(), this.expanded(), this.query(), this.isByPlace()),
   );
   private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
+  /** Layers as the run of the dry run found them, worked out for the rows that are seen. */
+  private readonly layersUnder = computed(() => {
+    const standing = this.standingLayers();
+    const run = this.standing().runs.find(({ id }) => id === this.runId());
+    const steps = new Map(run?.steps.map((step) => [step.layer, step]));
+    const known = new Map<string, Layer>();
+    return (id: string): Layer | undefined => {
+      const layer = standing.get(id);
+      if (!layer || known.has(id)) return known.get(id);
+      known.set(id, layerUnder(layer, steps.get(id)));
+      return known.get(id);
+    };
+  });
   private readonly editing = signal<{ layer: string; field: CellField } | null>(null);
   protected readonly cellProblem = signal<string | null>(null);
   protected readonly dropTarget = signal<string | null>(null);
@@ -112,7 +127,9 @@ export class RunSheet implements AfterViewInit {
       x: Math.round(((dragged?.id === id ? dragged.at : at) / this.scene().length) * this.stripWidth()),
     }));
   });
-  protected readonly columns = computed(() => variedColumns(this.plan(), this.parameters()));
+  /** Parameters that one asked to see or not, over those that the run varies. */
+  private readonly chosenColumns = signal<ReadonlyMap<string, boolean>>(new Map());
+  protected readonly columns = computed(() => sheetColumns(this.plan(), this.parameters(), this.chosenColumns()));
   protected readonly runId = computed(() => this.plan()?.run?.id ?? null);
   protected readonly marks = computed(() => rulerMarks(this.scene().length, this.stripWidth(), this.scene().rate));
   protected readonly playheadX = computed(() => Math.round((this.time() / this.scene().length) * this.stripWidth()));
@@ -140,9 +157,22 @@ export class RunSheet implements AfterViewInit {
     return cellsOf(row, this.columns(), this.recipe(), this.scene().rate);
   }
 
-  /** The layer without the dry run, to show which keys go; lining up only moves them. */
+  /** The layer without the dry run, where there is one. */
   protected standingOf(id: string): Layer | undefined {
-    return this.recipe()?.operation === 'line-up' ? undefined : this.standingLayers().get(id);
+    return this.plan() === null ? undefined : this.standingLayers().get(id);
+  }
+
+  /** The layer as the run found it, to show which keys it replaces and which go; lining up only moves them. */
+  protected underOf(id: string): Layer | undefined {
+    return this.plan() === null || this.recipe()?.operation === 'line-up' ? undefined : this.layersUnder()(id);
+  }
+
+  protected isShown(name: string): boolean {
+    return this.columns().some((column) => column.name === name);
+  }
+
+  protected showColumn(name: string, isOn: boolean): void {
+    this.chosenColumns.update((chosen) => new Map(chosen).set(name, isOn));
   }
 
   protected isEditing(layer: string, field: CellField): boolean {

@@ -11,9 +11,9 @@ import {
 } from '@wexikine/core';
 import { firstRecipe } from '../first-recipe';
 import { plotCurve } from '../../drawing/curve-plot';
-import { rowTimes, sheetRows, valueText, variedColumns } from './rows';
+import { rowTimes, sheetRows, valueText, sheetColumns } from './rows';
 import { rulerMarks } from './ruler';
-import { createStrip, leadingChannel } from './strip';
+import { createStrip, layerUnder, leadingChannel } from './strip';
 
 const shelf = createShelf(STARTER_LIBRARY);
 const board = programmeBoard();
@@ -46,25 +46,36 @@ describe('rows', () => {
     const second = rows.find(({ layer }) => layer.id === 'row-02');
     if (!second?.plan) throw new Error();
     expect(rowTimes(second, board.rate)).toEqual({ starts: '0:04', lasts: '20 f' });
-    const [column] = variedColumns(planned, item.body.parameters);
+    const [column] = sheetColumns(planned, item.body.parameters);
     expect(valueText(column.kind, second.plan.values[column.name], board.rate)).toBe('6°');
     expect(rowTimes(rows[0], board.rate)).toEqual({ starts: '0:00', lasts: '6:00' });
   });
 });
 
+test('columns are those that the run sets, and those that one asks for', () => {
+  const { parameters } = item.body;
+  const names = (chosen?: ReadonlyMap<string, boolean>) =>
+    sheetColumns(planned, parameters, chosen).map(({ name }) => name);
+  expect(names()).toEqual(['tilt']);
+  const other = parameters.find(({ name }) => name !== 'tilt')?.name ?? '';
+  expect(names(new Map([[other, true]])).sort()).toEqual([other, 'tilt'].sort());
+  expect(names(new Map([['tilt', false]]))).toEqual([]);
+  expect(sheetColumns(null, parameters, new Map([['tilt', true]]))).toEqual([]);
+});
+
 describe('strips', () => {
   test('show the channel that moves most, and every key once, new ones marked', () => {
-    const strip = createStrip(row, 'dry', SIZE);
+    const strip = createStrip({ layer: row }, 'dry', SIZE);
     expect(leadingChannel(row)).toBe('position.y');
     expect(leadingChannel({ ...row, tracks: { opacity: row.tracks.opacity } } as Layer)).toBe('opacity');
-    expect(strip.marks.map(({ x, isNew }) => [Math.round(x), isNew])).toEqual([
-      [16, true],
-      [36, true],
-      [60, true],
-      [80, true],
-      [96, true],
+    expect(strip.marks.map(({ x, kind }) => [Math.round(x), kind])).toEqual([
+      [16, 'added'],
+      [36, 'added'],
+      [60, 'added'],
+      [80, 'added'],
+      [96, 'added'],
     ]);
-    expect(createStrip(row, null, SIZE).marks.every(({ isNew }) => !isNew)).toBe(true);
+    expect(createStrip({ layer: row }, null, SIZE).marks.every(({ kind }) => kind === 'standing')).toBe(true);
     expect(strip.left).toBe(0);
     expect(strip.width).toBe(600);
   });
@@ -79,9 +90,59 @@ describe('strips', () => {
     expect(leadingChannel(both, 'exit')).toBe('opacity');
   });
 
+  test('tell keys that are added, take the place of others, stay, and go', () => {
+    const at = (frame: number, run?: string) => ({
+      at: frame,
+      value: frame,
+      ease: { type: 'linear' as const },
+      ...(run === undefined ? {} : { by: { run, slot: `s${frame}` } }),
+    });
+    const under = { ...row, tracks: { opacity: [at(0), at(5), at(9), at(20)] } } as Layer;
+    const after = { ...row, tracks: { opacity: [at(0), at(5, 'dry'), at(12, 'dry'), at(20)] } } as Layer;
+    const size = { ...SIZE, width: 100, length: 100 };
+    const { marks, gone } = createStrip({ layer: after, under }, 'dry', size);
+    expect(marks.map(({ x, kind }) => [x, kind])).toEqual([
+      [0, 'standing'],
+      [5, 'replaced'],
+      [12, 'added'],
+      [20, 'standing'],
+    ]);
+    expect(gone).toEqual([9]);
+    const moved = {
+      ...after,
+      span: { in: row.span.in + 10, out: row.span.out + 10 },
+      tracks: { opacity: [at(15, 'dry')] },
+    };
+    expect(createStrip({ layer: moved, under }, 'dry', size).marks).toMatchObject([{ kind: 'replaced' }]);
+  });
+
+  test('a run that is changed is compared with what it found', () => {
+    const step = {
+      layer: row.id,
+      tracks: [{ channel: 'opacity' as const, before: [], after: row.tracks.opacity ?? [] }],
+    };
+    const under = layerUnder(row, step);
+    expect(under.tracks).toEqual({ 'position.y': row.tracks['position.y'], rotation: row.tracks.rotation });
+    expect(layerUnder(row, undefined)).toBe(row);
+    const { marks } = createStrip(
+      { layer: { ...row, tracks: { opacity: row.tracks.opacity } } as Layer, under },
+      'dry',
+      SIZE,
+    );
+    expect(marks.every(({ kind }) => kind === 'added')).toBe(true);
+  });
+
+  test('show the curve as it stands behind the one that it becomes', () => {
+    const slower = row.tracks['position.y']?.map((key) => ({ ...key, at: key.at * 2 }));
+    const standing = { ...row, tracks: { 'position.y': slower } } as Layer;
+    expect(createStrip({ layer: row, standing }, 'dry', SIZE).before).toMatch(/^M0.0 .*L600.0 /);
+    expect(createStrip({ layer: row, standing: row }, 'dry', SIZE).before).toBe('');
+    expect(createStrip({ layer: row, standing: { ...row, tracks: {} } }, 'dry', SIZE).before).toBe('');
+  });
+
   test('wings show how steeply a key is left', () => {
     const rising = { ...row, tracks: { opacity: row.tracks.opacity } } as Layer;
-    const [first, second] = createStrip(rising, 'dry', SIZE).marks;
+    const [first, second] = createStrip({ layer: rising }, 'dry', SIZE).marks;
     expect(first.leaves).toBeLessThan(0);
     expect(first.arrives).toBeCloseTo(0, 9);
     expect(second.arrives).toBeLessThan(0);
@@ -90,7 +151,7 @@ describe('strips', () => {
 
   test('a layer without keys is its span alone', () => {
     const still = { ...row, tracks: {}, span: { in: ticksFromSeconds(1), out: ticksFromSeconds(3) } };
-    expect(createStrip(still, null, SIZE)).toMatchObject({ left: 100, width: 200, curve: '', marks: [] });
+    expect(createStrip({ layer: still }, null, SIZE)).toMatchObject({ left: 100, width: 200, curve: '', marks: [] });
   });
 });
 

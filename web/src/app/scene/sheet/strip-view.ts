@@ -1,11 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Layer } from '@wexikine/core';
-import { createStrip, type KeyMark } from './strip';
+import { createStrip, type KeyMark, type MarkKind } from './strip';
 
 const WING = 5;
 export const STRIP_HEIGHT = 29;
 
-/** A layer's span, value curve and key marks in one row. New keys are saffron posts with a foot, standing ones ink. */
+/**
+ * A layer's span, value curve and key marks in one row. Standing keys are ink posts; those of a dry run are saffron and
+ * taller, with a foot where they are added and with foot and head where they take the place of another; a cross is one
+ * that goes.
+ */
 @Component({
   selector: 'wx-strip-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -20,10 +24,12 @@ export const STRIP_HEIGHT = 29;
         [attr.height]="strip().marks.length > 0 ? height - 8 : 5"
         rx="3"
       />
+      <path class="before" [attr.d]="strip().before" />
       <path class="curve" [attr.d]="strip().curve" />
       <path class="gone" [attr.d]="gone()" />
       <path class="mark" [attr.d]="standingMarks()" />
-      <path class="mark new" [attr.d]="newMarks()" />
+      <path class="mark new" [attr.d]="addedMarks()" />
+      <path class="mark new" [attr.d]="replacedMarks()" />
     </svg>
   `,
   styles: `
@@ -46,6 +52,11 @@ export const STRIP_HEIGHT = 29;
       stroke: var(--pine);
       stroke-width: 1.6;
     }
+    .before {
+      fill: none;
+      stroke: var(--ink-soft);
+      stroke-dasharray: 2 2;
+    }
     .mark {
       fill: none;
       stroke: var(--ink);
@@ -65,30 +76,32 @@ export const STRIP_HEIGHT = 29;
 })
 export class StripView {
   readonly layer = input.required<Layer>();
-  /** The layer without the dry run. */
+  /** The layer as it stands, without the dry run. */
   readonly standing = input<Layer>();
+  /** The layer as the run of the dry run found it. */
+  readonly under = input<Layer>();
   readonly runId = input.required<string | null>();
   readonly width = input.required<number>();
   readonly length = input.required<number>();
   protected readonly height = STRIP_HEIGHT;
 
   protected readonly strip = computed(() =>
-    createStrip(
-      this.layer(),
-      this.runId(),
-      { width: this.width(), height: STRIP_HEIGHT, length: this.length() },
-      this.standing() ?? this.layer(),
-    ),
+    createStrip({ layer: this.layer(), standing: this.standing(), under: this.under() }, this.runId(), {
+      width: this.width(),
+      height: STRIP_HEIGHT,
+      length: this.length(),
+    }),
   );
 
   /** All marks of a kind in one path: hundreds of elements a change would keep the sheet waiting. */
   protected readonly gone = computed(() => this.strip().gone.map(gonePath).join(''));
-  protected readonly standingMarks = computed(() => this.marks(false));
-  protected readonly newMarks = computed(() => this.marks(true));
+  protected readonly standingMarks = computed(() => this.marks('standing'));
+  protected readonly addedMarks = computed(() => this.marks('added'));
+  protected readonly replacedMarks = computed(() => this.marks('replaced'));
 
-  private marks(isNew: boolean): string {
+  private marks(kind: MarkKind): string {
     return this.strip()
-      .marks.filter((mark) => mark.isNew === isNew)
+      .marks.filter((mark) => mark.kind === kind)
       .map(markPath)
       .join('');
   }
@@ -99,9 +112,18 @@ function gonePath(x: number): string {
   return `M${x - 2.5} 22L${x + 2.5} 27M${x + 2.5} 22L${x - 2.5} 27`;
 }
 
-/** Wings by slope on a post; a new key's post is taller and stands on a foot. */
-function markPath({ x, y, arrives, leaves, isNew }: KeyMark): string {
-  const wings = `M${x - WING} ${y - arrives * WING}L${x} ${y}L${x + WING} ${y + leaves * WING}`;
-  const post = isNew ? `M${x} 3V26M${x - 2} 26H${x + 2}` : `M${x} 6V23`;
-  return wings + post;
+/** Wings by slope on a post; see the component for the posts. */
+function markPath({ x, y, arrives, leaves, kind }: KeyMark): string {
+  return `M${x - WING} ${y - arrives * WING}L${x} ${y}L${x + WING} ${y + leaves * WING}${postPath(x, kind)}`;
+}
+
+function postPath(x: number, kind: MarkKind): string {
+  switch (kind) {
+    case 'standing':
+      return `M${x} 6V23`;
+    case 'added':
+      return `M${x} 3V26M${x - 2} 26H${x + 2}`;
+    case 'replaced':
+      return `M${x} 3V26M${x - 2.5} 26H${x + 2.5}M${x - 2.5} 3H${x + 2.5}`;
+  }
 }

@@ -8,9 +8,13 @@ import {
   type ChannelUnit,
   type Key,
   type Layer,
+  type LayerStep,
   type Ticks,
   type Track,
 } from '@wexikine/core';
+
+/** A key that stands, one that the dry run puts where none stood, or one that it puts in the place of another. */
+export type MarkKind = 'standing' | 'added' | 'replaced';
 
 /** A key on a strip: a post with two wings that show the slope at which motion arrives and leaves. */
 export interface KeyMark {
@@ -19,8 +23,7 @@ export interface KeyMark {
   /** Screen slopes, −1 … 1, down positive. */
   readonly arrives: number;
   readonly leaves: number;
-  /** Made by the dry run. */
-  readonly isNew: boolean;
+  readonly kind: MarkKind;
   readonly at: Ticks;
 }
 
@@ -31,6 +34,8 @@ export interface Strip {
   readonly width: number;
   /** SVG path of the value curve; empty without keys. */
   readonly curve: string;
+  /** The same channel's curve as it stands, where the dry run changes it; else empty. */
+  readonly before: string;
   readonly marks: readonly KeyMark[];
   /** Where keys stand that the dry run takes away. */
   readonly gone: readonly number[];
@@ -101,17 +106,47 @@ function isPositionDown(channel: ChannelId): boolean {
   return channel === 'position.y';
 }
 
-/** What is drawn in a layer's row: its span, the value curve of its leading channel, and all its keys. */
-export function createStrip(layer: Layer, runId: string | null, size: StripSize, standing: Layer = layer): Strip {
+/** A layer in three states: as it is drawn, as it stands, and as the run of the dry run found it. */
+export interface StripLayers {
+  readonly layer: Layer;
+  readonly standing?: Layer | undefined;
+  readonly under?: Layer | undefined;
+}
+
+/** The values of a channel over a layer's span and between its keys. */
+function spanPoints({ span }: Layer, keys: Track): CurvePoint[] {
+  const inner = curvePoints(keys).filter(({ at }) => at >= span.in && at <= span.out);
+  return [
+    { at: span.in, value: sampleTrack(keys, span.in) },
+    ...inner,
+    { at: span.out, value: sampleTrack(keys, span.out) },
+  ];
+}
+
+function isSameTrack(a: Track, b: Track): boolean {
+  return a === b || (a.length === b.length && a.every((key, i) => key.at === b[i].at && key.value === b[i].value));
+}
+
+/**
+ * What is drawn in a layer's row: its span, the value curve of its leading channel, and all its keys, told apart by
+ * what the dry run does to them.
+ */
+export function createStrip(
+  { layer, standing, under = layer }: StripLayers,
+  runId: string | null,
+  size: StripSize,
+): Strip {
   const xOf = (at: Ticks): number => (at / size.length) * size.width;
   const left = Math.max(0, xOf(layer.span.in));
   const width = Math.max(0, Math.min(size.width, xOf(layer.span.out)) - left);
   const channel = leadingChannel(layer, runId);
-  if (channel === null)
-    return { channel, left, width, curve: '', marks: [], gone: goneTimes(standing, layer).map(xOf) };
+  const gone = goneTimes(under, layer).map(xOf);
+  if (channel === null) return { channel, left, width, curve: '', before: '', marks: [], gone };
   const keys = layer.tracks[channel] as Track;
-  const inner = curvePoints(keys);
-  const [low, high] = extent(inner);
+  const old = standing?.tracks[channel];
+  const points = spanPoints(layer, keys);
+  const oldPoints = standing && old && !isSameTrack(old, keys) ? spanPoints(standing, old) : [];
+  const [low, high] = extent([...points, ...curvePoints(keys), ...oldPoints]);
   const room = size.height - 2 * MARGIN;
   const downwards = isPositionDown(channel) ? 1 : -1;
   const yOf = (value: number): number => {
@@ -121,24 +156,17 @@ export function createStrip(layer: Layer, runId: string | null, size: StripSize,
   const slopeScale =
     high === low || size.width === 0 ? 0 : ((room / (high - low)) * downwards * size.length) / size.width;
   const slope = (speed: number): number => Math.max(-STEEPEST, Math.min(STEEPEST, speed * slopeScale));
-  const { in: from, out: to } = layer.span;
-  const points = [
-    { at: from, value: sampleTrack(keys, from) },
-    ...inner.filter(({ at }) => at >= from && at <= to),
-    { at: to, value: sampleTrack(keys, to) },
-  ];
-  const curve = points
-    .map(({ at, value }, i) => `${i === 0 ? 'M' : 'L'}${xOf(at).toFixed(1)} ${yOf(value).toFixed(1)}`)
-    .join('');
-  const marks = markTimes(layer, runId).map(([at, isNew]): KeyMark => ({
+  const pathOf = (line: readonly CurvePoint[]): string =>
+    line.map(({ at, value }, i) => `${i === 0 ? 'M' : 'L'}${xOf(at).toFixed(1)} ${yOf(value).toFixed(1)}`).join('');
+  const marks = markTimes(layer, runId, under).map(([at, kind]): KeyMark => ({
     at,
-    isNew,
+    kind,
     x: xOf(at),
     y: yOf(sampleTrack(keys, at)),
     arrives: slope(trackSpeed(keys, at - 1)),
     leaves: slope(trackSpeed(keys, at)),
   }));
-  return { channel, left, width, curve, marks, gone: goneTimes(standing, layer).map(xOf) };
+  return { channel, left, width, curve: pathOf(points), before: pathOf(oldPoints), marks, gone };
 }
 
 function slotOf({ by }: Key): string {
@@ -158,11 +186,29 @@ function goneTimes(before: Layer, after: Layer): Ticks[] {
   return [...gone];
 }
 
-/** Times of all keys of a layer, each once, and whether the dry run made one there. */
-function markTimes(layer: Layer, runId: string | null): (readonly [Ticks, boolean])[] {
-  const times = new Map<Ticks, boolean>();
-  for (const [, keys] of tracksOf(layer)) {
-    for (const { at, by } of keys) times.set(at, (times.get(at) ?? false) || (runId !== null && by?.run === runId));
+/** Times of all keys of a layer, each once, with the most that the dry run does there on any channel. */
+function markTimes(layer: Layer, runId: string | null, under: Layer): (readonly [Ticks, MarkKind])[] {
+  const moved = layer.span.in - under.span.in;
+  const times = new Map<Ticks, MarkKind>();
+  for (const [channel, keys] of tracksOf(layer)) {
+    const old = runId === null ? [] : under.tracks[channel];
+    const stood = new Set(layer === under ? [] : old?.map(({ at }) => at + moved));
+    for (const { at, by } of keys) {
+      const isMade = runId !== null && by?.run === runId;
+      if (isMade && stood.has(at)) times.set(at, 'replaced');
+      else if (!times.has(at) || (isMade && times.get(at) === 'standing')) times.set(at, isMade ? 'added' : 'standing');
+    }
   }
   return [...times].sort(([a], [b]) => a - b);
+}
+
+/** A standing layer as a run found it: with what its record says was there before. */
+export function layerUnder(standing: Layer, step: LayerStep | undefined): Layer {
+  if (!step) return standing;
+  const tracks = { ...standing.tracks };
+  for (const { channel, before } of step.tracks) {
+    if (before.length > 0) tracks[channel] = before;
+    else delete tracks[channel];
+  }
+  return { ...standing, span: step.span?.before ?? standing.span, tracks };
 }
