@@ -240,6 +240,23 @@ test('a preset gets a new revision: its run says so, and the update is a dry run
   const scene = await screen.stored(id);
   expect(scene.layers.map(({ tracks }) => frames(scene, tracks.opacity?.at(-1)?.at ?? 0))).toEqual([24, 24]);
   await expect(page.getByText('has a newer revision')).toHaveCount(0);
+
+  // The next revision, from the list of runs: what changes layer by layer, done in one step and undone in one.
+  const third = await send('put', `/api/library/${made.item.id}/draft`, { ...text, base: 0, content: content('30f') });
+  await publish(third.draftVersion);
+  await page.getByRole('tab', { name: /^runs/ }).click();
+  await page.getByRole('button', { name: '1 update waits: see what changes' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('2 layers change')).toBeVisible();
+  await expect(dialog.getByRole('row', { name: /^Card 2/ })).toContainText('0:24 → 1:05');
+  await dialog.getByRole('checkbox', { name: 'Update run 1' }).click();
+  await expect(dialog.getByText('stays as it is')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Update 0 runs' })).toBeDisabled();
+  await dialog.getByRole('checkbox', { name: 'Update run 1' }).click();
+  await dialog.getByRole('button', { name: 'Update 1 run' }).click();
+  await expect.poll(async () => (await screen.stored(id)).runs[0].preset?.revision).toBe(3);
+  await page.getByRole('button', { name: 'Undo Update a run' }).click();
+  await expect.poll(async () => (await screen.stored(id)).runs[0].preset?.revision).toBe(2);
 });
 
 test('a finding is mended by one click: the scene is lengthened by what the run lacks', async ({ page }) => {

@@ -49,6 +49,13 @@ test('values per layer: by turns, shown in a column of the sheet', async ({ page
   await expect(screen.field('parameter:tilt')).toHaveText('6 °, −6 ° by turns'.replace(/ °/g, '°'));
   await expect(screen.row('Moonrise walk').getByRole('gridcell').nth(4)).toHaveText('6°');
   await expect(screen.row('First light: telescopes').getByRole('gridcell').nth(4)).toHaveText('−6°');
+  // Another column on demand, and this one away.
+  await page.getByRole('button', { name: 'Choose the columns' }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Past its place' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Past its place' })).toBeVisible();
+  await page.getByRole('menuitemcheckbox', { name: 'Tilt' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Tilt' })).toHaveCount(0);
+  await page.keyboard.press('Escape');
 });
 
 test('a wrong value is told under its field, and the sentence keeps the last good one', async ({ page }) => {

@@ -162,7 +162,7 @@ export function planArrange({ scene, indices: all }: Surroundings, recipe: Arran
       values: restShown(layer),
       after: layer,
     })),
-    steps: after.map((layer, i) => arrangeStep(scene.layers[placed[i].index], layer, channels)),
+    steps: () => after.map((layer, i) => arrangeStep(scene.layers[placed[i].index], layer, channels)),
     findings,
     counts: { layers: after.length, added: 0, replaced: 0, removed: 0 },
   };

@@ -70,7 +70,7 @@ export function planClear({ scene, indices }: Surroundings, recipe: ClearRecipe)
     after,
   }));
   const counts = { layers: layers.length, added: 0, replaced: 0, removed: countRemoved(steps) };
-  return { layers, steps, findings: [], counts };
+  return { layers, steps: () => steps, findings: [], counts };
 }
 
 /** Clears once more, over a layer that has changed underneath: whatever meets the conditions goes. */

@@ -166,7 +166,7 @@ function operated(scene: Scene, placed: readonly Placed[], after: readonly Layer
       values: {},
       after: layer,
     })),
-    steps: after.map((layer, i) => lineUpStep(placed[i].layer, layer, layer.span)),
+    steps: () => after.map((layer, i) => lineUpStep(placed[i].layer, layer, layer.span)),
     findings: [...findings, ...findLate(scene, after)],
     counts: { layers: after.length, added: 0, replaced: 0, removed: 0 },
   };

@@ -30,7 +30,8 @@ export interface PlanCounts {
 /** What an operation would do, worked out for each layer. */
 export interface Operated {
   readonly layers: readonly LayerPlan[];
-  readonly steps: readonly LayerStep[];
+  /** What it does to each layer, for the run's record; worked out when it is asked for, since a dry run needs none. */
+  readonly steps: () => readonly LayerStep[];
   readonly findings: readonly Finding[];
   readonly counts: Omit<PlanCounts, 'kept'>;
   /** The preset that was used, as the run's record keeps it. */
@@ -52,7 +53,7 @@ export const NO_COUNTS: PlanCounts = { layers: 0, added: 0, replaced: 0, removed
 
 /** An operation that cannot be done. */
 export function refuse(findings: readonly Finding[]): Operated {
-  return { layers: [], steps: [], findings, counts: NO_COUNTS };
+  return { layers: [], steps: () => [], findings, counts: NO_COUNTS };
 }
 
 const PHASES: Readonly<Record<string, Phase>> = {

@@ -1,4 +1,4 @@
-export { plan, type Plan } from './plan';
+export { dryRun, plan, type DryRun, type Plan, type RunHead } from './plan';
 export { replan } from './replan';
 
 export {

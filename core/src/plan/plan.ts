@@ -12,12 +12,20 @@ import { tracksOf, type Layer, type RunRecord, type Scene } from '../scene';
 import { NO_COUNTS, refuse, type Operated, type PlanCounts, type RunContext, type Surroundings } from '../operation';
 import { sentenceOf } from './sentence';
 
-/** The plan of a run: edits that are not yet applied, and what the checks found. */
-export interface Plan {
-  readonly edits: readonly Edit[];
+/** A run's record without what it does to each layer. */
+export type RunHead = Omit<RunRecord, 'steps'>;
+
+/** What a run would do, as it is shown: to each layer, and what the checks found. */
+export interface DryRun {
   readonly findings: readonly Finding[];
   readonly layers: readonly LayerPlan[];
   readonly counts: PlanCounts;
+  readonly run: RunHead | null;
+}
+
+/** The plan of a run: a dry run with the edits that apply it. */
+export interface Plan extends DryRun {
+  readonly edits: readonly Edit[];
   readonly run: RunRecord | null;
 }
 
@@ -52,14 +60,13 @@ export function operate(
   return { ...operated, findings: [...operated.findings, ...findings] };
 }
 
-/** The record of a run as it would be applied. */
-export function recordOf(
+function headOf(
   scene: Scene,
   shelf: Shelf,
   recipe: Recipe,
-  { layers, steps, preset, uses }: Operated,
+  { layers, preset, uses }: Operated,
   { runId, by, when }: RunContext,
-): RunRecord {
+): RunHead {
   const facts = { scene, shelf, count: layers.length, ...(preset ? { presetName: preset.name } : {}) };
   return {
     id: runId,
@@ -70,8 +77,18 @@ export function recordOf(
     by,
     when,
     layers: layers.map(({ layer }) => layer),
-    steps: [...steps],
   };
+}
+
+/** The record of a run as it would be applied. */
+export function recordOf(
+  scene: Scene,
+  shelf: Shelf,
+  recipe: Recipe,
+  operated: Operated,
+  context: RunContext,
+): RunRecord {
+  return { ...headOf(scene, shelf, recipe, operated, context), steps: [...operated.steps()] };
 }
 
 function keyCount(layer: Layer): number {
@@ -86,6 +103,21 @@ export function countsWith({ counts, layers }: Operated, standing: ReadonlyMap<s
 
 export function layersById({ layers }: Scene): Map<string, Layer> {
   return new Map(layers.map((layer) => [layer.id, layer]));
+}
+
+/** A run as it would be shown, without the edits that apply it; costs less than `plan` and says the same. */
+export function dryRun(
+  scene: Scene,
+  shelf: Shelf,
+  recipe: Recipe,
+  context: RunContext,
+  compile: CompilePreset = compilePreset,
+): DryRun {
+  const operated = operate(scene, shelf, recipe, context, compile);
+  const { layers, findings } = operated;
+  if (layers.length === 0) return refusedPlan(findings);
+  const counts = countsWith(operated, layersById(scene));
+  return { findings, layers, counts, run: headOf(scene, shelf, recipe, operated, context) };
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { LayerPlan } from '../run';
+import type { LayerValues } from '../run';
 import type { Solved } from './sentence';
 
 /** The one value of a list whose values are alike; null where they differ or there is none. */
@@ -7,7 +7,7 @@ function same(values: readonly number[]): number | null {
 }
 
 /** Start, gap, length and finish as they came out in a plan. */
-export function solvedIn(layers: readonly LayerPlan[]): Solved {
+export function solvedIn(layers: readonly LayerValues[]): Solved {
   if (layers.length === 0) return { start: null, gap: null, length: null, finish: null };
   const starts: number[] = [];
   for (const { place, starts: at } of layers) starts[place] = Math.min(starts[place] ?? Infinity, at);

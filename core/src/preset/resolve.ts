@@ -165,6 +165,9 @@ function jumpKeys(first: MadeKey, last: MadeKey, frame: Ticks, before: Ticks, af
  * for want of frames, the first of a row keeps its place at the beginning, and later on the last one counts.
  */
 function layOut(made: readonly AskedKey[], frame: Ticks, phase: Phase): { keys: MadeKey[]; merged: string[] } {
+  if (made.every(({ key }, i) => i === 0 || key.after > made[i - 1].key.after)) {
+    return { keys: made.map(({ key }) => key), merged: [] };
+  }
   const groups = groupByTime(made);
   const keys: MadeKey[] = [];
   const merged: string[] = [];

@@ -1,3 +1,3 @@
 export { planPreset, operationFor } from './plan-preset';
-export type { LayerPlan } from './plan-layer';
+export type { LayerPlan, LayerValues } from './plan-layer';
 export { mergeKeys, type Merged } from './existing';

@@ -20,12 +20,12 @@ import { frameTicks, ticksFromSeconds, toFrameGrid, TICKS_PER_SECOND, type Ticks
 import { randomAt, seedFromText } from '../random';
 import { transformPoint, type Box } from '../transform';
 import type { Subject } from '../check';
-import { mergeKeys } from './existing';
+import { mergeKeys, type Merged } from './existing';
 import type { Slot } from './schedule';
 import type { ParameterSource } from './vary';
 
-/** What a run gives to one layer. */
-export interface LayerPlan {
+/** Place, times and values that a run gives to one layer. */
+export interface LayerValues {
   readonly layer: string;
   /** Place in the order, 0 first. */
   readonly place: number;
@@ -35,6 +35,10 @@ export interface LayerPlan {
   readonly moments: readonly Ticks[];
   /** Each parameter's value: a number in base units (px, seconds, degrees; a switch 0 or 1), or text. */
   readonly values: Readonly<Record<string, number | string>>;
+}
+
+/** What a run gives to one layer. */
+export interface LayerPlan extends LayerValues {
   /** The layer as it will be. */
   readonly after: Layer;
 }
@@ -47,7 +51,8 @@ export interface Batch {
   readonly sources: readonly ParameterSource[];
   /** Values that were set by hand for single layers. */
   readonly overrides: ReadonlyMap<string, OverrideSources>;
-  readonly runId: string;
+  /** Says of a slot that its keys are the run's. */
+  readonly made: (slot: string) => NonNullable<Key['by']>;
   readonly count: number;
   readonly lastPlace: number;
   /** Length that the recipe fixes, or the limits between which it is drawn; null otherwise. */
@@ -65,7 +70,7 @@ export interface OverrideSources {
 export interface Outcome {
   readonly plan: LayerPlan;
   readonly subject: Subject;
-  readonly step: LayerStep;
+  readonly step: () => LayerStep;
   readonly added: number;
   readonly replaced: number;
   readonly removed: number;
@@ -77,7 +82,7 @@ export interface Outcome {
 function circumstances({ staging, recipe, count, lastPlace }: Batch, index: number, place: number): Circumstances {
   const { scene, rest } = staging;
   const layer = scene.layers[index];
-  const box = boundsAt(rest, index);
+  const { left, right, top, bottom } = boundsAt(rest, index);
   const width = restValue(layer, 'size.x');
   const height = restValue(layer, 'size.y');
   const anchor = transformPoint(matrixAt(rest, index), {
@@ -94,8 +99,12 @@ function circumstances({ staging, recipe, count, lastPlace }: Batch, index: numb
       width: width * Math.abs(restValue(layer, 'scale.x')),
       height: height * Math.abs(restValue(layer, 'scale.y')),
       length: layer.span.out - layer.span.in,
-      ...box,
-      ...anchor,
+      left,
+      right,
+      top,
+      bottom,
+      x: anchor.x,
+      y: anchor.y,
     },
     frame: { width: scene.width, height: scene.height },
   };
@@ -208,10 +217,11 @@ function wantedLength(batch: Batch, prepared: Inputs): { ticks: Ticks | null; is
 
 /** A layer's parameters, and its length as far as it is known before the run's times are. */
 export function prepareLayer(batch: Batch, index: number, place: number): Prepared {
-  const inputs = prepareInputs(batch, index, place);
-  const { ticks, isStill } = wantedLength(batch, inputs);
-  const times = timeMoments(batch, inputs, ticks);
-  return { ...inputs, times, lasts: maximum(times.ticks), isStill };
+  const own = prepareInputs(batch, index, place);
+  const { ticks, isStill } = wantedLength(batch, own);
+  const times = timeMoments(batch, own, ticks);
+  const { inputs, values, limited } = own;
+  return { index, place, inputs, values, limited, times, lasts: maximum(times.ticks), isStill };
 }
 
 /** True when a layer has keys on a channel that the preset moves. */
@@ -219,13 +229,30 @@ export function hasKeysOn(layer: Layer, compiled: CompiledPreset): boolean {
   return compiled.rows.some(({ channel }) => layer.tracks[channel] !== undefined);
 }
 
-function keysOf(row: MadeRow, start: Ticks, run: string): Key[] {
+/** Marks of a run's keys, the same one for the same slot: a thousand layers have few, and other threads get few. */
+export function createMarker(run: string): Batch['made'] {
+  const known = new Map<string, NonNullable<Key['by']>>();
+  return (slot) => {
+    const mark = known.get(slot) ?? { run, slot };
+    known.set(slot, mark);
+    return mark;
+  };
+}
+
+function keysOf(row: MadeRow, start: Ticks, made: Batch['made']): Key[] {
   return row.keys.map(({ after, value, ease, slot }) => ({
     at: start + after,
     value: clampToChannel(row.channel, value),
     ease,
-    by: { run, slot },
+    by: made(slot),
   }));
+}
+
+/** Old keys that give way to one at the same time. */
+function countReplaced({ keys, removed }: Merged): number {
+  if (removed.length === 0) return 0;
+  const stops = new Set(keys.map(({ at }) => at));
+  return removed.filter(({ at }) => stops.has(at)).length;
 }
 
 /** Does one layer: its times, its new keys over the old ones. */
@@ -236,7 +263,7 @@ export function planLayer(batch: Batch, prepared: Prepared, slot: Slot): Outcome
   const lasts = maximum(times.ticks);
   const { start, moved } = slot;
   const standing = shiftLayer(before, moved);
-  const tracks = { ...standing.tracks };
+  const tracks = Object.assign({}, standing.tracks);
   const factsOf = (channel: ChannelId) => {
     const rest = restValue(before, channel);
     const keys = tracks[channel];
@@ -246,28 +273,27 @@ export function planLayer(batch: Batch, prepared: Prepared, slot: Slot): Outcome
   const joined = new Map<ChannelId, Key[]>();
   let [added, replaced, removed] = [0, 0, 0];
   for (const row of rows) {
-    const made = keysOf(row, start, batch.runId);
+    const made = keysOf(row, start, batch.made);
     const { channel } = row;
     const merged = mergeKeys(tracks[channel], made, batch.recipe.existing, channel, restValue(before, channel));
     if (batch.recipe.existing === 'add') joined.set(channel, made);
-    const stops = new Set(merged.keys.map(({ at }) => at));
-    const same = merged.removed.filter(({ at }) => stops.has(at)).length;
+    const same = countReplaced(merged);
     const kept = (tracks[channel]?.length ?? 0) - merged.removed.length;
     replaced += same;
     removed += merged.removed.length - same;
     added += merged.keys.length - kept - same;
-    tracks[channel] = [...merged.keys];
+    tracks[channel] = merged.keys as Key[];
   }
-  const after: Layer = { ...standing, tracks };
+  const after = Object.assign({}, standing, { tracks });
   return {
     plan: { layer: before.id, place, starts: start, lasts, moments: times.ticks, values: prepared.values, after },
     subject: { layer: after, before: standing.tracks, made: { from: start, to: start + lasts } },
-    step: layerStep(before, after, joined),
+    step: () => layerStep(before, after, joined),
     added,
     replaced,
     removed,
     limited: prepared.limited,
-    broken: rows.flatMap((row) => row.broken),
+    broken: rows.some(({ broken }) => broken.length > 0) ? rows.flatMap(({ broken }) => broken) : [],
     isTooShort: rows.some((row) => row.merged.length > 0),
   };
 }

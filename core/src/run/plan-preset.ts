@@ -8,7 +8,15 @@ import { PRESET_OPERATIONS, type PresetOperation, type PresetRecipe } from '../r
 import type { RunRecord, Scene } from '../scene';
 import { frameTicks, type Ticks } from '../time';
 import { findMeetings, findOffGrid, findOutsideLayer, findOutsideScene } from '../check';
-import { hasKeysOn, planLayer, prepareLayer, type Batch, type Outcome, type OverrideSources } from './plan-layer';
+import {
+  createMarker,
+  hasKeysOn,
+  planLayer,
+  prepareLayer,
+  type Batch,
+  type Outcome,
+  type OverrideSources,
+} from './plan-layer';
 import { createSchedule, createTiming, type Schedule, type Timing } from './schedule';
 import { compileVariation, type CompiledVariation } from './vary';
 
@@ -189,7 +197,7 @@ function prepareBatch(
     compiled,
     sources: variations.map(({ source }) => source),
     overrides,
-    runId: context.runId,
+    made: createMarker(context.runId),
     count: places.length,
     lastPlace: maximum(places),
     lengths,
@@ -280,7 +288,7 @@ export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Op
   ];
   return {
     layers: outcomes.map(({ plan }) => plan),
-    steps: outcomes.map(({ step }) => step),
+    steps: () => outcomes.map(({ step }) => step()),
     findings,
     counts: countsOf(outcomes),
     preset: found.used,

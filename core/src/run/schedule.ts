@@ -179,8 +179,8 @@ function withLengths(
   if (by !== 'fit' && by !== 'finish') return { entrants, problem: null };
   const lasts = solvedLength(timing, entrants, lastPlace);
   const frame = frameTicks(timing.rate);
-  if (lasts >= frame) return { entrants: entrants.map((entrant) => ({ ...entrant, lasts })), problem: null };
-  const least = entrants.map((entrant) => ({ ...entrant, lasts: frame }));
+  if (lasts >= frame) return { entrants: entrants.map(({ layer, place }) => ({ layer, place, lasts })), problem: null };
+  const least = entrants.map(({ layer, place }) => ({ layer, place, lasts: frame }));
   const soonest = endOf(placeAll(timing, least, lastPlace));
   const met =
     by === 'fit'

@@ -1,7 +1,7 @@
-import { CHANNEL_COUNT, channelOf } from '../channel';
+import { CHANNEL_COUNT, channelOf, type ChannelId } from '../channel';
 import { oklabFromCss } from '../colour';
 import { createProgress, type Easing } from '../easing';
-import { restValues, tracksOf, type Layer, type Scene, type Track } from '../scene';
+import { restValues, type Layer, type Scene, type Track } from '../scene';
 import { controlTimes, controlValues, SegmentKind } from './segment';
 import { createTimeCurves, type TimeCurves } from './time-curve';
 
@@ -54,14 +54,23 @@ export interface CompiledScene {
 /** Numbers equal easings once, so that a thousand layers with the same curve share one table. */
 function createPool<T>(create: (easing: Easing) => T, keyOf: (easing: Easing) => string) {
   const indices = new Map<string, number>();
+  /** Keys of one run share their easings, and looking an object up is quicker than writing it out. */
+  const byObject = new Map<Easing, number>();
   const items: T[] = [];
-  const indexOf = (easing: Easing): number => {
+  const add = (easing: Easing): number => {
     const key = keyOf(easing);
     const known = indices.get(key);
     if (known !== undefined) return known;
     indices.set(key, items.length);
     items.push(create(easing));
     return items.length - 1;
+  };
+  const indexOf = (easing: Easing): number => {
+    const known = byObject.get(easing);
+    if (known !== undefined) return known;
+    const index = add(easing);
+    byObject.set(easing, index);
+    return index;
   };
   return { items, indexOf };
 }
@@ -102,9 +111,14 @@ interface TrackEntry {
 }
 
 function gatherTracks(layers: readonly Layer[]): TrackEntry[] {
-  return layers.flatMap((layer, index) =>
-    tracksOf(layer).map(([id, keys]) => ({ target: index * CHANNEL_COUNT + channelOf(id).slot, keys })),
-  );
+  const entries: TrackEntry[] = [];
+  layers.forEach(({ tracks }, index) => {
+    for (const id in tracks) {
+      const keys = tracks[id as ChannelId] as Track;
+      entries.push({ target: index * CHANNEL_COUNT + channelOf(id as ChannelId).slot, keys });
+    }
+  });
+  return entries;
 }
 
 /** Compiles the layers of a scene. Costs about a microsecond a key; do it once per change, not per frame. */

@@ -88,16 +88,20 @@ function baseColour({ look }: Layer, part: 'fill' | 'stroke', read: ReadColour):
   return stated === undefined ? null : read(stated);
 }
 
-const COLOUR_CHANNEL = /^(fill|stroke)\.([lab])$/;
+/** Channels that are parts of a colour. */
+const COLOUR_CHANNELS: ReadonlyMap<string, readonly ['fill' | 'stroke', keyof Oklab]> = new Map(
+  (['fill', 'stroke'] as const).flatMap((part) =>
+    (['l', 'a', 'b'] as const).map((letter) => [`${part}.${letter}`, [part, letter] as const] as const),
+  ),
+);
 
 /** Value of a channel in a layer's rest pose: stated, from its colours, or the channel's default. */
 export function restValue(layer: Layer, id: ChannelId): number {
   const stated = layer.rest[id];
   if (stated !== undefined) return stated;
-  const match = COLOUR_CHANNEL.exec(id);
-  if (!match) return channelOf(id).default;
-  const colour = baseColour(layer, match[1] as 'fill' | 'stroke', oklabFromCss);
-  return colour ? colour[match[2] as 'l' | 'a' | 'b'] : channelOf(id).default;
+  const part = COLOUR_CHANNELS.get(id);
+  const colour = part && baseColour(layer, part[0], oklabFromCss);
+  return part && colour ? colour[part[1]] : channelOf(id).default;
 }
 
 const DEFAULTS = CHANNELS.map((channel) => channel.default);

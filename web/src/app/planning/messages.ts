@@ -1,15 +1,5 @@
-import type {
-  Edit,
-  Finding,
-  LayerPlan,
-  LayerStep,
-  LibraryItem,
-  Plan,
-  Recipe,
-  RunContext,
-  RunUpdate,
-  Scene,
-} from '@wexikine/core';
+import type { Edit, Finding, LayerStep, LibraryItem, Plan, Recipe, RunContext, RunUpdate, Scene } from '@wexikine/core';
+import type { PackedRun } from './packed';
 
 /** A recipe to plan, for a new run or for one that is there. */
 export interface PlanTask {
@@ -29,21 +19,24 @@ export interface UpdateTask {
 export type ToPlanner =
   | { readonly type: 'library'; readonly items: readonly LibraryItem[] }
   | { readonly type: 'scene'; readonly scene: Scene }
+  /** Plans what is to be shown. */
+  | { readonly type: 'show'; readonly ticket: number; readonly task: PlanTask }
+  /** Plans the same with all that applying it takes. */
   | { readonly type: 'plan'; readonly ticket: number; readonly task: PlanTask }
   /** Looks over the scene as it stands, or with a task planned into it. */
   | { readonly type: 'check'; readonly ticket: number; readonly task: PlanTask | null }
   | { readonly type: 'update'; readonly ticket: number; readonly task: UpdateTask };
 
 /**
- * What it answers. A plan of many layers comes in parts, so that the page never waits for long: the plan without its
- * lists first, then the lists piece by piece, then `end`.
+ * What it answers. A whole plan of many layers comes in parts, so that the page never waits for long: all but its lists
+ * first, then the lists piece by piece.
  */
 export type FromPlanner =
+  | { readonly type: 'shown'; readonly ticket: number; readonly packed: PackedRun }
   | { readonly type: 'plan'; readonly ticket: number; readonly plan: Plan; readonly parts: number }
   | {
-      readonly type: 'part';
+      readonly type: 'plan-part';
       readonly ticket: number;
-      readonly layers: readonly LayerPlan[];
       readonly edits: readonly Edit[];
       readonly steps: readonly LayerStep[];
     }

@@ -1,14 +1,16 @@
 /// <reference lib="webworker" />
 import { createPresetCompiler, createShelf, planUpdates, type Scene } from '@wexikine/core';
 import type { FromPlanner, ToPlanner } from './messages';
-import { checkTask, planMessages, planTask } from './plan-task';
+import { packRun } from './packed';
+import { checkTask, planMessages, planTask, showTask } from './plan-task';
 
 const compile = createPresetCompiler();
 let shelf = createShelf([]);
 let scene: Scene | null = null;
 
-function answer(message: FromPlanner): void {
-  postMessage(message);
+/** Answers; `buffers` of the message change hands. */
+function answer(message: FromPlanner, buffers: ArrayBuffer[] = []): void {
+  postMessage(message, buffers);
 }
 
 /** Answers a request; a bug in planning is told as a failure, so that the page need not wait for ever. */
@@ -29,9 +31,14 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
     case 'scene':
       scene = data.scene;
       return;
+    case 'show':
+      return attempt(data.ticket, (standing) => {
+        const { packed, buffers } = packRun(showTask(standing, shelf, data.task, compile));
+        answer({ type: 'shown', ticket: data.ticket, packed }, buffers);
+      });
     case 'plan':
       return attempt(data.ticket, (standing) => {
-        planMessages(data.ticket, planTask(standing, shelf, data.task, compile)).forEach(answer);
+        for (const message of planMessages(data.ticket, planTask(standing, shelf, data.task, compile))) answer(message);
       });
     case 'check':
       return attempt(data.ticket, (standing) => {

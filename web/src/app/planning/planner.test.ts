@@ -1,15 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  apply,
+  compilePreset,
   createRecipe,
   createShelf,
   plan,
   programmeBoard,
   STARTER_LIBRARY,
+  type Edit,
   type Recipe,
   type Scene,
 } from '@wexikine/core';
 import type { FromPlanner, PlanTask, ToPlanner } from './messages';
-import { assemblePlan, planMessages } from './plan-task';
+import { packRun, unpackRun } from './packed';
+import { assemblePlan, planMessages, planTask, showTask } from './plan-task';
+import { drawRun } from './planned-run';
 import { Planner, type Planned } from './planner';
 
 /** A worker that answers when it is told to. */
@@ -24,11 +29,13 @@ function fakePort() {
       terminate: () => void ended++,
     }) as never;
   const counts = { layers: 0, added: 0, replaced: 0, removed: 0, kept: 0 };
+  const nothing = { findings: [], layers: [], counts, run: null };
+  const say = (data: FromPlanner): void => listener({ data });
   const answer = (ticket: number): void =>
-    listener({
-      data: { type: 'plan', ticket, parts: 0, plan: { edits: [], findings: [], layers: [], counts, run: null } },
-    });
-  return { open, sent, answer, ended: () => ended };
+    say({ type: 'shown', ticket, packed: packRun({ ...nothing, changes: [], hasEdits: false }).packed });
+  const answerWhole = (ticket: number): void =>
+    say({ type: 'plan', ticket, parts: 0, plan: { ...nothing, edits: [] } });
+  return { open, sent, say, answer, answerWhole, ended: () => ended };
 }
 
 const CONTEXT = { runId: 'r', by: 'b', when: '2026-01-01T00:00:00.000Z' };
@@ -47,7 +54,7 @@ describe('the planner', () => {
     const planner = new Planner(open);
     const seen = heard(planner);
     for (const seed of [1, 2, 3, 4]) planner.request({ scene, task: task(seed) });
-    expect(sent.map(({ type }) => type)).toEqual(['scene', 'plan']);
+    expect(sent.map(({ type }) => type)).toEqual(['scene', 'show']);
     answer(1);
     answer(2);
     expect(seen.map(({ task: planned }) => planned.recipe.seed)).toEqual([1, 4]);
@@ -71,21 +78,99 @@ describe('the planner', () => {
     answer(1);
     expect(seen).toEqual([]);
     planner.request({ scene, task: task(2) });
-    expect(sent.map(({ type }) => type)).toEqual(['scene', 'plan', 'library', 'scene', 'plan']);
+    expect(sent.map(({ type }) => type)).toEqual(['scene', 'show', 'library', 'scene', 'show']);
     answer(2);
     expect(seen).toHaveLength(1);
   });
 
-  test('a plan of many layers is the same put together from its parts', () => {
-    const [layer] = scene.layers;
-    const layers = Array.from({ length: 3_300 }, (_, i) => ({ ...layer, id: `l${i}`, parent: null, locked: false }));
-    const many: Scene = { ...scene, layers };
-    const recipe = createRecipe('bring-in', 'fade-in', { by: 'rule', name: '*' });
-    const whole = plan(many, createShelf(STARTER_LIBRARY), recipe, CONTEXT);
+  test('gives a whole plan when asked, beside what it shows, and nothing when it is given up', async () => {
+    const { open, sent, say, answer, answerWhole } = fakePort();
+    const planner = new Planner(open);
+    const seen = heard(planner);
+    const wanted = planner.whole({ scene, task: task(1) });
+    planner.request({ scene, task: task(2) });
+    expect(sent.map(({ type }) => type)).toEqual(['scene', 'plan', 'show']);
+    answer(2);
+    expect(seen).toHaveLength(1);
+    answerWhole(1);
+    expect(await wanted).toMatchObject({ edits: [] });
+    const failing = planner.whole({ scene, task: task(3) });
+    say({ type: 'failed', ticket: 3 });
+    expect(await failing).toBeNull();
+    const left = planner.whole({ scene, task: task(4) });
+    planner.close();
+    expect(await left).toBeNull();
+  });
+});
+
+describe('plans on their way', () => {
+  const [layer] = scene.layers;
+  const layers = Array.from({ length: 3_300 }, (_, i) => ({ ...layer, id: `l${i}`, parent: null, locked: false }));
+  const many: Scene = { ...scene, layers };
+  const shelf = createShelf(STARTER_LIBRARY);
+  const recipe = createRecipe('bring-in', 'fade-in', { by: 'rule', name: '*' });
+  const whole = plan(many, shelf, recipe, CONTEXT);
+
+  function sceneWith(standing: Scene, edits: readonly Edit[]): Scene {
+    const result = apply(standing, edits);
+    if (!result.ok) throw new Error(result.problem.code);
+    return result.scene;
+  }
+
+  test('of many layers are the same put together from their parts', () => {
     expect(whole.layers).toHaveLength(3_300);
-    const [head, ...parts] = planMessages(3, whole);
+    const [head, ...parts] = structuredClone(planMessages(3, whole));
     expect(parts).toHaveLength(4);
     if (head.type !== 'plan') throw new Error();
-    expect(assemblePlan(head.plan, parts as never, true, many.runs.length)).toEqual(whole);
+    expect(assemblePlan(head.plan, parts as never, true, many.runs.length)).toEqual({ ...whole, layers: [] });
+  });
+
+  test('show what applying the whole plan gives', () => {
+    const shown = showTask(many, shelf, { recipe, context: CONTEXT, run: null }, compilePreset);
+    const { packed, buffers } = packRun(shown);
+    const { changes, hasEdits, layers: values } = unpackRun(structuredClone(packed, { transfer: buffers }));
+    expect(hasEdits).toBe(true);
+    expect(values.map(({ starts }) => starts)).toEqual(whole.layers.map(({ starts }) => starts));
+    expect(drawRun(many, changes).layers).toEqual(sceneWith(many, whole.edits).layers);
+  });
+
+  test('come through packed as they were: spans, rest poses, channels without keys, hand keys, text values', () => {
+    const key = (at: number, run?: string) => ({
+      at,
+      value: at / 3,
+      ease: { type: 'linear' as const },
+      ...(run === undefined ? {} : { by: { run, slot: 's' } }),
+    });
+    const { counts } = whole;
+    const planned = {
+      findings: [],
+      counts,
+      run: null,
+      hasEdits: true,
+      layers: [
+        { layer: 'a', place: 0, starts: 4, lasts: 9, moments: [0, 9], values: { tilt: -0.5, curve: 'steady' } },
+        { layer: 'b', place: 1, starts: 8, lasts: 9, moments: [], values: {} },
+      ],
+      changes: [
+        { layer: 'a', span: { in: 1, out: 5 }, rest: null, tracks: { opacity: [key(0), key(3, 'r')], rotation: null } },
+        { layer: 'b', span: null, rest: { opacity: 0.5 }, tracks: {} },
+      ],
+    };
+    expect(unpackRun(packRun(planned).packed)).toEqual(planned);
+  });
+
+  test('of a run that is changed show it under the runs that were applied later', () => {
+    const first = sceneWith(scene, plan(scene, shelf, recipe, CONTEXT).edits);
+    const second = { ...createRecipe('send-out', 'fade-out', recipe.pick), spacing: { by: 'gap' as const, gap: '3f' } };
+    const both = sceneWith(first, plan(first, shelf, second, { ...CONTEXT, runId: 'later' }).edits);
+    const slower = { ...recipe, spacing: { by: 'gap' as const, gap: '9f' } };
+    const again: PlanTask = { recipe: slower, context: CONTEXT, run: 'r' };
+    const { changes, hasEdits } = showTask(both, shelf, again, compilePreset);
+    expect(hasEdits).toBe(true);
+    const { edits } = planTask(both, shelf, again, compilePreset);
+    expect(drawRun(both, changes).layers).toEqual(sceneWith(both, edits).layers);
+    expect(unpackRun(packRun(showTask(both, shelf, again, compilePreset)).packed).changes).toEqual(changes);
+    const same = showTask(both, shelf, { ...again, recipe }, compilePreset);
+    expect([same.hasEdits, same.changes]).toEqual([false, []]);
   });
 });

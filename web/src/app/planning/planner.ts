@@ -1,127 +1,76 @@
-import type { Finding, LibraryItem, Plan, RunUpdate, Scene } from '@wexikine/core';
-import { Subject, type Observable } from 'rxjs';
+import type { Finding, Plan, RunUpdate } from '@wexikine/core';
 import type { FromPlanner, PlanTask, ToPlanner, UpdateTask } from './messages';
+import { unpackRun } from './packed';
 import { assemblePlan } from './plan-task';
+import type { PlannedRun } from './planned-run';
+import { WorkerQueue, type Done, type Job } from './worker-queue';
 
-interface Job<T> {
-  readonly scene: Scene;
-  readonly task: T;
+type Message<T extends FromPlanner['type']> = Extract<FromPlanner, { type: T }>;
+
+export type Planned = Done<PlanTask, PlannedRun>;
+
+/** A whole plan that is waited for. */
+interface Wish {
+  readonly ticket: number;
+  readonly job: Job<PlanTask>;
+  readonly grant: (plan: Plan | null) => void;
+  head: Message<'plan'> | null;
+  readonly parts: Message<'plan-part'>[];
 }
 
-/** What came out of a job, with the very scene, task and library that it was done for. */
-export interface Done<T, R> extends Job<T> {
-  readonly items: readonly LibraryItem[];
-  /** Null when the work itself failed, which is a bug. */
-  readonly result: R | null;
-}
+/** Plans recipes: as they are shown, and on demand with all that applying them takes. */
+export class Planner extends WorkerQueue<PlanTask, PlannedRun> {
+  private wishes: readonly Wish[] = [];
 
-/** The part of a worker that planning needs. */
-export type PlanPort = Pick<Worker, 'postMessage' | 'addEventListener' | 'terminate'>;
-
-type Part = Extract<FromPlanner, { type: 'part' }>;
-
-/**
- * Works in a worker, one job at a time; while one runs, only the newest of those that wait is kept, so that dragging
- * a number never piles up work.
- */
-abstract class WorkerQueue<T, R> {
-  private readonly subject = new Subject<Done<T, R>>();
-  readonly done$: Observable<Done<T, R>> = this.subject.asObservable();
-  private running: (Job<T> & { readonly items: readonly LibraryItem[] }) | null = null;
-  private waiting: Job<T> | null = null;
-  private sentScene: Scene | null = null;
-  private ticket = 0;
-  private items: readonly LibraryItem[] = [];
-  private port: PlanPort;
-
-  constructor(private readonly open: () => PlanPort) {
-    this.port = this.listen();
+  /** The whole plan of a job; null where planning is given up or fails. */
+  whole(job: Job<PlanTask>): Promise<Plan | null> {
+    const ticket = this.nextTicket();
+    return new Promise((grant) => {
+      this.wishes = [...this.wishes, { ticket, job, grant, head: null, parts: [] }];
+      this.ask(job.scene, { type: 'plan', ticket, task: job.task });
+    });
   }
 
-  setLibrary(items: readonly LibraryItem[]): void {
-    this.items = items;
-    this.send({ type: 'library', items });
+  override cancel(): void {
+    super.cancel();
+    this.refuseWishes();
   }
 
-  request(job: Job<T>): void {
-    if (this.running) this.waiting = job;
-    else this.start(job);
+  override close(): void {
+    super.close();
+    this.refuseWishes();
   }
-
-  /** Gives up what runs and what waits: the worker is ended and another one takes its place. */
-  cancel(): void {
-    this.waiting = null;
-    if (!this.running) return;
-    this.running = null;
-    this.port.terminate();
-    this.port = this.listen();
-    this.sentScene = null;
-    this.send({ type: 'library', items: this.items });
-  }
-
-  close(): void {
-    this.port.terminate();
-    this.subject.complete();
-  }
-
-  protected abstract message(ticket: number, task: T): ToPlanner;
-
-  /** The result of the job with a message; undefined while more is to come. */
-  protected abstract read(message: FromPlanner, job: Job<T>): R | null | undefined;
-
-  private listen(): PlanPort {
-    const port = this.open();
-    port.addEventListener('message', (event) => this.receive(port, (event as MessageEvent<FromPlanner>).data));
-    return port;
-  }
-
-  private start(job: Job<T>): void {
-    this.running = { ...job, items: this.items };
-    if (this.sentScene !== job.scene) {
-      this.send({ type: 'scene', scene: job.scene });
-      this.sentScene = job.scene;
-    }
-    this.send(this.message(++this.ticket, job.task));
-  }
-
-  private receive(port: PlanPort, message: FromPlanner): void {
-    const job = this.running;
-    if (!job || port !== this.port || message.ticket !== this.ticket) return;
-    const result = message.type === 'failed' ? null : this.read(message, job);
-    if (result === undefined) return;
-    this.running = null;
-    const next = this.waiting;
-    this.waiting = null;
-    if (next) this.start(next);
-    this.subject.next({ ...job, result });
-  }
-
-  private send(message: ToPlanner): void {
-    this.port.postMessage(message);
-  }
-}
-
-export type Planned = Done<PlanTask, Plan>;
-
-/** Plans recipes. */
-export class Planner extends WorkerQueue<PlanTask, Plan> {
-  private head: { readonly plan: Plan; readonly parts: number } | null = null;
-  private parts: Part[] = [];
 
   protected override message(ticket: number, task: PlanTask): ToPlanner {
-    return { type: 'plan', ticket, task };
+    return { type: 'show', ticket, task };
   }
 
-  protected override read(message: FromPlanner, { scene, task }: Job<PlanTask>): Plan | null | undefined {
-    if (message.type === 'plan') {
-      this.head = message;
-      this.parts = [];
+  protected override read(message: FromPlanner): PlannedRun | undefined {
+    return message.type === 'shown' ? unpackRun(message.packed) : undefined;
+  }
+
+  protected override takeAside(message: FromPlanner): boolean {
+    const wish = this.wishes.find(({ ticket }) => ticket === message.ticket);
+    if (!wish) return false;
+    if (message.type === 'failed') this.grant(message.ticket, null);
+    if (message.type === 'plan') wish.head = message;
+    if (message.type === 'plan-part') wish.parts.push(message);
+    const { head, parts, job } = wish;
+    if (head && parts.length >= head.parts) {
+      const isNew = job.task.run === null;
+      this.grant(message.ticket, assemblePlan(head.plan, parts, isNew, job.scene.runs.length));
     }
-    if (message.type === 'part') this.parts.push(message);
-    const { head, parts } = this;
-    if (!head || parts.length < head.parts) return undefined;
-    this.head = null;
-    return assemblePlan(head.plan, parts, task.run === null, scene.runs.length);
+    return true;
+  }
+
+  private refuseWishes(): void {
+    for (const { ticket } of this.wishes) this.grant(ticket, null);
+  }
+
+  private grant(ticket: number, plan: Plan | null): void {
+    const wish = this.wishes.find((entry) => entry.ticket === ticket);
+    this.wishes = this.wishes.filter((entry) => entry !== wish);
+    wish?.grant(plan);
   }
 }
 

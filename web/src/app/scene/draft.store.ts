@@ -1,12 +1,10 @@
 import { Injectable, inject, type OnDestroy } from '@angular/core';
 import {
-  apply,
   isPreset,
   recipeOfRun,
   severityOf,
   type Finding,
   type LibraryItem,
-  type Plan,
   type Recipe,
   type RunRecord,
   type Scene,
@@ -24,6 +22,7 @@ import {
 import { personName } from '../api/person';
 import { LibraryService } from '../library/library.service';
 import type { PlanTask } from '../planning/messages';
+import { drawRun, type PlannedRun } from '../planning/planned-run';
 import { createPlanWorker } from '../planning/plan-worker.factory';
 import { Checker, Planner, type Planned } from '../planning/planner';
 import { firstRecipe } from './first-recipe';
@@ -49,7 +48,7 @@ export interface Shown {
   readonly standing: Scene;
   /** The scene as it is drawn: with the dry run where there is one. */
   readonly drawn: Scene;
-  readonly plan: Plan | null;
+  readonly plan: PlannedRun | null;
   readonly isLive: boolean;
   /** True while a newer plan is being made. */
   readonly isPlanning: boolean;
@@ -77,6 +76,7 @@ export class DraftStore implements OnDestroy {
   private readonly motionSubject = new BehaviorSubject<readonly Finding[]>([]);
   private readonly subscriptions: Subscription[] = [];
   private runId = newRunId();
+  private isApplying = false;
   /** A preset that the screen was opened with. */
   wantedPreset: string | null = null;
   /** A recipe of the library that it was opened with. */
@@ -164,19 +164,27 @@ export class DraftStore implements OnDestroy {
     this.setLive(false);
   }
 
-  /** Applies the plan that is shown, as one step. False where there is none, or it has errors. */
-  apply(): boolean {
+  /**
+   * Applies the plan that is shown, as one step. It is planned once more with all that the scene keeps of it, in the
+   * worker; `changed` where sentence or scene became different meanwhile.
+   */
+  async apply(): Promise<'done' | 'not' | 'changed'> {
     const { scene } = this.scenes;
     const planned = this.plannedSubject.value;
     const draft = this.draftSubject.value;
-    if (!scene || !draft || !planned?.result || !this.isFor(planned, scene, draft)) return false;
-    const plan = planned.result;
-    if (!plan.run || plan.edits.length === 0 || plan.findings.some(keepsFromApplying)) return false;
+    if (this.isApplying || !scene || !draft || !planned?.result || !this.isFor(planned, scene, draft)) return 'not';
+    const { run, hasEdits, findings } = planned.result;
+    if (!run || !hasEdits || findings.some(keepsFromApplying)) return 'not';
+    this.isApplying = true;
+    const plan = await this.planner.whole({ scene, task: planned.task });
+    this.isApplying = false;
+    if (this.draftSubject.value !== draft || this.scenes.scene !== scene) return 'changed';
+    if (!plan) return 'not';
     this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false });
-    const label = draft.run === null ? plan.run.sentence : `Change a run: ${plan.run.sentence}`;
-    if (!this.scenes.do(label, plan.edits)) return false;
+    const label = draft.run === null ? run.sentence : `Change a run: ${run.sentence}`;
+    if (!this.scenes.do(label, plan.edits)) return 'not';
     this.runId = newRunId();
-    return true;
+    return 'done';
   }
 
   private begin(scene: Scene | null, shelf: Shelf): void {
@@ -217,8 +225,7 @@ export class DraftStore implements OnDestroy {
   /** The scene with a plan in it; kept, since several parts of the screen ask for the same one. */
   private draw(planned: Planned): Scene {
     if (this.applied?.planned === planned) return this.applied.scene;
-    const result = apply(planned.scene, planned.result?.edits ?? []);
-    const scene = result.ok ? result.scene : planned.scene;
+    const scene = drawRun(planned.scene, planned.result?.changes ?? []);
     this.applied = { planned, scene };
     return scene;
   }

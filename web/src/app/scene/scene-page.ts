@@ -165,13 +165,13 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly canApply = computed(() => {
     const shown = this.shown();
     if (!shown?.isLive || shown.isPlanning || this.cannotApply() || this.count() === 0) return false;
-    return (shown.plan?.edits.length ?? 0) > 0;
+    return shown.plan?.hasEdits === true;
   });
   protected readonly applyLabel = computed(() => {
     const shown = this.shown();
     if (this.isDraft()) return 'Publish it to apply';
     if (this.changing() !== null) {
-      return shown?.isLive && !shown.isPlanning && shown.plan?.run && shown.plan.edits.length === 0
+      return shown?.isLive && !shown.isPlanning && shown.plan?.run && !shown.plan.hasEdits
         ? 'No change'
         : `Change ${this.count()}`;
     }
@@ -261,10 +261,13 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     this.draftStore.change(recipe);
   }
 
-  protected apply(): void {
+  protected async apply(): Promise<void> {
     const count = this.count();
     const isChange = this.changing() !== null;
-    if (!this.draftStore.apply()) return;
+    const applied = await this.draftStore.apply();
+    if (applied === 'changed')
+      this.teller.tell('Nothing was applied: the sentence or the scene was changed meanwhile.');
+    if (applied !== 'done') return;
     this.teller.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
   }
 

@@ -2,7 +2,7 @@ import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import {
   isPresetRecipe,
-  type LayerPlan,
+  type LayerValues,
   type Mend,
   type PresetRecipe,
   type SavedPick,
@@ -39,7 +39,7 @@ export class RecipeActions {
     if (recipe) this.draft.change(withOverride(recipe, layer, field, text));
   }
 
-  reorder(move: Reorder, planned: readonly LayerPlan[]): void {
+  reorder(move: Reorder, planned: readonly LayerValues[]): void {
     const { recipe } = this.draft;
     const layers = [...planned].sort((a, b) => a.place - b.place);
     if (recipe) {

@@ -38,7 +38,11 @@ export class RunActions {
     const { scene } = this.store;
     if (!scene) return;
     this.dialog
-      .open<UpdatesDialog, UpdatesSource, UpdatesChoice>(UpdatesDialog, { data: { scene, shelf }, width: '720px' })
+      .open<UpdatesDialog, UpdatesSource, UpdatesChoice>(UpdatesDialog, {
+        data: { scene, shelf },
+        width: '760px',
+        maxWidth: '94vw',
+      })
       .afterClosed()
       .subscribe((choice) => {
         if (choice?.type === 'look') this.openRun(choice.run, 'newest');

@@ -10,7 +10,6 @@ import {
 } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import {
-  apply,
   knobsOf,
   rollVariants,
   solvedIn,
@@ -23,6 +22,7 @@ import {
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import { createPlanWorker } from '../../planning/plan-worker.factory';
+import { drawRun } from '../../planning/planned-run';
 import { Planner } from '../../planning/planner';
 import { VariantView } from './variant-view';
 
@@ -87,16 +87,12 @@ export class VariantsDialog {
   constructor() {
     this.planner.setLibrary([...this.data.shelf.items.values()]);
     this.planner.done$.subscribe(({ task, result }) => {
-      const applied = apply(this.data.scene, result?.edits ?? []);
+      const scene = drawRun(this.data.scene, result?.changes ?? []);
       const solved = solvedIn(result?.layers ?? []);
       const from = solved.start ?? 0;
       const to = Number.isFinite(solved.finish) ? (solved.finish ?? this.data.scene.length) : this.data.scene.length;
       this.versions.update((versions) =>
-        versions.map((version) =>
-          version.recipe === task.recipe
-            ? { ...version, scene: applied.ok ? applied.scene : this.data.scene, from, to }
-            : version,
-        ),
+        versions.map((version) => (version.recipe === task.recipe ? { ...version, scene, from, to } : version)),
       );
       this.planNext();
     });

@@ -3,14 +3,17 @@ import {
   formatShort,
   layersOfFinding,
   type Layer,
-  type LayerPlan,
+  type DryRun,
+  type LayerValues,
   type Parameter,
   type ParameterKind,
-  type Plan,
   type Rate,
   type Scene,
   TICKS_PER_SECOND,
 } from '@wexikine/core';
+
+/** What the sheet shows of a dry run. */
+export type SheetRun = Pick<DryRun, 'findings' | 'run'> & { readonly layers: readonly LayerValues[] };
 
 /** One row of the run sheet: a layer, how deep it lies in groups, and what the run gives it. */
 export interface SheetRow {
@@ -18,7 +21,7 @@ export interface SheetRow {
   readonly depth: number;
   readonly isGroup: boolean;
   readonly isExpanded: boolean;
-  readonly plan: LayerPlan | null;
+  readonly plan: LayerValues | null;
   readonly hasFinding: boolean;
 }
 
@@ -28,7 +31,7 @@ export interface SheetRow {
  */
 export function sheetRows(
   scene: Scene,
-  plan: Plan | null,
+  plan: SheetRun | null,
   expanded: ReadonlySet<string>,
   query: string,
   isByPlace = false,
@@ -75,7 +78,7 @@ const MOST_COLUMNS = 2;
  * that were set by hand.
  */
 export function sheetColumns(
-  plan: Plan | null,
+  plan: SheetRun | null,
   parameters: readonly Parameter[],
   chosen: ReadonlyMap<string, boolean> = new Map(),
 ): Parameter[] {

@@ -19,7 +19,6 @@ import {
   toFrameGrid,
   type Layer,
   type Parameter,
-  type Plan,
   type Recipe,
   type Scene,
   type Shelf,
@@ -28,7 +27,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import { Icon } from '../../icons/icon';
 import { rulerMarks } from './ruler';
 import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
-import { sheetColumns, sheetRows, swatch, type SheetRow } from './rows';
+import { sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
 import { layerUnder } from './strip';
 import { STRIP_HEIGHT, StripView } from './strip-view';
 
@@ -64,7 +63,7 @@ export class RunSheet implements AfterViewInit {
   readonly scene = input.required<Scene>();
   /** The scene without the dry run. */
   readonly standing = input.required<Scene>();
-  readonly plan = input.required<Plan | null>();
+  readonly plan = input.required<SheetRun | null>();
   /** The recipe of the dry run; null where there is none. */
   readonly recipe = input.required<Recipe | null>();
   readonly shelf = input.required<Shelf>();

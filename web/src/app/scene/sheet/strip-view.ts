@@ -28,8 +28,7 @@ export const STRIP_HEIGHT = 29;
       <path class="curve" [attr.d]="strip().curve" />
       <path class="gone" [attr.d]="gone()" />
       <path class="mark" [attr.d]="standingMarks()" />
-      <path class="mark new" [attr.d]="addedMarks()" />
-      <path class="mark new" [attr.d]="replacedMarks()" />
+      <path class="mark new" [attr.d]="newMarks()" />
     </svg>
   `,
   styles: `
@@ -95,13 +94,12 @@ export class StripView {
 
   /** All marks of a kind in one path: hundreds of elements a change would keep the sheet waiting. */
   protected readonly gone = computed(() => this.strip().gone.map(gonePath).join(''));
-  protected readonly standingMarks = computed(() => this.marks('standing'));
-  protected readonly addedMarks = computed(() => this.marks('added'));
-  protected readonly replacedMarks = computed(() => this.marks('replaced'));
+  protected readonly standingMarks = computed(() => this.marks(false));
+  protected readonly newMarks = computed(() => this.marks(true));
 
-  private marks(kind: MarkKind): string {
+  private marks(isNew: boolean): string {
     return this.strip()
-      .marks.filter((mark) => mark.kind === kind)
+      .marks.filter(({ kind }) => (kind !== 'standing') === isNew)
       .map(markPath)
       .join('');
   }

@@ -1,0 +1,75 @@
+import type { ChannelId, DryRun, Key, Layer, LayerPlan, LayerValues, Scene } from '@wexikine/core';
+
+/** What becomes different on a layer; a channel that is null has no keys any more. */
+export interface LayerChange {
+  readonly layer: string;
+  /** Null where it stays as it is. */
+  readonly span: Layer['span'] | null;
+  readonly rest: Layer['rest'] | null;
+  readonly tracks: Readonly<Partial<Record<ChannelId, readonly Key[] | null>>>;
+}
+
+/**
+ * A dry run as the page shows it. It holds what changes and not whole layers, since the page has those: handing a
+ * thousand layers from thread to thread would take longer than planning them.
+ */
+export interface PlannedRun extends Omit<DryRun, 'layers'> {
+  readonly layers: readonly LayerValues[];
+  readonly changes: readonly LayerChange[];
+  /** False where applying it would change nothing. */
+  readonly hasEdits: boolean;
+}
+
+/** What becomes different from one layer to the other, told by what they do not share. */
+export function changeOf(before: Layer, after: Layer): LayerChange {
+  const tracks: Partial<Record<ChannelId, readonly Key[] | null>> = {};
+  for (const channel in after.tracks) {
+    const id = channel as ChannelId;
+    if (after.tracks[id] !== before.tracks[id]) tracks[id] = after.tracks[id] ?? null;
+  }
+  for (const channel in before.tracks) {
+    if (after.tracks[channel as ChannelId] === undefined) tracks[channel as ChannelId] = null;
+  }
+  return {
+    layer: before.id,
+    span: before.span === after.span ? null : after.span,
+    rest: before.rest === after.rest ? null : after.rest,
+    tracks,
+  };
+}
+
+/** The layers of a scene that another one has otherwise, as what becomes different on them. */
+export function changesBetween(before: Scene, after: readonly Layer[]): LayerChange[] {
+  const standing = new Map(before.layers.map((layer) => [layer.id, layer]));
+  return after.flatMap((layer) => {
+    const old = standing.get(layer.id);
+    return old && old !== layer ? [changeOf(old, layer)] : [];
+  });
+}
+
+function changed(layer: Layer, { span, rest, tracks }: LayerChange): Layer {
+  const next: Partial<Record<ChannelId, readonly Key[]>> = Object.assign({}, layer.tracks);
+  for (const channel in tracks) {
+    const id = channel as ChannelId;
+    const keys = tracks[id];
+    if (keys) next[id] = keys;
+    else delete next[id];
+  }
+  return Object.assign({}, layer, { span: span ?? layer.span, rest: rest ?? layer.rest, tracks: next });
+}
+
+/** A scene with a dry run in it; shares what does not change. */
+export function drawRun(scene: Scene, changes: readonly LayerChange[]): Scene {
+  if (changes.length === 0) return scene;
+  const byLayer = new Map(changes.map((change) => [change.layer, change]));
+  const layers = scene.layers.map((layer) => {
+    const change = byLayer.get(layer.id);
+    return change ? changed(layer, change) : layer;
+  });
+  return { ...scene, layers };
+}
+
+/** What a run gives to a layer, without the layer. */
+export function valuesOf({ layer, place, starts, lasts, moments, values }: LayerPlan): LayerValues {
+  return { layer, place, starts, lasts, moments, values };
+}
