@@ -14,7 +14,7 @@ import {
 import type { FromPlanner, PlanTask, ToPlanner } from './messages';
 import { packRun, unpackRun } from './packed';
 import { assemblePlan, planMessages, planTask, showTask } from './plan-task';
-import { drawRun } from './planned-run';
+import { drawRun, type PlannedRun } from './planned-run';
 import { Planner, type Planned } from './planner';
 
 /** A worker that answers when it is told to. */
@@ -142,7 +142,7 @@ describe('plans on their way', () => {
       ...(run === undefined ? {} : { by: { run, slot: 's' } }),
     });
     const { counts } = whole;
-    const planned = {
+    const planned: PlannedRun = {
       findings: [],
       counts,
       run: null,

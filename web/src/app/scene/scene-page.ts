@@ -199,14 +199,17 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   });
   protected readonly runId = computed(() => this.shown()?.plan?.run?.id ?? null);
 
+  /** Other fields of the sentence change without asking anew who is picked. */
+  private readonly pick = computed(() => this.draft()?.recipe.pick);
+  private readonly standing = computed(() => this.shown()?.standing);
   protected readonly picked = computed((): ReadonlySet<string> => {
-    const [scene, draft] = [this.shown()?.standing, this.draft()];
-    if (!scene || !draft) return new Set();
-    return new Set(pickLayers(scene, draft.recipe.pick).map((index) => scene.layers[index].id));
+    const [scene, pick] = [this.standing(), this.pick()];
+    if (!scene || !pick) return new Set();
+    return new Set(pickLayers(scene, pick).map((index) => scene.layers[index].id));
   });
 
   private readonly pickedCount = computed(() => {
-    const scene = this.shown()?.standing;
+    const scene = this.standing();
     if (!scene) return 0;
     const reasons = stayingOut(scene);
     return [...this.picked()].filter((id) => reasons.get(id) === null).length;

@@ -60,6 +60,7 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
   ></canvas>`,
   styles: `
     :host {
+      contain: strict;
       display: block;
       min-height: 0;
       background: #3c3c3a;

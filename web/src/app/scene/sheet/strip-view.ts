@@ -33,12 +33,13 @@ export const STRIP_HEIGHT = 29;
   `,
   styles: `
     :host {
+      contain: strict;
       display: block;
       height: 29px;
     }
     svg {
+      contain: strict;
       display: block;
-      overflow: visible;
     }
     .span {
       fill: var(--line);
