@@ -17,7 +17,8 @@ import type {
   TokensAnswer,
   TokensRequest,
 } from '@wexikine/core';
-import { catchError, throwError, type Observable } from 'rxjs';
+import { catchError, from, switchMap, throwError, type Observable } from 'rxjs';
+import { holdsLongList, jsonBlob } from './json-blob';
 
 /** A failed request, with the sentence to show. `offline` means that no answer came. */
 export class ApiProblem extends Error {
@@ -61,7 +62,9 @@ export class ApiService {
   }
 
   saveScene(id: string, body: SaveRequest): Observable<{ version: number }> {
-    return this.told(this.http.put<{ version: number }>(`/api/scenes/${encodeURIComponent(id)}`, body));
+    const put = (content: SaveRequest | Blob): Observable<{ version: number }> =>
+      this.http.put<{ version: number }>(`/api/scenes/${encodeURIComponent(id)}`, content);
+    return this.told(holdsLongList(body) ? from(jsonBlob(body)).pipe(switchMap(put)) : put(body));
   }
 
   renameScene(id: string, name: string, by: string): Observable<{ version: number }> {
