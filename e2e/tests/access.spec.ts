@@ -1,26 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { BenchScreen } from '../pages/bench-screen';
+import { expectNoFaults } from '../pages/faults';
 import { LibraryScreen } from '../pages/library-screen';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
-
-async function expectNoFaults(page: Page): Promise<void> {
-  // What fades in has its contrast only when it is there.
-  await page.evaluate(() =>
-    Promise.all(
-      document
-        .getAnimations()
-        .filter(({ effect }) => effect?.getTiming().iterations !== Infinity)
-        .map(({ finished }) => finished.catch(() => undefined)),
-    ),
-  );
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual(
-    [],
-  );
-}
 
 for (const theme of ['light', 'dark'] as const) {
   test.describe(`in the ${theme} theme`, () => {

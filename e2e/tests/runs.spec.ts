@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { STARTER_PRESETS, ticksFromSeconds, type Layer, type PresetItem } from '@wexikine/core';
+import { expectNoFaults } from '../pages/faults';
 import { applied, card, choosePreset, frames, openWith, say, sceneWith } from '../pages/made-scenes';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
@@ -249,6 +250,7 @@ test('a preset gets a new revision: its run says so, and the update is a dry run
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText('2 layers change')).toBeVisible();
   await expect(dialog.getByRole('row', { name: /^Card 2/ })).toContainText('0:24 → 1:05');
+  await expectNoFaults(page);
   await dialog.getByRole('checkbox', { name: 'Update run 1' }).click();
   await expect(dialog.getByText('stays as it is')).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Update 0 runs' })).toBeDisabled();

@@ -1,0 +1,25 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+const WCAG = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+/** What depends on colours; all else is the same in both themes and is looked at in the light one. */
+const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
+
+/** Nothing that axe finds against WCAG 2.2 AA on the page as it stands. */
+export async function expectNoFaults(page: Page): Promise<void> {
+  // What fades in has its contrast only when it is there.
+  const isDark = await page.evaluate(async () => {
+    await Promise.all(
+      document
+        .getAnimations()
+        .filter(({ effect }) => effect?.getTiming().iterations !== Infinity)
+        .map(({ finished }) => finished.catch(() => undefined)),
+    );
+    return localStorage.getItem('wexikine.theme') === 'dark';
+  });
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (isDark ? axe.withRules(COLOUR_RULES) : axe.withTags(WCAG)).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(', ')}`)).toEqual(
+    [],
+  );
+}
