@@ -128,9 +128,9 @@ test('values are set by hand in the sheet and released, rows are put in order by
 });
 
 test('data pasted from a spreadsheet gives each layer its own value, and says what did not match', async ({ page }) => {
-  const { screen } = await openWith(
+  const { id, screen } = await openWith(
     page,
-    ['1', '2', '3'].map((id) => card(id)),
+    ['1', '2', '3'].map((name) => card(name)),
   );
   await page.getByRole('button', { name: 'Data', exact: true }).click();
   const dialog = page.getByRole('dialog', { name: 'Data of the layers' });
@@ -147,6 +147,18 @@ test('data pasted from a spreadsheet gives each layer its own value, and says wh
   await expect(screen.row('Card 3').getByText('−9°')).toBeVisible();
   await page.getByRole('tab', { name: /findings/ }).click();
   await expect(page.getByText('“Card 2” has nothing in the data column “lean”')).toBeVisible();
+  // One layer's value by hand, and a column that the scene did not have.
+  await screen.row('Card 2').click();
+  await page.getByRole('tab', { name: 'layer' }).click();
+  await page.getByLabel('lean', { exact: true }).fill('12');
+  await page.keyboard.press('Enter');
+  await expect(screen.row('Card 2').getByText('12°')).toBeVisible();
+  await page.getByLabel('New column').fill('score');
+  await page.getByLabel('Its value here').fill('7');
+  await page.keyboard.press('Enter');
+  await screen.saved();
+  const stored = await screen.stored(id);
+  expect(stored.layers.map(({ data }) => data)).toEqual([{ lean: '4' }, { lean: '12', score: '7' }, { lean: '-9deg' }]);
 });
 
 test('versions play side by side; one is kept, its values stand in the sentence', async ({ page }) => {

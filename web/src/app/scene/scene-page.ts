@@ -226,6 +226,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     return layers.find(({ id }) => id === this.selected()) ?? null;
   });
 
+  protected readonly dataColumns = computed(() => [
+    ...new Set(this.standing()?.layers.flatMap(({ data }) => Object.keys(data))),
+  ]);
+
   protected readonly standingLayer = computed((): Layer | null => {
     const layers = this.shown()?.standing.layers ?? [];
     return layers.find(({ id }) => id === this.selected()) ?? null;

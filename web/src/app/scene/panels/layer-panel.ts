@@ -17,6 +17,7 @@ import {
 import { ValueField } from '../../fields/value-field';
 import { readChannelValue } from './hand-key';
 import { HandKeys } from './hand-keys';
+import { LayerData } from './layer-data';
 
 /** A named step that the panel asks for. */
 export interface LayerStep {
@@ -32,18 +33,21 @@ function restText(layer: Layer, id: ChannelId): string {
   return formatChannelValue(id, restValue(layer, id)).replace('−', '-');
 }
 
-/** Name, tags, span and rest pose of the selected layer. */
+/** Name, tags, span, rest pose, data and hand keys of the selected layer. */
 @Component({
   selector: 'wx-layer-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HandKeys, ValueField],
+  imports: [HandKeys, LayerData, ValueField],
   templateUrl: './layer-panel.html',
   styleUrl: './layer-panel.scss',
 })
 export class LayerPanel {
+  /** The layer as it is drawn, with a dry run. */
   readonly layer = input.required<Layer | null>();
-  /** The same layer as it stands, without a dry run. */
+  /** The same layer as it stands: what is set here is set in the scene, whatever a dry run shows. */
   readonly standing = input.required<Layer | null>();
+  /** Data columns of the scene. */
+  readonly columns = input.required<readonly string[]>();
   readonly time = input.required<Ticks>();
   readonly rate = input.required<Rate>();
   readonly step = output<LayerStep>();
@@ -56,7 +60,7 @@ export class LayerPanel {
   protected readonly keyCount = computed(() => this.keyed().reduce((sum, count) => sum + count, 0));
 
   protected readonly rest = computed(() => {
-    const layer = this.layer();
+    const layer = this.standing();
     if (!layer) return [];
     return CHANNELS.filter(({ id }) => ALWAYS.includes(id) || layer.rest[id] !== undefined).map(({ id, label }) => ({
       id,
@@ -65,8 +69,8 @@ export class LayerPanel {
     }));
   });
 
-  protected readonly inText = computed(() => formatShort(this.layer()?.span.in ?? 0, this.rate()));
-  protected readonly outText = computed(() => formatShort(this.layer()?.span.out ?? 0, this.rate()));
+  protected readonly inText = computed(() => formatShort(this.standing()?.span.in ?? 0, this.rate()));
+  protected readonly outText = computed(() => formatShort(this.standing()?.span.out ?? 0, this.rate()));
 
   protected readonly checkIn = (text: string): string | null => this.checkSpan('in', text);
   protected readonly checkOut = (text: string): string | null => this.checkSpan('out', text);
@@ -75,7 +79,7 @@ export class LayerPanel {
 
   protected rename(event: Event): void {
     const name = (event.target as HTMLInputElement).value.trim();
-    const layer = this.layer();
+    const layer = this.standing();
     if (layer && name !== '' && name !== layer.name) this.set(`Rename “${layer.name}” to “${name}”`, { name });
   }
 
@@ -89,19 +93,19 @@ export class LayerPanel {
           .filter((tag) => tag !== ''),
       ),
     ];
-    const layer = this.layer();
+    const layer = this.standing();
     if (layer && tags.join() !== layer.tags.join()) this.set(`Tag “${layer.name}”`, { tags });
   }
 
   protected flip(what: 'locked' | 'hidden'): void {
-    const layer = this.layer();
+    const layer = this.standing();
     if (!layer) return;
     const verb = what === 'locked' ? (layer.locked ? 'Unlock' : 'Lock') : layer.hidden ? 'Show' : 'Hide';
     this.set(`${verb} “${layer.name}”`, { [what]: !layer[what] });
   }
 
   protected setSpan(side: 'in' | 'out', text: string): void {
-    const layer = this.layer();
+    const layer = this.standing();
     const entry = parseTimeEntry(text, this.rate());
     if (!layer || !entry.ok) return;
     const time = applyTimeEntry(entry.entry, layer.span[side]);
@@ -110,21 +114,21 @@ export class LayerPanel {
   }
 
   protected setRest(id: ChannelId, text: string): void {
-    const layer = this.layer();
+    const layer = this.standing();
     const value = readChannelValue(id, text);
     if (!layer || value === null || value === restValue(layer, id)) return;
     this.set(`Set ${id} of “${layer.name}”`, { rest: { ...layer.rest, [id]: value } });
   }
 
   private set(label: string, fields: Extract<Edit, { type: 'set-layer' }>['fields']): void {
-    const layer = this.layer();
+    const layer = this.standing();
     if (layer) this.step.emit({ label, edits: [{ type: 'set-layer', layer: layer.id, fields }] });
   }
 
   private checkSpan(side: 'in' | 'out', text: string): string | null {
     const entry = parseTimeEntry(text, this.rate());
     if (!entry.ok) return describeEntryProblem(entry.problem, this.rate());
-    const span = this.layer()?.span;
+    const span = this.standing()?.span;
     if (!span) return null;
     const next = { ...span, [side]: applyTimeEntry(entry.entry, span[side]) };
     return next.out > next.in ? null : 'A layer must end after it begins.';
