@@ -48,7 +48,7 @@ test('a run is changed, switched off and on, and removed; hand keys stay, and un
     ...row,
     tracks: { ...row.tracks, opacity: [keys[0], { ...keys[1], value: 0.42 }, ...keys.slice(2)] },
   };
-  await page.request.put(`/api/scenes/${id}`, {
+  const saved = await page.request.put(`/api/scenes/${id}`, {
     data: {
       base: version,
       by: 'Ada',
@@ -62,6 +62,7 @@ test('a run is changed, switched off and on, and removed; hand keys stay, and un
       runOrder: null,
     },
   });
+  expect(saved.ok()).toBe(true);
   await expect(page.getByText('Ada: Dim the second row')).toBeVisible();
 
   await page.getByRole('tab', { name: /runs/ }).click();

@@ -59,6 +59,21 @@ describe('picks', () => {
     expect(caught({ by: 'joined', how: 'any', terms: [keyed, { is: { by: 'rule', kind: 'word' } }] })).toBe('bc');
   });
 
+  test('and binds closer than or; a condition that says nothing hands its or on', () => {
+    const row = { is: { by: 'rule', tag: 'row' } } as const;
+    const keyed = { is: { by: 'state', state: 'keys' } } as const;
+    const word = { is: { by: 'rule', kind: 'word' } } as const;
+    const empty = { is: { by: 'rule' } } as const;
+    const notKeyed = { ...keyed, not: true } as const;
+    expect(caught({ by: 'joined', how: 'all', terms: [row, notKeyed, { ...word, or: true }] })).toBe('ac');
+    expect(caught({ by: 'joined', how: 'all', terms: [word, { ...row, or: true }, keyed] })).toBe('bc');
+    expect(caught({ by: 'joined', how: 'all', terms: [word, { ...empty, or: true }, row] })).toBe('abc');
+    expect(caught({ by: 'joined', how: 'all', terms: [{ ...row, or: true }] })).toBe('ab');
+    expect(pickWords({ by: 'joined', how: 'all', terms: [row, notKeyed, { ...word, or: true }] }, 2)).toBe(
+      '2 layers tagged “row” and not with keys, or of kind word',
+    );
+  });
+
   test('layers that a run keyed', () => {
     const ran = applied(scene, { pick: { by: 'rule', kind: 'word' } });
     expect(pickLayers(ran, { by: 'made', run: 'run-1' })).toEqual([3]);

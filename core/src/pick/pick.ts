@@ -1,5 +1,5 @@
 import { boundsAt, compileScene, restFrame, type Frame } from '../sample';
-import type { Layer, Pick, PickTerm, Scene } from '../scene';
+import type { JoinedTerm, Layer, Pick, PickTerm, Scene } from '../scene';
 import { centreOf, type Box, type Point } from '../transform';
 
 /** A name pattern as a regular expression: * is any text, ? any one character, capitals do not matter. */
@@ -120,17 +120,29 @@ export function saysNothing(term: PickTerm): boolean {
   return term.by === 'rule' && term.tag === undefined && term.name === undefined && term.kind === undefined;
 }
 
+/** Sets of conditions of which a layer is to meet one whole; conditions that say nothing are left out. */
+export function alternativesOf({ how, terms }: Extract<Pick, { by: 'joined' }>): JoinedTerm[][] {
+  const sets: JoinedTerm[][] = [];
+  let isNext = true;
+  for (const term of terms) {
+    isNext ||= how === 'any' || term.or === true;
+    if (saysNothing(term.is)) continue;
+    if (isNext) sets.push([term]);
+    else sets[sets.length - 1].push(term);
+    isNext = false;
+  }
+  return sets;
+}
+
 function pickTest(scene: Scene, pick: Pick, places: Places, passed: ReadonlySet<string>): Test {
   if (pick.by !== 'joined') return termTest(scene, pick, places, passed);
-  const said = pick.terms.filter(({ is }) => !saysNothing(is));
-  if (said.length === 0) return none;
-  const tests = said.map(({ not, is }): Test => {
-    const test = termTest(scene, is, places, passed);
-    return not === true ? (layer, index) => !test(layer, index) : test;
-  });
-  return pick.how === 'all'
-    ? (layer, index) => tests.every((test) => test(layer, index))
-    : (layer, index) => tests.some((test) => test(layer, index));
+  const tests = alternativesOf(pick).map((terms) =>
+    terms.map(({ not, is }): Test => {
+      const test = termTest(scene, is, places, passed);
+      return not === true ? (layer, index) => !test(layer, index) : test;
+    }),
+  );
+  return (layer, index) => tests.some((all) => all.every((test) => test(layer, index)));
 }
 
 /**

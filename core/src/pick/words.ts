@@ -1,5 +1,5 @@
 import type { Pick, PickTerm, Scene } from '../scene';
-import { saysNothing } from './pick';
+import { alternativesOf } from './pick';
 
 /** What the words need to know of a scene; without one, ids stand for names. */
 type Names = Readonly<Partial<Scene>> | null;
@@ -63,7 +63,9 @@ export function pickWords(pick: Pick, count: number | null, names: Names = null)
     return [counted(count, kind ?? 'layer'), termWords(rest, names)].filter((text) => text !== '').join(' ');
   }
   if (pick.by !== 'joined') return `${counted(count, 'layer')} ${termWords(pick, names)}`;
-  const said = pick.terms.filter(({ is }) => !saysNothing(is));
-  const words = said.map(({ not, is }) => (not === true ? `not ${termWords(is, names)}` : termWords(is, names)));
-  return `${counted(count, 'layer')} ${words.join(pick.how === 'all' ? ' and ' : ' or ')}`;
+  const sets = alternativesOf(pick).map((terms) =>
+    terms.map(({ not, is }) => (not === true ? `not ${termWords(is, names)}` : termWords(is, names))),
+  );
+  const isMixed = sets.length > 1 && sets.some(({ length }) => length > 1);
+  return `${counted(count, 'layer')} ${sets.map((words) => words.join(' and ')).join(isMixed ? ', or ' : ' or ')}`;
 }

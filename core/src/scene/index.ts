@@ -35,6 +35,7 @@ export {
   savedPickSchema,
   DATA_TESTS,
   type Pick,
+  type JoinedTerm,
   type PickTerm,
   type SavedPick,
   type DataTest,

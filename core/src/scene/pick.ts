@@ -37,14 +37,17 @@ export const pickTermSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('saved'), pick: idSchema }),
 ]);
 
-/** Which layers: one condition, or several of which all or any must hold, each as it is or turned round. */
+/**
+ * Which layers: one condition, or several of which all or any must hold, each as it is or turned round. Among those
+ * that must all hold, one that says `or` begins a further set, of which the layer may meet any: and binds closer than or.
+ */
 export const pickSchema = z.union([
   pickTermSchema,
   z.strictObject({
     by: z.literal('joined'),
     how: z.enum(['all', 'any']),
     terms: z
-      .array(z.strictObject({ not: z.literal(true).optional(), is: pickTermSchema }))
+      .array(z.strictObject({ or: z.literal(true).optional(), not: z.literal(true).optional(), is: pickTermSchema }))
       .min(1)
       .max(50),
   }),
@@ -53,6 +56,8 @@ export const pickSchema = z.union([
 /** A pick under a name, kept with its scene and worked out anew whenever a run is. */
 export const savedPickSchema = z.strictObject({ id: idSchema, name: nameSchema, pick: pickSchema });
 
+/** A condition among others. */
+export type JoinedTerm = Extract<Pick, { by: 'joined' }>['terms'][number];
 export type PickTerm = Readonly<z.infer<typeof pickTermSchema>>;
 export type Pick = Readonly<z.infer<typeof pickSchema>>;
 export type SavedPick = Readonly<z.infer<typeof savedPickSchema>>;

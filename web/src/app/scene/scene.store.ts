@@ -6,6 +6,7 @@ import {
   type Edit,
   type Scene,
   type SceneChange,
+  type SceneNews,
   type StoredScene,
 } from '@wexikine/core';
 import {
@@ -20,7 +21,7 @@ import {
 } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
-import { LiveNews } from '../live/live-news';
+import { LiveNews, type Heard } from '../live/live-news';
 import { doStep, overOthers, redoStep, startHistory, undoStep, type History, type HistoryResult } from './history';
 import { changedByBoth, changedLayers, putMineOver } from './merge';
 
@@ -68,8 +69,11 @@ export class SceneStore implements OnDestroy {
   /** What the server has. */
   private standing: Standing | null = null;
   private isSaving = false;
-  /** What was heard of others while a save was under way; asked for when that is done. */
-  private heardMeanwhile: { readonly what: string | null } | null = null;
+  /** News of this scene that one does not know of yet, and whether some may have been missed. */
+  private news: readonly SceneNews[] = [];
+  private hasMissed = false;
+  /** The version up to which one knows what was done: because one did it, or because it was told. */
+  private known = 0;
   private unsavedLabels: string[] = [];
   private retry: ReturnType<typeof setTimeout> | undefined;
 
@@ -89,10 +93,10 @@ export class SceneStore implements OnDestroy {
     this.changes = this.scene$.pipe(debounceTime(SAVE_AFTER)).subscribe(() => void this.save());
     this.heard = inject(LiveNews)
       .news$.pipe(
-        filter((news) => news.topic === 'missed' || (news.topic === 'scene' && news.id === this.scene?.id)),
+        filter((news) => this.isOfHere(news)),
         debounceTime(CATCH_UP_AFTER),
       )
-      .subscribe((news) => void this.catchUp(news.topic === 'scene' ? `${news.by}: ${news.what}` : null));
+      .subscribe(() => void this.catchUp());
   }
 
   ngOnDestroy(): void {
@@ -148,6 +152,7 @@ export class SceneStore implements OnDestroy {
     if (!scene || !standing) return;
     const merged = putMineOver(standing.scene, scene, conflict.theirs.scene);
     this.standing = conflict.theirs;
+    this.known = conflict.theirs.version;
     this.unsavedLabels = ['Keep mine over theirs'];
     this.saveSubject.next({ type: 'waiting' });
     this.historySubject.next(startHistory(merged));
@@ -166,25 +171,48 @@ export class SceneStore implements OnDestroy {
     return created.scene.id;
   }
 
+  /** Notes what is heard of this scene; false for what is of others. */
+  private isOfHere(news: Heard): boolean {
+    if (news.topic === 'missed') this.hasMissed = true;
+    else if (news.topic === 'scene' && news.id === this.scene?.id) this.news = [...this.news, news];
+    else return false;
+    return true;
+  }
+
   /**
-   * Takes in what others saved, where nothing of one's own waits to be saved; else the next save tells. Undo goes on
-   * where it touches nothing of theirs.
+   * Takes in what others saved, where nothing of one's own waits to be saved; else the end of the next save looks again,
+   * or it tells of a conflict. Undo goes on where it touches nothing of theirs.
    */
-  private async catchUp(what: string | null): Promise<void> {
+  private async catchUp(): Promise<void> {
     const { standing } = this;
-    if (this.isSaving) this.heardMeanwhile = { what };
     if (!standing || this.isSaving || this.hasUnsaved || this.saveSubject.value.type === 'conflict') return;
+    if (this.hasMissed || this.news.some(({ version }) => version > standing.version)) await this.takeIn(standing);
+    this.tellOthers();
+  }
+
+  private async takeIn(standing: Standing): Promise<void> {
     try {
       const theirs = await firstValueFrom(this.api.scene(standing.scene.id));
       const history = this.historySubject.value;
-      if (theirs.version <= standing.version || !history || this.hasUnsaved || this.standing !== standing) return;
+      if (!history || this.hasUnsaved || this.standing !== standing) return;
+      this.hasMissed = false;
+      if (theirs.version <= standing.version) return;
       const changed = changedLayers(standing.scene, theirs.scene);
       this.standing = theirs;
       this.historySubject.next(overOthers(history, theirs.scene, changed));
-      if (what !== null) this.othersSubject.next(what);
     } catch {
       // Not reached now; the next news or the next save asks again.
     }
+  }
+
+  /** Says what others did, of all that stands here and was not said yet. */
+  private tellOthers(): void {
+    const upTo = this.standing?.version ?? 0;
+    const untold = this.news.filter(({ version }) => version > this.known && version <= upTo);
+    this.news = this.news.filter(({ version }) => version > Math.max(this.known, upTo));
+    if (untold.length === 0) return;
+    this.known = upTo;
+    this.othersSubject.next(untold.map(({ by, what }) => `${by}: ${what}`).join('; '));
   }
 
   /** Saves now what has not been saved. */
@@ -205,11 +233,9 @@ export class SceneStore implements OnDestroy {
     } finally {
       this.isSaving = false;
     }
-    const heard = this.heardMeanwhile;
-    this.heardMeanwhile = null;
     if (this.saveSubject.value.type !== 'saved') return;
     if (this.hasUnsaved) void this.save();
-    else if (heard) void this.catchUp(heard.what);
+    else void this.catchUp();
   }
 
   private async send(standing: Standing, scene: Scene, labels: readonly string[]): Promise<void> {
@@ -229,6 +255,7 @@ export class SceneStore implements OnDestroy {
     };
     const { version } = await firstValueFrom(this.api.saveScene(scene.id, body));
     this.standing = { version, scene };
+    this.known = version;
     this.saveSubject.next({ type: 'saved', at: Date.now() });
   }
 
@@ -253,6 +280,7 @@ export class SceneStore implements OnDestroy {
 
   private stand({ version, scene }: StoredScene): void {
     this.standing = { version, scene };
+    this.known = version;
     this.unsavedLabels = [];
     this.saveSubject.next({ type: 'saved', at: Date.now() });
     this.historySubject.next(startHistory(scene));

@@ -1,13 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { pickLayers, type Pick, type PickTerm, type SavedPick, type Scene } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
-import { beginTerm, TERM_KINDS, type TermKind } from './pick-terms';
+import { beginTerm, editorTerms, pickOfTerms, TERM_KINDS, type Term, type TermKind } from './pick-terms';
 import { TermEditor } from './term-editor';
-
-interface Term {
-  readonly not?: true;
-  readonly is: PickTerm;
-}
 
 /** Who takes part: one condition or several joined by and, or and not; ticked rows; a pick that was kept under a name. */
 @Component({
@@ -17,18 +12,23 @@ interface Term {
   template: `
     <strong>Which layers</strong>
     @for (term of terms(); track $index; let i = $index) {
-      <div class="term">
+      <div class="term" [class.further]="i > 0 && term.join === 'and'">
         <div class="head">
           @if (i > 0) {
-            <button class="chip join" type="button" title="Change between and, or" (click)="flipJoin()">
-              {{ how() === 'all' ? 'and' : 'or' }}
+            <button
+              class="chip join"
+              type="button"
+              title="Change between and, or; and binds closer"
+              (click)="flipJoin(i)"
+            >
+              {{ term.join }}
             </button>
           }
           <button
             class="chip"
             type="button"
-            [class.on]="term.not === true"
-            [attr.aria-pressed]="term.not === true"
+            [class.on]="term.isNot"
+            [attr.aria-pressed]="term.isNot"
             (click)="flipNot(i)"
           >
             not
@@ -108,6 +108,9 @@ interface Term {
       padding-bottom: 10px;
       border-bottom: 1px solid var(--line);
     }
+    .further {
+      padding-left: 14px;
+    }
     .head,
     .foot,
     .chips,
@@ -144,14 +147,7 @@ export class PickEditor {
 
   protected readonly kinds = TERM_KINDS;
   protected readonly isNaming = signal(false);
-  protected readonly terms = computed((): readonly Term[] => {
-    const pick = this.pick();
-    return pick.by === 'joined' ? pick.terms : [{ is: pick }];
-  });
-  protected readonly how = computed(() => {
-    const pick = this.pick();
-    return pick.by === 'joined' ? pick.how : 'all';
-  });
+  protected readonly terms = computed(() => editorTerms(this.pick()));
   protected readonly saved = computed(() => this.scene().picks ?? []);
 
   protected readonly summary = computed(() => {
@@ -168,7 +164,7 @@ export class PickEditor {
   }
 
   protected setTerm(index: number, is: PickTerm): void {
-    this.give(this.terms().with(index, { ...this.terms()[index], is }));
+    this.change(index, { is });
   }
 
   protected setKind(index: number, event: Event): void {
@@ -176,16 +172,17 @@ export class PickEditor {
   }
 
   protected flipNot(index: number): void {
-    const { not, is } = this.terms()[index];
-    this.give(this.terms().with(index, not === true ? { is } : { not: true, is }));
+    this.change(index, { isNot: !this.terms()[index].isNot });
   }
 
-  protected flipJoin(): void {
-    this.changed.emit({ by: 'joined', how: this.how() === 'all' ? 'any' : 'all', terms: [...this.terms()] });
+  protected flipJoin(index: number): void {
+    this.change(index, { join: this.terms()[index].join === 'and' ? 'or' : 'and' });
   }
 
   protected add(): void {
-    this.give([...this.terms(), { is: beginTerm('rule', this.scene(), this.pick()) }]);
+    const terms = this.terms();
+    const join = terms.length > 1 ? terms[terms.length - 1].join : 'and';
+    this.give([...terms, { join, isNot: false, is: beginTerm('rule', this.scene(), this.pick()) }]);
   }
 
   protected remove(index: number): void {
@@ -198,9 +195,11 @@ export class PickEditor {
     this.kept.emit({ id: `pick-${crypto.randomUUID().slice(0, 8)}`, name: name.trim(), pick: this.pick() });
   }
 
+  private change(index: number, fields: Partial<Term>): void {
+    this.give(this.terms().with(index, { ...this.terms()[index], ...fields }));
+  }
+
   private give(terms: readonly Term[]): void {
-    const [only] = terms;
-    if (terms.length === 1 && only.not !== true) return this.changed.emit(only.is);
-    this.changed.emit({ by: 'joined', how: this.how(), terms: [...terms] });
+    this.changed.emit(pickOfTerms(terms));
   }
 }

@@ -1,4 +1,36 @@
-import { pickLayers, type Pick, type PickTerm, type Scene } from '@wexikine/core';
+import { pickLayers, type JoinedTerm, type Pick, type PickTerm, type Scene } from '@wexikine/core';
+
+/** How a condition is joined to the one before it. */
+export type Join = 'and' | 'or';
+
+/** A condition of the editor: joined to the one before, as it is or turned round. */
+export interface Term {
+  readonly join: Join;
+  readonly isNot: boolean;
+  readonly is: PickTerm;
+}
+
+/** The conditions of a pick, one by one. */
+export function editorTerms(pick: Pick): Term[] {
+  if (pick.by !== 'joined') return [{ join: 'and', isNot: false, is: pick }];
+  return pick.terms.map(({ or, not, is }) => ({
+    join: pick.how === 'any' || or === true ? 'or' : 'and',
+    isNot: not === true,
+    is,
+  }));
+}
+
+/** The pick that conditions say; the first one's join counts for nothing. */
+export function pickOfTerms(terms: readonly Term[]): Pick {
+  const [first, ...others] = terms;
+  if (others.length === 0 && !first.isNot) return first.is;
+  const isAny = others.length > 0 && others.every(({ join }) => join === 'or');
+  const joined = terms.map(({ join, isNot, is }, i): JoinedTerm => {
+    const isOr = join === 'or' && i > 0 && !isAny;
+    return { ...(isOr ? { or: true } : {}), ...(isNot ? { not: true } : {}), is };
+  });
+  return { by: 'joined', how: isAny ? 'any' : 'all', terms: joined };
+}
 
 export type TermKind = PickTerm['by'];
 
