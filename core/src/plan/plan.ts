@@ -105,6 +105,20 @@ export function layersById({ layers }: Scene): Map<string, Layer> {
   return new Map(layers.map((layer) => [layer.id, layer]));
 }
 
+/** What an operation does, and how it is shown. */
+interface Shown {
+  readonly operated: Operated;
+  readonly shown: DryRun;
+}
+
+function show(scene: Scene, shelf: Shelf, recipe: Recipe, context: RunContext, compile: CompilePreset): Shown {
+  const operated = operate(scene, shelf, recipe, context, compile);
+  const { layers, findings } = operated;
+  if (layers.length === 0) return { operated, shown: refusedPlan(findings) };
+  const counts = countsWith(operated, layersById(scene));
+  return { operated, shown: { findings, layers, counts, run: headOf(scene, shelf, recipe, operated, context) } };
+}
+
 /** A run as it would be shown, without the edits that apply it; costs less than `plan` and says the same. */
 export function dryRun(
   scene: Scene,
@@ -113,11 +127,7 @@ export function dryRun(
   context: RunContext,
   compile: CompilePreset = compilePreset,
 ): DryRun {
-  const operated = operate(scene, shelf, recipe, context, compile);
-  const { layers, findings } = operated;
-  if (layers.length === 0) return refusedPlan(findings);
-  const counts = countsWith(operated, layersById(scene));
-  return { findings, layers, counts, run: headOf(scene, shelf, recipe, operated, context) };
+  return show(scene, shelf, recipe, context, compile).shown;
 }
 
 /**
@@ -132,17 +142,10 @@ export function plan(
   context: RunContext,
   compile: CompilePreset = compilePreset,
 ): Plan {
-  const operated = operate(scene, shelf, recipe, context, compile);
-  const { layers, findings } = operated;
-  if (layers.length === 0) return refusedPlan(findings);
-  const run = recordOf(scene, shelf, recipe, operated, context);
+  const { operated, shown } = show(scene, shelf, recipe, context, compile);
+  if (!shown.run) return refusedPlan(shown.findings);
+  const run = { ...shown.run, steps: [...operated.steps()] };
   const standing = layersById(scene);
-  const edits = layers.flatMap(({ layer, after }) => layerEdits(standing.get(layer) as Layer, after));
-  return {
-    edits: [...edits, { type: 'add-run', index: scene.runs.length, run }],
-    findings,
-    layers,
-    counts: countsWith(operated, standing),
-    run,
-  };
+  const edits = shown.layers.flatMap(({ layer, after }) => layerEdits(standing.get(layer) as Layer, after));
+  return { ...shown, run, edits: [...edits, { type: 'add-run', index: scene.runs.length, run }] };
 }

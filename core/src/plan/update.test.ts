@@ -5,7 +5,7 @@ import { STARTER_LIBRARY } from '../starter';
 import { applied, edited } from '../testing/planning';
 import { card, CONTEXT, PAL, sceneOf } from '../testing/scenes';
 import { frameTicks } from '../time';
-import { planUpdates } from './update';
+import { planUpdates, recipeOfRun } from './update';
 
 const FRAME = frameTicks(PAL);
 
@@ -74,9 +74,30 @@ describe('updates of several runs', () => {
   });
 
   test('a run that cannot be updated is left as it is, and the others are updated', () => {
-    const broken = shelfWith('pop-in-five-steps', ({ body }) => ({ ...body, phase: 'exit' }));
+    const items = [...longer.items.values()].map((item) =>
+      item.id === 'pop-in-five-steps' && item.kind === 'preset'
+        ? { ...item, revision: item.revision + 1, body: { ...item.body, phase: 'exit' as const } }
+        : item,
+    );
     const [pop] = scene.runs.map(({ id }) => id);
-    const [refused] = planUpdates(scene, broken, new Set([pop]), CONTEXT);
-    expect(refused).toMatchObject({ run: pop, edits: [], layers: [], findings: [{ code: 'wrong-phase' }] });
+    const updates = planUpdates(scene, createShelf(items), new Set([pop, second]), CONTEXT);
+    expect(updates[0]).toMatchObject({ run: pop, edits: [], layers: [], findings: [{ code: 'wrong-phase' }] });
+    expect(after(updates).runs.map(({ preset }) => preset?.revision)).toEqual([1, 1, 2]);
   });
+
+  test('a run whose recipe cannot be read is left out, one that is up to date has no edits', () => {
+    const unread = { ...scene, runs: scene.runs.map((run, i) => (i === 1 ? { ...run, recipe: {} } : run)) };
+    expect(planUpdates(unread, longer, new Set([first]), CONTEXT)).toEqual([]);
+    expect(planUpdates(scene, createShelf(STARTER_LIBRARY), new Set([first]), CONTEXT)).toMatchObject([
+      { run: first, edits: [], layers: [] },
+    ]);
+  });
+});
+
+test('the recipe of a run keeps to the revision that it used, or takes the newest', () => {
+  const [run] = scene.runs;
+  expect(recipeOfRun(run, 'used')).toMatchObject({ preset: { id: 'pop-in-five-steps', revision: 1 } });
+  expect(recipeOfRun(run, 'newest')).toMatchObject({ preset: { id: 'pop-in-five-steps' } });
+  expect(recipeOfRun(run, 'newest')).not.toHaveProperty('preset.revision');
+  expect(recipeOfRun({ ...run, recipe: { operation: 'unheard of' } }, 'used')).toBeNull();
 });

@@ -43,16 +43,10 @@ export interface RunUpdate {
 }
 
 function runKeys(layer: Layer | undefined, run: string): RunKeys | null {
-  const times = layer ? tracksOf(layer).flatMap(([, keys]) => keys.filter(({ by }) => by?.run === run)) : [];
-  if (times.length === 0) return null;
-  const found = times.reduce(
-    ({ starts, ends }, { at }) => ({ starts: Math.min(starts, at), ends: Math.max(ends, at) }),
-    {
-      starts: Infinity,
-      ends: -Infinity,
-    },
-  );
-  return { ...found, keys: times.length };
+  const own = layer ? tracksOf(layer).flatMap(([, keys]) => keys.filter(({ by }) => by?.run === run)) : [];
+  if (own.length === 0) return null;
+  const times = own.map(({ at }) => at);
+  return { starts: Math.min(...times), ends: Math.max(...times), keys: own.length };
 }
 
 function changedBy(before: Scene, after: Scene, run: string): LayerUpdate[] {
@@ -67,7 +61,7 @@ function changedBy(before: Scene, after: Scene, run: string): LayerUpdate[] {
 /**
  * Plans the updates of several runs to what the library holds now, one on top of the other in the order of the runs in
  * the scene. The edits of all that can be updated, put one after another, do it in one step; a run with a finding of
- * severity "error" is left as it is and has no edits.
+ * severity "error" is left as it is and has no edits, and one whose recipe cannot be read is left out.
  */
 export function planUpdates(
   scene: Scene,

@@ -86,6 +86,7 @@ export class UpdatesDialog {
         step: update.to > update.from ? `revision ${update.from} to ${update.to}` : 'what it takes from the library',
         says: this.says(run, found),
         problem: problem ? describeFinding(problem, this.data.scene) : null,
+        notes: problem ? [] : (found?.findings ?? []).map((finding) => describeFinding(finding, this.data.scene)),
         layers: found?.layers ?? [],
       };
     });
@@ -140,9 +141,10 @@ export class UpdatesDialog {
 
   private says(run: RunRecord, found: RunUpdate | undefined): string {
     if (!this.ticked().has(run.id)) return 'stays as it is';
-    if (!found || this.isPlanning()) return 'planning…';
+    if (this.isPlanning()) return 'planning…';
+    if (!found || found.edits.length === 0) return 'cannot be updated';
     const count = found.layers.length;
-    if (count === 0) return found.edits.length > 0 ? 'no layer changes' : 'cannot be updated';
+    if (count === 0) return 'no layer changes';
     return count === 1 ? '1 layer changes' : `${count} layers change`;
   }
 }

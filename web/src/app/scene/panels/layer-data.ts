@@ -37,9 +37,9 @@ export function withValue(data: Layer['data'], column: string, text: string): La
           class="text-field"
           [maxLength]="longestName"
           placeholder="its name"
-          [attr.aria-describedby]="'new-column-help'"
+          aria-describedby="new-column-help"
           #name
-          (change)="value.focus()"
+          (keydown.enter)="value.focus()"
         />
       </label>
       <label class="field-label"

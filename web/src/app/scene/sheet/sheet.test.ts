@@ -13,7 +13,7 @@ import { firstRecipe } from '../first-recipe';
 import { plotCurve } from '../../drawing/curve-plot';
 import { rowTimes, sheetRows, valueText, sheetColumns } from './rows';
 import { rulerMarks } from './ruler';
-import { createStrip, layerUnder, leadingChannel } from './strip';
+import { createStrip, layerUnder, leadingChannel, stripWords } from './strip';
 
 const shelf = createShelf(STARTER_LIBRARY);
 const board = programmeBoard();
@@ -108,6 +108,10 @@ describe('strips', () => {
       [20, 'standing'],
     ]);
     expect(gone).toEqual([9]);
+    expect(stripWords(createStrip({ layer: after, under }, 'dry', size))).toBe(
+      'Keys: 2 kept, 1 added, 1 replaced, 1 removed',
+    );
+    expect(stripWords(createStrip({ layer: { ...row, tracks: {} } }, null, size))).toBe('No keys');
     const moved = {
       ...after,
       span: { in: row.span.in + 10, out: row.span.out + 10 },

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Layer } from '@wexikine/core';
-import { createStrip, type KeyMark, type MarkKind } from './strip';
+import { createStrip, stripWords, type KeyMark, type MarkKind } from './strip';
 
 const WING = 5;
 export const STRIP_HEIGHT = 29;
@@ -14,7 +14,7 @@ export const STRIP_HEIGHT = 29;
   selector: 'wx-strip-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <svg aria-hidden="true" [attr.width]="width()" [attr.height]="height">
+    <svg role="img" [attr.aria-label]="words()" [attr.width]="width()" [attr.height]="height">
       <rect
         class="span"
         [class.moving]="strip().marks.length > 0"
@@ -97,6 +97,9 @@ export class StripView {
   protected readonly gone = computed(() => this.strip().gone.map(gonePath).join(''));
   protected readonly standingMarks = computed(() => this.marks(false));
   protected readonly newMarks = computed(() => this.marks(true));
+
+  /** What the marks say, for those who do not see them. */
+  protected readonly words = computed(() => stripWords(this.strip()));
 
   private marks(isNew: boolean): string {
     return this.strip()

@@ -113,12 +113,11 @@ export interface StripLayers {
   readonly under?: Layer | undefined;
 }
 
-/** The values of a channel over a layer's span and between its keys. */
-function spanPoints({ span }: Layer, keys: Track): CurvePoint[] {
-  const inner = curvePoints(keys).filter(({ at }) => at >= span.in && at <= span.out);
+/** The part of a curve that lies in a layer's span, from its beginning to its end. */
+function withinSpan(points: readonly CurvePoint[], { span }: Layer, keys: Track): CurvePoint[] {
   return [
     { at: span.in, value: sampleTrack(keys, span.in) },
-    ...inner,
+    ...points.filter(({ at }) => at >= span.in && at <= span.out),
     { at: span.out, value: sampleTrack(keys, span.out) },
   ];
 }
@@ -144,9 +143,9 @@ export function createStrip(
   if (channel === null) return { channel, left, width, curve: '', before: '', marks: [], gone };
   const keys = layer.tracks[channel] as Track;
   const old = standing?.tracks[channel];
-  const points = spanPoints(layer, keys);
-  const oldPoints = standing && old && !isSameTrack(old, keys) ? spanPoints(standing, old) : [];
-  const [low, high] = extent([...points, ...curvePoints(keys), ...oldPoints]);
+  const points = curvePoints(keys);
+  const before = standing && old && !isSameTrack(old, keys) ? withinSpan(curvePoints(old), standing, old) : [];
+  const [low, high] = extent([...points, ...before]);
   const room = size.height - 2 * MARGIN;
   const downwards = isPositionDown(channel) ? 1 : -1;
   const yOf = (value: number): number => {
@@ -166,7 +165,20 @@ export function createStrip(
     arrives: slope(trackSpeed(keys, at - 1)),
     leaves: slope(trackSpeed(keys, at)),
   }));
-  return { channel, left, width, curve: pathOf(points), before: pathOf(oldPoints), marks, gone };
+  return { channel, left, width, curve: pathOf(withinSpan(points, layer, keys)), before: pathOf(before), marks, gone };
+}
+
+/** A strip as words: at how many times keys stand, are added, take the place of others and go. */
+export function stripWords({ marks, gone }: Strip): string {
+  const count = (kind: MarkKind): number => marks.filter((mark) => mark.kind === kind).length;
+  const counted: readonly (readonly [number, string])[] = [
+    [count('standing'), 'kept'],
+    [count('added'), 'added'],
+    [count('replaced'), 'replaced'],
+    [gone.length, 'removed'],
+  ];
+  const said = counted.filter(([number]) => number > 0).map(([number, word]) => `${number} ${word}`);
+  return said.length === 0 ? 'No keys' : `Keys: ${said.join(', ')}`;
 }
 
 function slotOf({ by }: Key): string {
