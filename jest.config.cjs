@@ -14,7 +14,7 @@ module.exports = {
     '\\.mjs$': ['@swc/jest', { jsc: { target: 'es2022' }, module: { type: 'commonjs' } }],
   },
   moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json'],
-  transformIgnorePatterns: ['/node_modules/(?!d3-ease/)'],
+  transformIgnorePatterns: ['/node_modules/(?!d3-ease/|@angular/)'],
   moduleNameMapper: {
     '^@wexikine/core$': '<rootDir>/core/src/index.ts',
     '^@wexikine/paint$': '<rootDir>/paint/src/index.ts',

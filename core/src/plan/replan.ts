@@ -30,10 +30,18 @@ function keptByHand(peeled: ReadonlyMap<string, Peeled>, run: string): Finding[]
   return keys > 0 ? [{ code: 'kept-by-hand', layers, keys }] : [];
 }
 
-/** A record that differs from the old one only in who and when is no change. */
+/** What a record says without who and when; the revision stands in its preset, whether its recipe asks for it or not. */
+function said({ by: _by, when: _when, ...run }: RunRecord): object {
+  const { preset } = run.recipe;
+  if (typeof preset !== 'object' || preset === null) return run;
+  const { revision: _revision, ...asked } = preset as Readonly<Record<string, unknown>>;
+  return { ...run, recipe: { ...run.recipe, preset: asked } };
+}
+
+/** A record that says the same is no change. */
 function isNoChange(before: RunRecord, after: RunRecord, edits: readonly Edit[]): boolean {
   const isOnlyRun = edits.every((edit) => edit.type === 'set-run' && edit.run.id === before.id);
-  return isOnlyRun && isSame({ ...after, by: before.by, when: before.when }, before);
+  return isOnlyRun && isSame(said(after), said(before));
 }
 
 /**

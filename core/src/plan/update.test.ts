@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { createShelf, type PresetItem } from '../library';
+import type { Recipe } from '../recipe';
 import type { Scene } from '../scene';
 import { STARTER_LIBRARY } from '../starter';
 import { applied, edited } from '../testing/planning';
 import { card, CONTEXT, PAL, sceneOf } from '../testing/scenes';
 import { frameTicks } from '../time';
+import { replan } from './replan';
 import { planUpdates, recipeOfRun } from './update';
 
 const FRAME = frameTicks(PAL);
@@ -92,6 +94,13 @@ describe('updates of several runs', () => {
       { run: first, edits: [], layers: [] },
     ]);
   });
+});
+
+test('a run planned again as it is, with the revision that it used, is no change', () => {
+  const [run] = scene.runs;
+  const shelf = createShelf(STARTER_LIBRARY);
+  expect(replan(scene, shelf, run.id, recipeOfRun(run, 'used') as Recipe, CONTEXT).edits).toEqual([]);
+  expect(replan(scene, longer, first, recipeOfRun(scene.runs[1], 'newest') as Recipe, CONTEXT).edits).not.toEqual([]);
 });
 
 test('the recipe of a run keeps to the revision that it used, or takes the newest', () => {

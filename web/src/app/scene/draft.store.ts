@@ -166,9 +166,10 @@ export class DraftStore implements OnDestroy {
 
   /**
    * Applies the plan that is shown, as one step. It is planned once more with all that the scene keeps of it, in the
-   * worker; `changed` where sentence or scene became different meanwhile.
+   * worker; `changed` where sentence or scene became different meanwhile, `not` where there is nothing to apply or it
+   * has errors.
    */
-  async apply(): Promise<'done' | 'not' | 'changed'> {
+  async apply(): Promise<'done' | 'not' | 'changed' | 'failed'> {
     const { scene } = this.scenes;
     const planned = this.plannedSubject.value;
     const draft = this.draftSubject.value;
@@ -179,10 +180,10 @@ export class DraftStore implements OnDestroy {
     const plan = await this.planner.whole({ scene, task: planned.task });
     this.isApplying = false;
     if (this.draftSubject.value !== draft || this.scenes.scene !== scene) return 'changed';
-    if (!plan) return 'not';
+    if (!plan) return 'failed';
     this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false });
     const label = draft.run === null ? run.sentence : `Change a run: ${run.sentence}`;
-    if (!this.scenes.do(label, plan.edits)) return 'not';
+    if (!this.scenes.do(label, plan.edits)) return 'failed';
     this.runId = newRunId();
     return 'done';
   }

@@ -274,6 +274,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const applied = await this.draftStore.apply();
     if (applied === 'changed')
       this.teller.tell('Nothing was applied: the sentence or the scene was changed meanwhile.');
+    if (applied === 'failed')
+      this.teller.tell('Nothing was applied: it could not be planned. Change a field and try again.');
     if (applied !== 'done') return;
     this.teller.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
   }

@@ -6,7 +6,6 @@ import {
   type Edit,
   type Scene,
   type SceneChange,
-  type SceneNews,
   type StoredScene,
 } from '@wexikine/core';
 import {
@@ -21,9 +20,10 @@ import {
 } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
-import { LiveNews, type Heard } from '../live/live-news';
+import { LiveNews } from '../live/live-news';
 import { doStep, overOthers, redoStep, startHistory, undoStep, type History, type HistoryResult } from './history';
 import { changedByBoth, changedLayers, putMineOver } from './merge';
+import { OthersNews } from './others-news';
 
 /** Milliseconds of rest after a change before it is saved. */
 const SAVE_AFTER = 500;
@@ -69,11 +69,7 @@ export class SceneStore implements OnDestroy {
   /** What the server has. */
   private standing: Standing | null = null;
   private isSaving = false;
-  /** News of this scene that one does not know of yet, and whether some may have been missed. */
-  private news: readonly SceneNews[] = [];
-  private hasMissed = false;
-  /** The version up to which one knows what was done: because one did it, or because it was told. */
-  private known = 0;
+  private readonly news = new OthersNews();
   private unsavedLabels: string[] = [];
   private retry: ReturnType<typeof setTimeout> | undefined;
 
@@ -93,7 +89,7 @@ export class SceneStore implements OnDestroy {
     this.changes = this.scene$.pipe(debounceTime(SAVE_AFTER)).subscribe(() => void this.save());
     this.heard = inject(LiveNews)
       .news$.pipe(
-        filter((news) => this.isOfHere(news)),
+        filter((news) => this.news.hear(news, this.scene?.id)),
         debounceTime(CATCH_UP_AFTER),
       )
       .subscribe(() => void this.catchUp());
@@ -152,7 +148,7 @@ export class SceneStore implements OnDestroy {
     if (!scene || !standing) return;
     const merged = putMineOver(standing.scene, scene, conflict.theirs.scene);
     this.standing = conflict.theirs;
-    this.known = conflict.theirs.version;
+    this.news.know(conflict.theirs.version);
     this.unsavedLabels = ['Keep mine over theirs'];
     this.saveSubject.next({ type: 'waiting' });
     this.historySubject.next(startHistory(merged));
@@ -171,14 +167,6 @@ export class SceneStore implements OnDestroy {
     return created.scene.id;
   }
 
-  /** Notes what is heard of this scene; false for what is of others. */
-  private isOfHere(news: Heard): boolean {
-    if (news.topic === 'missed') this.hasMissed = true;
-    else if (news.topic === 'scene' && news.id === this.scene?.id) this.news = [...this.news, news];
-    else return false;
-    return true;
-  }
-
   /**
    * Takes in what others saved, where nothing of one's own waits to be saved; else the end of the next save looks again,
    * or it tells of a conflict. Undo goes on where it touches nothing of theirs.
@@ -186,8 +174,9 @@ export class SceneStore implements OnDestroy {
   private async catchUp(): Promise<void> {
     const { standing } = this;
     if (!standing || this.isSaving || this.hasUnsaved || this.saveSubject.value.type === 'conflict') return;
-    if (this.hasMissed || this.news.some(({ version }) => version > standing.version)) await this.takeIn(standing);
-    this.tellOthers();
+    if (this.news.isAheadOf(standing.version)) await this.takeIn(standing);
+    const what = this.news.tell(this.standing?.version ?? standing.version);
+    if (what !== null) this.othersSubject.next(what);
   }
 
   private async takeIn(standing: Standing): Promise<void> {
@@ -195,7 +184,7 @@ export class SceneStore implements OnDestroy {
       const theirs = await firstValueFrom(this.api.scene(standing.scene.id));
       const history = this.historySubject.value;
       if (!history || this.hasUnsaved || this.standing !== standing) return;
-      this.hasMissed = false;
+      this.news.caughtUp();
       if (theirs.version <= standing.version) return;
       const changed = changedLayers(standing.scene, theirs.scene);
       this.standing = theirs;
@@ -203,16 +192,6 @@ export class SceneStore implements OnDestroy {
     } catch {
       // Not reached now; the next news or the next save asks again.
     }
-  }
-
-  /** Says what others did, of all that stands here and was not said yet. */
-  private tellOthers(): void {
-    const upTo = this.standing?.version ?? 0;
-    const untold = this.news.filter(({ version }) => version > this.known && version <= upTo);
-    this.news = this.news.filter(({ version }) => version > Math.max(this.known, upTo));
-    if (untold.length === 0) return;
-    this.known = upTo;
-    this.othersSubject.next(untold.map(({ by, what }) => `${by}: ${what}`).join('; '));
   }
 
   /** Saves now what has not been saved. */
@@ -255,7 +234,7 @@ export class SceneStore implements OnDestroy {
     };
     const { version } = await firstValueFrom(this.api.saveScene(scene.id, body));
     this.standing = { version, scene };
-    this.known = version;
+    this.news.know(version);
     this.saveSubject.next({ type: 'saved', at: Date.now() });
   }
 
@@ -280,7 +259,7 @@ export class SceneStore implements OnDestroy {
 
   private stand({ version, scene }: StoredScene): void {
     this.standing = { version, scene };
-    this.known = version;
+    this.news.know(version);
     this.unsavedLabels = [];
     this.saveSubject.next({ type: 'saved', at: Date.now() });
     this.historySubject.next(startHistory(scene));

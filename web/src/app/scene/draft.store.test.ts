@@ -1,0 +1,191 @@
+import '@angular/compiler';
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { Injector, runInInjectionContext } from '@angular/core';
+import { compilePreset, createShelf, programmeBoard, STARTER_LIBRARY, type Scene } from '@wexikine/core';
+import { BehaviorSubject, NEVER, of } from 'rxjs';
+import { ApiService } from '../api/api.service';
+import { LibraryService } from '../library/library.service';
+import { LiveNews } from '../live/live-news';
+import type { FromPlanner, ToPlanner } from '../planning/messages';
+import { packRun } from '../planning/packed';
+import { planMessages, planTask, showTask } from '../planning/plan-task';
+import { DraftStore, type Shown } from './draft.store';
+import { SceneStore } from './scene.store';
+
+/** Milliseconds that the worker of these tests takes for an answer. */
+const THINKS = 40;
+
+/** The planning worker without a thread: it works with the real planning, and fails when it is told to. */
+const worker = { fails: false };
+
+function createTestWorker(): Worker {
+  const shelf = createShelf(STARTER_LIBRARY);
+  let scene: Scene = programmeBoard();
+  let listener: (event: { data: FromPlanner }) => void = () => undefined;
+  const answersTo = (message: ToPlanner): FromPlanner[] => {
+    if (message.type !== 'show' && message.type !== 'plan') return [];
+    const { ticket, task } = message;
+    if (worker.fails) return [{ type: 'failed', ticket }];
+    if (message.type === 'plan') return planMessages(ticket, planTask(scene, shelf, task, compilePreset));
+    return [{ type: 'shown', ticket, packed: packRun(showTask(scene, shelf, task, compilePreset)).packed }];
+  };
+  return {
+    postMessage: (message: ToPlanner) => {
+      if (message.type === 'scene') scene = message.scene;
+      const answers = answersTo(message);
+      setTimeout(() => answers.forEach((data) => listener({ data })), THINKS);
+    },
+    addEventListener: (_type: string, handler: unknown) => (listener = handler as typeof listener),
+    terminate: () => (listener = () => undefined),
+  } as never;
+}
+
+const settle = (ms = 500): Promise<void> => jest.advanceTimersByTimeAsync(ms);
+
+async function opened() {
+  const board = programmeBoard();
+  const shelf = createShelf(STARTER_LIBRARY);
+  const api = { scene: () => of({ scene: board, version: 1 }), saveScene: () => NEVER };
+  const library = { items$: new BehaviorSubject(STARTER_LIBRARY), shelf$: new BehaviorSubject(shelf) };
+  const injector = Injector.create({
+    providers: [
+      { provide: ApiService, useValue: api },
+      { provide: LiveNews, useValue: { news$: NEVER } },
+      { provide: LibraryService, useValue: library },
+    ],
+  });
+  const scenes = runInInjectionContext(injector, () => new SceneStore());
+  const inScene = Injector.create({ parent: injector, providers: [{ provide: SceneStore, useValue: scenes }] });
+  const draft = runInInjectionContext(inScene, () => new DraftStore());
+  let shown: Shown | null = null;
+  draft.shown$.subscribe((next) => (shown = next));
+  await scenes.open(board.id);
+  await settle();
+  const screen = (): Shown => {
+    if (!shown) throw new Error('Nothing is shown.');
+    return shown;
+  };
+  const gap = (text: string): void => {
+    const { recipe } = draft;
+    if (!recipe || !('spacing' in recipe)) throw new Error('No sentence.');
+    draft.change({ ...recipe, spacing: { by: 'gap', gap: text } });
+  };
+  return { draft, scenes, screen, gap };
+}
+
+/** Waits for an application, with the clock going on. */
+async function applied(draft: DraftStore): Promise<string> {
+  const outcome = draft.apply();
+  await settle();
+  return outcome;
+}
+
+beforeEach(() => {
+  jest.useFakeTimers();
+  worker.fails = false;
+  const Worker = function (): Worker {
+    return createTestWorker();
+  };
+  Object.assign(globalThis, { Worker, localStorage: { getItem: () => 'Me' } });
+});
+afterEach(() => void jest.useRealTimers());
+
+describe('the sentence of a scene', () => {
+  test('begins as a dry run that is drawn and not applied', async () => {
+    const { draft, scenes, screen } = await opened();
+    expect(screen().plan?.counts.layers).toBe(12);
+    expect(screen().drawn).not.toBe(screen().standing);
+    expect(scenes.scene?.runs).toEqual([]);
+    draft.setLive(false);
+    expect(screen().drawn).toBe(screen().standing);
+    expect(screen().plan).toBeNull();
+  });
+
+  test('shows the dry run of before while a newer one is planned, and says so', async () => {
+    const { screen, gap } = await opened();
+    const before = screen().plan;
+    gap('9f');
+    expect(screen()).toMatchObject({ isPlanning: true, plan: before });
+    await settle();
+    expect(screen().isPlanning).toBe(false);
+    const [first, second] = screen().plan?.layers ?? [];
+    const apart = Math.abs(second.starts - first.starts);
+    expect(apart).toBe((screen().standing.rate.den * 705_600_000 * 9) / screen().standing.rate.num);
+  });
+
+  test('is applied as one step under its own words, as it was shown', async () => {
+    const { draft, scenes, screen } = await opened();
+    const drawn = screen().drawn.layers;
+    expect(await applied(draft)).toBe('done');
+    expect(scenes.scene?.layers).toEqual(drawn);
+    expect(scenes.scene?.runs).toHaveLength(1);
+    expect(screen().isLive).toBe(false);
+    scenes.undo();
+    expect(scenes.scene).toEqual(programmeBoard());
+  });
+
+  test('is not applied where it was changed while it was being applied', async () => {
+    const { draft, scenes, gap } = await opened();
+    const outcome = draft.apply();
+    gap('9f');
+    await settle();
+    expect(await outcome).toBe('changed');
+    expect(scenes.scene?.runs).toEqual([]);
+    expect(await applied(draft)).toBe('done');
+  });
+
+  test('is not applied twice by two presses, nor before it is planned', async () => {
+    const { draft, scenes, gap } = await opened();
+    const [first, second] = [draft.apply(), draft.apply()];
+    await settle();
+    expect(await Promise.all([first, second])).toEqual(['done', 'not']);
+    expect(scenes.scene?.runs).toHaveLength(1);
+    gap('3f');
+    expect(await draft.apply()).toBe('not');
+  });
+
+  test('says where it could not be planned, and changes nothing', async () => {
+    const { draft, scenes } = await opened();
+    worker.fails = true;
+    expect(await applied(draft)).toBe('failed');
+    expect(scenes.scene).toEqual(programmeBoard());
+  });
+
+  test('opens a run, changes it and leaves nothing of how it was', async () => {
+    const { draft, scenes, screen, gap } = await opened();
+    await applied(draft);
+    const [run] = scenes.scene?.runs ?? [];
+    expect(draft.reopen(run, 'used')).toBe(true);
+    await settle();
+    expect(screen().plan?.hasEdits).toBe(false);
+    expect(await applied(draft)).toBe('not');
+    gap('9f');
+    await settle();
+    expect(screen().plan?.hasEdits).toBe(true);
+    const drawn = screen().drawn.layers;
+    expect(await applied(draft)).toBe('done');
+    expect(scenes.scene?.layers).toEqual(drawn);
+    expect(scenes.scene?.runs.map(({ id }) => id)).toEqual([run.id]);
+    expect(draft.reopen({ ...run, recipe: {} }, 'used')).toBe(false);
+  });
+
+  test('is a new one again where the run that is open goes away', async () => {
+    const { draft, scenes } = await opened();
+    await applied(draft);
+    const [run] = scenes.scene?.runs ?? [];
+    draft.reopen(run, 'used');
+    scenes.undo();
+    expect(draft.run).toBeNull();
+  });
+
+  test('given up while it is planned, the scene is shown as it stands', async () => {
+    const { draft, screen, gap } = await opened();
+    gap('9f');
+    draft.cancel();
+    await settle();
+    expect(screen()).toMatchObject({ isLive: false, isPlanning: false, plan: null });
+    gap('5f');
+    await settle();
+    expect(screen().plan?.counts.layers).toBe(12);
+  });
+});
