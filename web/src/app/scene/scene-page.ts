@@ -12,7 +12,6 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import {
@@ -23,35 +22,32 @@ import {
   severityOf,
   solvedIn,
   stayingOut,
-  type Edit,
   type Layer,
-  type Preset,
   type Recipe,
   type Scene,
 } from '@wexikine/core';
 import { Icon } from '../icons/icon';
-import { RecordDialog, type RecordSource } from '../bench/dialogs/record-dialog';
-import { LibraryActions } from '../library/library-actions.service';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
+import { ConflictActions } from './actions/conflict-actions';
+import { LayerActions } from './actions/layer-actions';
 import { RecipeActions } from './actions/recipe-actions';
 import { RunActions } from './actions/run-actions';
 import { TableActions } from './actions/table-actions';
 import { Teller } from './actions/teller';
-import { AddLayersDialog } from './dialogs/add-layers-dialog';
-import { ConflictDialog, type ConflictChoice } from './dialogs/conflict-dialog';
 import { downloadJson, downloadPage } from './download';
 import { DraftStore, keepsFromApplying } from './draft.store';
 import { CuesPanel } from './panels/cues-panel';
 import { CurvePanel } from './panels/curve-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
-import { LayerPanel, type LayerStep } from './panels/layer-panel';
+import { LayerPanel } from './panels/layer-panel';
 import { RunsPanel } from './panels/runs-panel';
 import { PlayerStore } from './player.store';
-import { Preview, type PreviewOptions, type SharePoint } from './preview/preview';
+import type { SharePoint } from './preview/marks';
+import { Preview, type PreviewOptions } from './preview/preview';
 import { Transport } from './preview/transport';
-import { SceneStore, type Conflict } from './scene.store';
+import { SceneStore } from './scene.store';
 import { SaveNote } from './save-note';
 import { SentenceBar } from './sentence/sentence-bar';
 import { RunSheet } from './sheet/run-sheet';
@@ -82,7 +78,17 @@ const FIRST_LOOK = 0.2;
     SentenceBar,
     Transport,
   ],
-  providers: [SceneStore, DraftStore, PlayerStore, Teller, RecipeActions, RunActions, TableActions],
+  providers: [
+    SceneStore,
+    DraftStore,
+    PlayerStore,
+    Teller,
+    RecipeActions,
+    RunActions,
+    TableActions,
+    LayerActions,
+    ConflictActions,
+  ],
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
   host: { role: 'main', '(document:keydown)': 'key($event)', '(window:beforeunload)': 'leave($event)' },
@@ -100,15 +106,15 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly store = inject(SceneStore);
   protected readonly draftStore = inject(DraftStore);
   protected readonly player = inject(PlayerStore);
-  private readonly dialog = inject(MatDialog);
   private readonly teller = inject(Teller);
   protected readonly said = inject(RecipeActions);
   protected readonly runs = inject(RunActions);
   protected readonly tables = inject(TableActions);
+  protected readonly layers = inject(LayerActions);
+  private readonly conflicts = inject(ConflictActions);
   private readonly router = inject(Router);
   private readonly topBar = inject(TopBar);
   private readonly library = inject(LibraryService);
-  private readonly libraryActions = inject(LibraryActions);
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
   private readonly preview = viewChild(Preview);
 
@@ -248,7 +254,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     });
     effect(() => {
       const save = this.save();
-      if (save.type === 'conflict') this.askConflict(save.conflict);
+      if (save.type === 'conflict') this.conflicts.ask(save.conflict);
     });
     effect(() => this.selectFirst());
     this.store.problem$.subscribe((message) => this.teller.tell(message));
@@ -286,65 +292,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     return panel in counts ? counts[panel as keyof typeof counts] || null : null;
   }
 
-  protected step({ label, edits }: LayerStep): void {
-    this.store.do(label, edits);
-  }
-
-  /** The keys of a layer as a new preset, on the bench. */
-  protected recordPreset({ id, name }: Layer): void {
-    const { scene } = this.store;
-    if (!scene) return;
-    this.dialog
-      .open<RecordDialog, RecordSource, Preset>(RecordDialog, {
-        data: { scene, layer: id },
-        width: '760px',
-        maxWidth: '94vw',
-      })
-      .afterClosed()
-      .subscribe((body) => {
-        if (!body) return;
-        const content = { kind: 'preset' as const, body };
-        const note = `Recorded from “${name}” in ${scene.name}.`;
-        void this.libraryActions.createAndOpen({
-          name: `From ${name}`.slice(0, 200).replace(/[<>]/g, ''),
-          note,
-          tags: [],
-          collection: null,
-          content,
-        });
-      });
-  }
-
   protected goTo({ layer, time }: Place): void {
     if (layer !== null) this.selected.set(layer);
     if (time !== null) this.player.go(time);
-  }
-
-  protected addLayers(): void {
-    const { scene } = this.store;
-    if (!scene) return;
-    this.dialog
-      .open<AddLayersDialog, unknown, Layer[]>(AddLayersDialog, { data: scene, width: '480px' })
-      .afterClosed()
-      .subscribe((layers) => {
-        if (!layers || layers.length === 0) return;
-        const first = this.store.scene?.layers.length ?? 0;
-        const edits = layers.map((layer, i): Edit => ({ type: 'add-layer', index: first + i, layer }));
-        this.store.do(`Add ${layers.length === 1 ? `“${layers[0].name}”` : `${layers.length} layers`}`, edits);
-        const { recipe } = this.draftStore;
-        if (recipe) this.change({ ...recipe, pick: { by: 'layers', layers: layers.map(({ id }) => id) } });
-      });
-  }
-
-  /** Removes a layer; of a group, everything in it first. */
-  protected remove(id: string): void {
-    const layers = this.store.scene?.layers ?? [];
-    const layer = layers.find((candidate) => candidate.id === id);
-    if (!layer) return;
-    const inside = (parent: string): string[] =>
-      layers.filter((candidate) => candidate.parent === parent).flatMap((child) => [...inside(child.id), child.id]);
-    const edits = [...inside(id), id].map((gone): Edit => ({ type: 'remove-layer', layer: gone }));
-    if (this.store.do(`Remove “${layer.name}”`, edits)) this.teller.offerUndo(`“${layer.name}” was removed.`);
   }
 
   /** To the next or previous key: of the selected layer if it has any, else of the whole scene. */
@@ -434,24 +384,5 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     if (this.selected() !== null || !plan || plan.layers.length === 0) return;
     const first = plan.layers.reduce((best, entry) => (entry.place < best.place ? entry : best));
     this.selected.set(first.layer);
-  }
-
-  private askConflict(conflict: Conflict): void {
-    this.dialog
-      .open<ConflictDialog, Conflict, ConflictChoice>(ConflictDialog, {
-        data: conflict,
-        disableClose: true,
-        width: '560px',
-      })
-      .afterClosed()
-      .subscribe((choice) => void this.resolve(conflict, choice ?? 'mine'));
-  }
-
-  private async resolve(conflict: Conflict, choice: ConflictChoice): Promise<void> {
-    if (choice === 'theirs') return this.store.takeTheirs(conflict);
-    if (choice === 'mine') return this.store.keepMine(conflict);
-    const id = await this.store.saveAsNew(conflict).catch(() => null);
-    if (id === null) return this.askConflict(conflict);
-    await this.router.navigate(['/scenes', id]);
   }
 }

@@ -10,7 +10,7 @@ import {
 } from '@wexikine/core';
 import { DraftStore } from '../draft.store';
 import { VariantsDialog, type VariantsSource } from '../dialogs/variants-dialog';
-import type { SharePoint } from '../preview/preview';
+import type { SharePoint } from '../preview/marks';
 import { SceneStore } from '../scene.store';
 import { withOverride } from '../sheet/cells';
 import type { HandValue, Reorder } from '../sheet/run-sheet';

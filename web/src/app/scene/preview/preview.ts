@@ -17,6 +17,17 @@ import { boundsAt, compileScene, createFrame, sampleFrame, type Scene } from '@w
 import type { View } from '@wexikine/paint';
 import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
+import {
+  clipTo,
+  dimOutside,
+  drawBand,
+  drawGround,
+  drawPoint,
+  drawSafeAreas,
+  SELECTION,
+  type Band,
+  type SharePoint,
+} from './marks';
 
 export interface PreviewOptions {
   readonly safeAreas: boolean;
@@ -24,14 +35,9 @@ export interface PreviewOptions {
   readonly outside: boolean;
 }
 
-/** Safe action and safe title areas as shares of the frame. Source: SMPTE ST 2046-1. */
-const SAFE_AREAS = [0.93, 0.9];
 const MARGIN = 16;
-const CHECK = 8;
-const OUTSIDE_DIM = 'rgb(60 60 58 / 72%)';
 const LEAST_ZOOM = 0.02;
 const MOST_ZOOM = 16;
-const SELECTION = '#58b79c';
 
 interface Camera {
   /** CSS pixels per scene pixel; null fits the frame into its place. */
@@ -285,19 +291,8 @@ export class Preview implements AfterViewInit {
   }
 }
 
-/** A point in shares of the frame. */
-export interface SharePoint {
-  readonly x: number;
-  readonly y: number;
-}
-
-/** A box being drawn, in CSS pixels. */
-interface Band {
-  readonly x: number;
-  readonly y: number;
-  readonly toX: number;
-  readonly toY: number;
-}
+/** Pixels around the point of an order in which it is taken hold of. */
+const POINT_REACH = 14;
 
 interface Pressed {
   readonly x: number;
@@ -305,89 +300,4 @@ interface Pressed {
   readonly camera: Camera;
   readonly does: 'pan' | 'box' | 'point';
   isDrag: boolean;
-}
-
-const POINT_REACH = 14;
-const POINT_COLOUR = '#e0a526';
-
-/** The point of an order: a ring with a cross, on a dark edge so that it is seen on anything. */
-function drawPoint(context: CanvasRenderingContext2D, place: { x: number; y: number }, ratio: number): void {
-  const [x, y] = [place.x * ratio, place.y * ratio];
-  for (const [colour, width] of [
-    ['rgb(0 0 0 / 60%)', 4],
-    [POINT_COLOUR, 2],
-  ] as const) {
-    context.strokeStyle = colour;
-    context.lineWidth = width * ratio;
-    context.beginPath();
-    context.arc(x, y, 8 * ratio, 0, 2 * Math.PI);
-    for (const [dx, dy] of [
-      [1, 0],
-      [0, 1],
-      [-1, 0],
-      [0, -1],
-    ]) {
-      context.moveTo(x + dx * 4 * ratio, y + dy * 4 * ratio);
-      context.lineTo(x + dx * 13 * ratio, y + dy * 13 * ratio);
-    }
-    context.stroke();
-  }
-}
-
-function drawBand(context: CanvasRenderingContext2D, { x, y, toX, toY }: Band, ratio: number): void {
-  context.fillStyle = 'rgb(88 183 156 / 18%)';
-  context.strokeStyle = SELECTION;
-  context.lineWidth = ratio;
-  context.fillRect(x * ratio, y * ratio, (toX - x) * ratio, (toY - y) * ratio);
-  context.strokeRect(x * ratio, y * ratio, (toX - x) * ratio, (toY - y) * ratio);
-}
-
-interface Place {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-function clipTo(context: CanvasRenderingContext2D, { x, y, width, height }: Place): void {
-  context.beginPath();
-  context.rect(x, y, width, height);
-  context.clip();
-}
-
-/** What lies under the layers: black, or the check pattern that stands for transparency. */
-function drawGround(context: CanvasRenderingContext2D, place: Place, checks: boolean, ratio: number): void {
-  context.fillStyle = checks ? '#8a8a86' : '#000';
-  context.fillRect(place.x, place.y, place.width, place.height);
-  if (!checks) return;
-  context.save();
-  clipTo(context, place);
-  context.fillStyle = '#b4b4ae';
-  const size = CHECK * ratio;
-  for (let row = 0; row * size < place.height; row++) {
-    for (let column = row % 2; column * size < place.width; column += 2) {
-      context.fillRect(place.x + column * size, place.y + row * size, size, size);
-    }
-  }
-  context.restore();
-}
-
-function dimOutside(context: CanvasRenderingContext2D, { x, y, width, height }: Place): void {
-  context.beginPath();
-  context.rect(0, 0, context.canvas.width, context.canvas.height);
-  context.rect(x, y, width, height);
-  context.fillStyle = OUTSIDE_DIM;
-  context.fill('evenodd');
-}
-
-function drawSafeAreas(context: CanvasRenderingContext2D, { x, y, width, height }: Place, ratio: number): void {
-  context.save();
-  context.lineWidth = ratio;
-  context.setLineDash([4 * ratio, 4 * ratio]);
-  context.strokeStyle = 'rgb(241 236 223 / 55%)';
-  for (const share of SAFE_AREAS) {
-    const [w, h] = [width * share, height * share];
-    context.strokeRect(x + (width - w) / 2, y + (height - h) / 2, w, h);
-  }
-  context.restore();
 }

@@ -1,0 +1,78 @@
+import { Injectable, inject } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import type { Edit, Layer, Preset } from '@wexikine/core';
+import { RecordDialog, type RecordSource } from '../../bench/dialogs/record-dialog';
+import { LibraryActions } from '../../library/library-actions.service';
+import { AddLayersDialog } from '../dialogs/add-layers-dialog';
+import { DraftStore } from '../draft.store';
+import type { LayerStep } from '../panels/layer-panel';
+import { SceneStore } from '../scene.store';
+import { Teller } from './teller';
+
+/** What can be done with the layers of a scene one by one: add, change, remove, record as a preset. */
+@Injectable()
+export class LayerActions {
+  private readonly store = inject(SceneStore);
+  private readonly draft = inject(DraftStore);
+  private readonly dialog = inject(MatDialog);
+  private readonly teller = inject(Teller);
+  private readonly library = inject(LibraryActions);
+
+  /** Does a step that a panel asks for. */
+  step({ label, edits }: LayerStep): void {
+    this.store.do(label, edits);
+  }
+
+  /** Asks for new layers, and picks them. */
+  add(): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    this.dialog
+      .open<AddLayersDialog, unknown, Layer[]>(AddLayersDialog, { data: scene, width: '480px' })
+      .afterClosed()
+      .subscribe((layers) => {
+        if (!layers || layers.length === 0) return;
+        const first = this.store.scene?.layers.length ?? 0;
+        const edits = layers.map((layer, i): Edit => ({ type: 'add-layer', index: first + i, layer }));
+        this.store.do(`Add ${layers.length === 1 ? `“${layers[0].name}”` : `${layers.length} layers`}`, edits);
+        const { recipe } = this.draft;
+        if (recipe) this.draft.change({ ...recipe, pick: { by: 'layers', layers: layers.map(({ id }) => id) } });
+      });
+  }
+
+  /** Removes a layer; of a group, everything in it first. */
+  remove(id: string): void {
+    const layers = this.store.scene?.layers ?? [];
+    const layer = layers.find((candidate) => candidate.id === id);
+    if (!layer) return;
+    const inside = (parent: string): string[] =>
+      layers.filter((candidate) => candidate.parent === parent).flatMap((child) => [...inside(child.id), child.id]);
+    const edits = [...inside(id), id].map((gone): Edit => ({ type: 'remove-layer', layer: gone }));
+    if (this.store.do(`Remove “${layer.name}”`, edits)) this.teller.offerUndo(`“${layer.name}” was removed.`);
+  }
+
+  /** The keys of a layer as a new preset, on the bench. */
+  recordPreset({ id, name }: Layer): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    this.dialog
+      .open<RecordDialog, RecordSource, Preset>(RecordDialog, {
+        data: { scene, layer: id },
+        width: '760px',
+        maxWidth: '94vw',
+      })
+      .afterClosed()
+      .subscribe((body) => {
+        if (!body) return;
+        const content = { kind: 'preset' as const, body };
+        const note = `Recorded from “${name}” in ${scene.name}.`;
+        void this.library.createAndOpen({
+          name: `From ${name}`.slice(0, 200).replace(/[<>]/g, ''),
+          note,
+          tags: [],
+          collection: null,
+          content,
+        });
+      });
+  }
+}
