@@ -56,7 +56,7 @@ describe('recording a layer’s keys', () => {
     const bump = card('x', { tracks: { rotation: [key(0, 0), key(5, 40), key(9, 0)] } });
     expect(recordingOf(bump)?.phase).toBe('accent');
     const whole = card('x', { tracks: { rotation: [key(0, -4), key(250, 4)] } });
-    expect(recordingOf(whole)?.phase).toBe('through');
+    expect(recordingOf(whole)?.phase).toBe('throughout');
   });
 
   test('leaves keys of runs out where there are keys by hand', () => {

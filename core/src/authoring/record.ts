@@ -175,7 +175,7 @@ export function recordingOf(layer: Layer): Omit<RecordOptions, 'parameters'> | n
   const beginsAtRest = rests((keys) => keys[0]);
   const endsAtRest = rests((keys) => keys[keys.length - 1]);
   const isWhole = from <= layer.span.in && to >= layer.span.out - 1;
-  const phase = isWhole ? 'through' : beginsAtRest && endsAtRest ? 'accent' : beginsAtRest ? 'exit' : 'entrance';
+  const phase = isWhole ? 'throughout' : beginsAtRest && endsAtRest ? 'accent' : beginsAtRest ? 'exit' : 'entrance';
   return { phase, channels: own.map(([channel]) => channel), from, to, distances: 'px' };
 }
 
@@ -198,10 +198,10 @@ function easeOf(key: Key, next: Key | undefined, channel: ChannelId, layer: Laye
 /** A moment's time as a share of the preset's length: `@lasts × 8 ÷ 18`, or for a span `layer.length × 44.44%`. */
 function timeText(after: Ticks, length: Ticks, frame: Ticks, phase: Phase): string {
   if (after === 0) return '0f';
-  const whole = phase === 'through' ? 'layer.length' : '@lasts';
+  const whole = phase === 'throughout' ? 'layer.length' : '@lasts';
   if (after === length) return whole;
   const isFrames = after % frame === 0 && length % frame === 0;
-  return isFrames && phase !== 'through'
+  return isFrames && phase !== 'throughout'
     ? `${whole} × ${after / frame} ÷ ${length / frame}`
     : `${whole} × ${number((after / length) * 100)}%`;
 }
@@ -212,7 +212,7 @@ function momentName(index: number, count: number, phase: Phase): string {
   return phase === 'exit' ? 'Gone' : phase === 'entrance' ? 'Rest' : 'End';
 }
 
-const HANG_OF = { entrance: 'in', exit: 'out', accent: 'time', through: 'span' } as const;
+const HANG_OF = { entrance: 'in', exit: 'out', accent: 'time', throughout: 'span' } as const;
 
 function lengthParameter(length: Ticks, frame: Ticks): Parameter {
   const isFrames = length % frame === 0;
@@ -292,7 +292,7 @@ export function recordPreset(
   }));
   const values = recordedValues(layer, stage, options).filter(({ key }) => names.has(key));
   const own = values.map((value) => parameterFor(names.get(value.key) ?? '', options.parameters[value.key], value));
-  const isThrough = phase === 'through';
+  const isThrough = phase === 'throughout';
   const hasLength = !isThrough && length > 0;
   return {
     phase,

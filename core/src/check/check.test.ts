@@ -7,7 +7,7 @@ import { STARTER_LIBRARY } from '../starter';
 import { applied, edited, layerOf, planOn, SHELF } from '../testing/planning';
 import { card, key, PAL, sceneOf } from '../testing/scenes';
 import { frameTicks, ticksFromSeconds } from '../time';
-import { checkScene, findInMotion, mendOf } from '.';
+import { checkScene, findInMotion, mendsOf } from '.';
 
 const FRAME = frameTicks(PAL);
 
@@ -124,7 +124,7 @@ describe('mends', () => {
     const finding = planned.findings.find((entry) => entry.code === code);
     if (!finding) throw new Error(`No ${code} among ${planned.findings.map((entry) => entry.code).join()}`);
     const whole = (planned.run?.recipe ?? { ...recipe }) as never;
-    return mendOf(finding, whole, on, drawn);
+    return mendsOf(finding, whole, on, drawn)[0] ?? null;
   }
 
   test('a scene that is too short is lengthened by what is missing', () => {
@@ -161,8 +161,8 @@ describe('mends', () => {
   test('keys between frames are moved to the nearest', () => {
     const off = sceneOf([card('a', { tracks: { opacity: [{ ...key(3, 0), at: 3 * FRAME + 1000 }, key(9, 1)] } })]);
     const [finding] = checkScene(off, SHELF);
-    const mend = mendOf(finding, null, off, off);
-    if (!mend || !('edits' in mend)) throw new Error();
+    const [mend] = mendsOf(finding, null, off, off);
+    if (!('edits' in mend)) throw new Error();
     expect(checkScene(edited(off, mend.edits), SHELF)).toEqual([]);
   });
 });

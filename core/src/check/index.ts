@@ -1,4 +1,14 @@
-export { findMeetings, findOffGrid, findOutsideLayer, findOutsideScene, type Subject, type Interval } from './keys';
+export {
+  findMeetings,
+  findOffGrid,
+  findOutsideLayer,
+  findOutsideScene,
+  findTwice,
+  sidesOfRuns,
+  type Subject,
+  type Interval,
+} from './keys';
+export { findUnheld } from './held';
 export { findInMotion } from './motion';
 export { checkScene, findUpdates, waitingUpdate } from './scene';
-export { mendOf, type Mend } from './mend';
+export { mendsOf, type Mend } from './mend';

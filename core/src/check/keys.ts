@@ -91,12 +91,46 @@ export function findMeetings(scene: Scene, subjects: readonly Subject[], operati
   return found.layers.length > 0 ? [{ code: 'entrance-meets-exit', ...found }] : [];
 }
 
-/** Time of the first key of a run that lies between two frames; Infinity where there is none. */
-function firstOffGrid({ tracks }: Layer, run: string, frame: Ticks): Ticks {
+/**
+ * Layers that are brought in, or sent out, by two runs: they would appear, or go, twice. `own` is the run that is
+ * looked at; null looks at all runs of the scene.
+ */
+export function findTwice(scene: Scene, layers: readonly Layer[], operation: string, own: string | null): Finding[] {
+  if (operation !== 'bring-in' && operation !== 'send-out') return [];
+  const sides = sidesOfRuns(scene);
+  const found: string[] = [];
+  let first = Infinity;
+  for (const { id, tracks } of layers) {
+    const runs = new Set<string>();
+    let at = Infinity;
+    for (const keys of Object.values(tracks)) {
+      for (const { at: time, by } of keys) {
+        if (!by || by.run === own || sides.get(by.run) !== operation) continue;
+        runs.add(by.run);
+        at = Math.min(at, time);
+      }
+    }
+    if (runs.size < (own === null ? 2 : 1)) continue;
+    found.push(id);
+    first = Math.min(first, at);
+  }
+  return found.length > 0 ? [{ code: 'twice', layers: found, at: first, operation }] : [];
+}
+
+/** True for a key that only holds a value up to the next one, a tick before it: the two are one jump. */
+export function isHoldingForNext(keys: Track, i: number): boolean {
+  return keys[i].ease.type === 'hold' && keys[i + 1]?.at === keys[i].at + 1;
+}
+
+/** Time of the first key of a layer, or of one of a run, that lies between two frames; Infinity where there is none. */
+export function firstOffGrid({ tracks }: Layer, frame: Ticks, run: string | null = null): Ticks {
   let first = Infinity;
   for (const channel in tracks) {
-    for (const { at, by } of tracks[channel as ChannelId] as Track) {
-      if (at < first && at % frame !== 0 && by?.run === run) first = at;
+    const keys = tracks[channel as ChannelId] as Track;
+    for (let i = 0; i < keys.length; i++) {
+      const { at, by } = keys[i];
+      if (at >= first || at % frame === 0 || (run !== null && by?.run !== run)) continue;
+      if (!isHoldingForNext(keys, i)) first = at;
     }
   }
   return first;
@@ -108,7 +142,7 @@ export function findOffGrid(scene: Scene, subjects: readonly Subject[], run: str
   const layers: string[] = [];
   let earliest = Infinity;
   for (const { layer } of subjects) {
-    const first = firstOffGrid(layer, run, frame);
+    const first = firstOffGrid(layer, frame, run);
     if (first === Infinity) continue;
     layers.push(layer.id);
     earliest = Math.min(earliest, first);

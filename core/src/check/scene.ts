@@ -2,7 +2,15 @@ import type { Finding } from '../finding';
 import type { Shelf } from '../library';
 import { tracksOf, type Layer, type RunRecord, type Scene } from '../scene';
 import { frameTicks, type Ticks } from '../time';
-import { findOutsideLayer, findOutsideScene, intervalOfSide, sidesOfRuns, type Subject } from './keys';
+import {
+  findOutsideLayer,
+  findOutsideScene,
+  findTwice,
+  firstOffGrid,
+  intervalOfSide,
+  sidesOfRuns,
+  type Subject,
+} from './keys';
 import { findInMotion } from './motion';
 
 /** First and last key of a layer; null where it has none. */
@@ -42,10 +50,10 @@ function findOffGridIn({ layers, rate }: Scene): Finding[] {
   const found: string[] = [];
   let first = Infinity;
   for (const layer of layers) {
-    const off = tracksOf(layer).flatMap(([, keys]) => keys.filter(({ at }) => at % frame !== 0).map(({ at }) => at));
-    if (off.length === 0) continue;
+    const off = firstOffGrid(layer, frame);
+    if (off === Infinity) continue;
     found.push(layer.id);
-    first = Math.min(first, ...off);
+    first = Math.min(first, off);
   }
   return found.length > 0 ? [{ code: 'off-grid', layers: found, at: first }] : [];
 }
@@ -80,6 +88,8 @@ export function checkScene(scene: Scene, shelf: Shelf): Finding[] {
     ...findOutsideScene(scene, subjects),
     ...findOutsideLayer(subjects),
     ...findMeetingsIn(scene),
+    ...findTwice(scene, drawn, 'bring-in', null),
+    ...findTwice(scene, drawn, 'send-out', null),
     ...findInMotion(scene, null, 0, scene.length),
     ...findOffGridIn(scene),
   ];

@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { createCubicBezier } from './bezier';
 import { createLinearFunction } from './linear';
-import { polylineOf } from './polyline';
-import { createSpring } from './spring';
+import { MOST_POINTS, polylineOf } from './polyline';
+import { createSpring, springPath, springSwings } from './spring';
 import { createSteps } from './steps';
 
 const share = z.number().min(0).max(1);
@@ -19,7 +19,7 @@ const pointsSchema = z.strictObject({
   points: z
     .array(z.strictObject({ input: finite, output: finite }))
     .min(1)
-    .max(512)
+    .max(MOST_POINTS)
     .refine((points) => points.every((point, i) => i === 0 || point.input >= points[i - 1].input), {
       error: 'The inputs of a linear() easing must not go back.',
     }),
@@ -98,11 +98,16 @@ export function createProgress(easing: Exclude<Easing, { type: 'handles' }>): (u
 }
 
 /** The greatest difference, as a share of the way, between a spring and the points that stand for it. */
-const SPRING_ERROR = 0.0005;
+const SPRING_ERROR = 0.00048;
 
-/** A spring as a `linear()`, within 0.05 % of the way. */
+/** Stretches for each half swing of a spring; within one of them it bends one way. */
+const CUTS_A_SWING = 4;
+const FEWEST_CUTS = 8;
+
+/** A spring as a `linear()`, within 0.05 % of the way; what is left of the way at its end is a jump, as in the spring. */
 export function springPoints(spring: SpringEasing): PointsEasing {
-  return { type: 'points', points: polylineOf(createSpring(spring), SPRING_ERROR) };
+  const cuts = Math.max(FEWEST_CUTS, Math.ceil(springSwings(spring) * CUTS_A_SWING));
+  return { type: 'points', points: [...polylineOf(springPath(spring), SPRING_ERROR, cuts), { input: 1, output: 1 }] };
 }
 
 const MIRRORED_JUMP = { start: 'end', end: 'start', none: 'none', both: 'both' } as const;

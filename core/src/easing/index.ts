@@ -16,7 +16,7 @@ export {
 } from './easing';
 export { createCubicBezier, solveBezier, unitCubic, unitCubicSlope, type BezierPoints } from './bezier';
 export { createLinearFunction, type LinearPoint } from './linear';
-export { createSteps, type Jump } from './steps';
+export { createSteps, stepProgress, type Jump } from './steps';
 export { createSpring, springRemainder, springSettleTime, type SpringShape } from './spring';
 export { polylineOf } from './polyline';
 export {

@@ -1,6 +1,6 @@
 /** A spring that starts at rest, pulled to 1. */
 export interface SpringShape {
-  /** Damping ratio, > 0: below 1 it swings past, at 1 it comes home soonest without swinging, above 1 it creeps. */
+  /** Damping ratio, > 0: below 1 it swings past, at 1 it settles fastest without swinging, above 1 it creeps. */
   readonly damping: number;
   /** Share of the way within which it counts as settled, in (0, 1). */
   readonly within: number;
@@ -49,8 +49,20 @@ export function springSettleTime(shape: SpringShape): number {
   return high;
 }
 
+/** Half turns that a spring makes before it has settled; 0 for one that does not swing. */
+export function springSwings(shape: SpringShape): number {
+  if (shape.damping >= 1) return 0;
+  return (springSettleTime(shape) * Math.sqrt(1 - shape.damping * shape.damping)) / Math.PI;
+}
+
+/** The way of a spring up to where it counts as settled, without the last jump home. */
+export function springPath(shape: SpringShape): (u: number) => number {
+  const length = springSettleTime(shape);
+  return (u) => 1 - springRemainder(shape.damping, u * length);
+}
+
 /** A spring as an easing: it settles as the segment ends. Ends are exact; the last step is at most `within`. */
 export function createSpring(shape: SpringShape): (u: number) => number {
-  const length = springSettleTime(shape);
-  return (u) => (u <= 0 ? 0 : u >= 1 ? 1 : 1 - springRemainder(shape.damping, u * length));
+  const path = springPath(shape);
+  return (u) => (u <= 0 ? 0 : u >= 1 ? 1 : path(u));
 }

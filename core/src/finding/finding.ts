@@ -24,6 +24,13 @@ export type Finding =
     }
   | { readonly code: 'outside-scene'; readonly layers: readonly string[]; readonly at: Ticks; readonly by: Ticks }
   | { readonly code: 'entrance-meets-exit'; readonly layers: readonly string[]; readonly at: Ticks; readonly by: Ticks }
+  | {
+      readonly code: 'twice';
+      readonly layers: readonly string[];
+      readonly at: Ticks;
+      readonly operation: 'bring-in' | 'send-out';
+    }
+  | { readonly code: 'cannot-hold'; readonly layers: readonly string[]; readonly what: 'time' | 'value' | 'keys' }
   | { readonly code: 'too-short'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'limited'; readonly parameter: string; readonly layers: readonly string[] }
   | { readonly code: 'not-finite'; readonly slot: string; readonly layers: readonly string[] }
@@ -79,6 +86,7 @@ export function severityOf(finding: Finding): Severity {
     case 'revision-missing':
     case 'nothing-to-clear':
     case 'no-room':
+    case 'cannot-hold':
       return 'error';
     case 'locked':
     case 'hidden':
@@ -94,6 +102,7 @@ export function severityOf(finding: Finding): Severity {
     case 'outside-layer':
     case 'outside-scene':
     case 'entrance-meets-exit':
+    case 'twice':
     case 'too-short':
     case 'limited':
     case 'not-finite':
@@ -138,6 +147,12 @@ const WHY_NOT = {
   longer: 'Even all at once they need longer.',
 } as const;
 
+const CANNOT_HOLD = {
+  time: 'a time beyond the 147 days that can be held exactly. Shorten the gap, the length or the number of layers.',
+  value: 'a value too large to be held. Look at the parameters.',
+  keys: 'more than 100 000 keys on one channel. Take fewer layers or a shorter time.',
+} as const;
+
 /** A finding as a sentence: what, where, and what to do. */
 export function describeFinding(finding: Finding, scene: Scene): string {
   const { rate } = scene;
@@ -176,9 +191,15 @@ export function describeFinding(finding: Finding, scene: Scene): string {
     case 'outside-scene':
       return `${aboutMany(scene, finding.layers, 'ends', 'end')} up to ${formatFrames(finding.by, rate)} outside the scene. Shorten the gap or lengthen the scene.`;
     case 'entrance-meets-exit':
-      return `${aboutMany(scene, finding.layers, 'begins', 'begin')} to leave ${formatFrames(finding.by, rate)} before having arrived, at ${formatShort(finding.at, rate)}. Move the exit or shorten the entrance.`;
+      return `${aboutMany(scene, finding.layers, 'starts its exit', 'start their exits')} ${formatFrames(finding.by, rate)} before the entrance ends, at ${formatShort(finding.at, rate)}. Move the exit or shorten the entrance.`;
+    case 'twice':
+      return finding.operation === 'bring-in'
+        ? `${aboutMany(scene, finding.layers, 'appears', 'appear')} twice: an earlier run brings ${finding.layers.length === 1 ? 'it' : 'them'} in too, from ${formatShort(finding.at, rate)}. Take the place of that entrance, or remove the earlier run.`
+        : `${aboutMany(scene, finding.layers, 'leaves', 'leave')} twice: an earlier run sends ${finding.layers.length === 1 ? 'it' : 'them'} out too, from ${formatShort(finding.at, rate)}. Take the place of that exit, or remove the earlier run.`;
+    case 'cannot-hold':
+      return `${nameLayers(scene, finding.layers)} would get ${CANNOT_HOLD[finding.what]}`;
     case 'too-short':
-      return `${aboutMany(scene, finding.layers, 'has', 'have')} too few frames for every moment at ${formatShort(finding.at, rate)}; moments on one frame became one. Give it more length.`;
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} too few frames for every moment at ${formatShort(finding.at, rate)}; moments that fell on one frame became one. Make it last longer.`;
     case 'limited':
       return `@${finding.parameter} was brought within its limits for ${nameLayers(scene, finding.layers)}.`;
     case 'not-finite':
@@ -200,9 +221,9 @@ export function describeFinding(finding: Finding, scene: Scene): string {
     case 'unknown-run':
       return 'This run is no longer in the scene. Somebody removed it; look at the list of runs.';
     case 'revision-missing':
-      return `Revision ${finding.revision} of “${finding.preset}” is not at hand. Take the newest revision instead.`;
+      return `Revision ${finding.revision} of “${finding.preset}” is no longer in the library. Take the newest revision instead.`;
     case 'short-for-both':
-      return `${aboutMany(scene, finding.layers, 'becomes', 'become')} too short for entrance and exit, first at ${formatShort(finding.at, rate)}. Give more length, or let both be shortened.`;
+      return `${aboutMany(scene, finding.layers, 'becomes', 'become')} too short for entrance and exit, first at ${formatShort(finding.at, rate)}. Make ${finding.layers.length === 1 ? 'it' : 'them'} longer, or shorten both.`;
     case 'no-room':
       return `${aboutMany(scene, finding.layers, 'would end', 'would end')} before it begins, at ${formatShort(finding.at, rate)}. Choose another time.`;
     case 'nothing-to-clear':
@@ -218,7 +239,7 @@ export function describeFinding(finding: Finding, scene: Scene): string {
     case 'uncovered':
       return `${aboutMany(scene, finding.layers, 'leaves', 'leave')} part of the frame uncovered, first at ${formatShort(finding.at, rate)}. Scale it up, or turn it less.`;
     case 'big-steps':
-      return `${aboutMany(scene, finding.layers, 'jumps', 'jump')} up to ${Math.round(finding.step)} px in one frame, at ${formatShort(finding.at, rate)}, too far for the eye to follow. Give more length.`;
+      return `${aboutMany(scene, finding.layers, 'jumps', 'jump')} up to ${Math.round(finding.step)} px in one frame, at ${formatShort(finding.at, rate)}, too far for the eye to follow. Make it last longer.`;
     case 'update-waiting':
       return `“${finding.preset}” has a newer revision: ${finding.to}, this run uses ${finding.from}. See what it would change.`;
   }

@@ -180,7 +180,7 @@ describe('keys of layers that become longer or shorter', () => {
   });
 
   test('a preset over the whole span scales, an accent keeps its length at its place', () => {
-    const drifting = applied(three, { operation: 'carry-through', preset: { id: 'drift' } });
+    const drifting = applied(three, { operation: 'move-throughout', preset: { id: 'drift' } });
     const lined = applied(drifting, lineUp({ by: 'length', length: '200f' }));
     expect(framesOf(layerOf(lined, 'c').tracks['position.x']).map(([frame]) => frame)).toEqual([20, 220]);
   });
@@ -189,7 +189,7 @@ describe('keys of layers that become longer or shorter', () => {
     const way = { by: 'length', length: '12f' } as const;
     const short = planOn(both, lineUp(way));
     expect(short.findings).toMatchObject([{ code: 'short-for-both', layers: ['a', 'b', 'c'] }]);
-    expect(describeFinding(short.findings[0], both)).toContain('let both be shortened');
+    expect(describeFinding(short.findings[0], both)).toContain('shorten both');
     const squeezed = applied(both, lineUp(way, { squeeze: true }));
     expect(framesOf(layerOf(squeezed, 'a').tracks.opacity).map(([frame]) => frame)).toEqual([0, 6, 12]);
     expect(codesOf(planOn(both, lineUp(way, { squeeze: true })))).toEqual([]);

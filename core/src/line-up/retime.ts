@@ -122,7 +122,10 @@ export function retime(layer: Layer, span: Span, { roles, parts, squeeze, rate }
   const from = layer.span;
   const [early, late] = [span.in - from.in, span.out - from.out];
   const place = (keys: Track, timeOf: (key: Key) => number): Key[] => {
-    const moved = keys.map((key) => ({ ...key, at: timeOf(key) })).sort((a, b) => a.at - b.at);
+    const times = keys.map(timeOf);
+    // A key that holds up to the tick before the next one stays just before it.
+    const moved = keys.map((key, i) => ({ ...key, at: keys[i + 1]?.at === key.at + 1 ? times[i + 1] - 1 : times[i] }));
+    moved.sort((a, b) => a.at - b.at);
     return moved.filter((key, i) => moved[i + 1]?.at !== key.at);
   };
   const carry = (timeOf: (key: Key) => number): Layer => {

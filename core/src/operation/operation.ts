@@ -60,7 +60,7 @@ const PHASES: Readonly<Record<string, Phase>> = {
   'bring-in': 'entrance',
   'send-out': 'exit',
   accent: 'accent',
-  'carry-through': 'through',
+  'move-throughout': 'throughout',
 };
 
 /** The phase that runs of an operation play in; null for those that put no preset on layers. */

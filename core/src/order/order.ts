@@ -7,7 +7,22 @@ import type { Order } from '../recipe';
 /** Centres closer than this on screen, in pixels, count as level and start together. */
 const LEVEL = 0.5;
 
-const natural = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+const collator = new Intl.Collator('en', { numeric: true });
+
+/**
+ * Natural sorting, "row 2" before "row 10". Texts that only look alike to it, such as "row 1" and "row 01", have an
+ * order too, so that only equal ones are equal.
+ */
+function compareTexts(a: string, b: string): number {
+  return collator.compare(a, b) || (a < b ? -1 : a > b ? 1 : 0);
+}
+
+/** Ranks of texts, equal ones alike; an accent may be written in one sign or in two (Unicode NFC). */
+function ranksOf(texts: readonly string[], compare: (a: string, b: string) => number): number[] {
+  const rankOf = new Map<string, number>();
+  for (const [rank, text] of [...new Set(texts)].sort(compare).entries()) rankOf.set(text, rank);
+  return texts.map((text) => rankOf.get(text) ?? 0);
+}
 
 /** A scene with its rest pose, from which orders by place are read. */
 export interface Staging {
@@ -45,12 +60,9 @@ function ranksByNumber(numbers: readonly number[]): number[] {
 }
 
 function ranksByName(names: readonly string[]): number[] {
-  const sorted = [...names].sort(natural.compare);
-  const distinct = sorted.filter((name, i) => i === 0 || natural.compare(name, sorted[i - 1]) !== 0);
-  const rankOf = new Map(distinct.map((name, rank) => [name.toLocaleLowerCase('en'), rank]));
-  return names.map(
-    (name) =>
-      rankOf.get(name.toLocaleLowerCase('en')) ?? distinct.findIndex((other) => natural.compare(name, other) === 0),
+  return ranksOf(
+    names.map((name) => name.normalize('NFC')),
+    compareTexts,
   );
 }
 
@@ -108,11 +120,11 @@ function ranksByGrid(boxes: readonly Box[], { lead, snaking }: Extract<Order, { 
 function ranksByData(values: readonly string[]): number[] {
   const isNumber = (text: string): boolean => text !== '' && Number.isFinite(Number(text));
   const group = (text: string): number => (text === '' ? 2 : isNumber(text) ? 0 : 1);
+  // Numbers that are written differently, "1" and "1.0", are one value.
+  const plain = values.map((value) => (isNumber(value) ? String(Number(value)) : value.normalize('NFC')));
   const compare = (a: string, b: string): number =>
-    group(a) - group(b) || (group(a) === 0 ? Number(a) - Number(b) : natural.compare(a, b));
-  const sorted = [...values].sort(compare);
-  const distinct = sorted.filter((value, i) => i === 0 || compare(sorted[i - 1], value) !== 0);
-  return values.map((value) => distinct.findIndex((other) => compare(other, value) === 0));
+    group(a) - group(b) || (group(a) === 0 ? Number(a) - Number(b) : compareTexts(a, b));
+  return ranksOf(plain, compare);
 }
 
 function ranksByHand(ids: readonly string[], listed: readonly string[]): number[] {

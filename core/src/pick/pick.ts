@@ -2,10 +2,24 @@ import { boundsAt, compileScene, restFrame, type Frame } from '../sample';
 import type { JoinedTerm, Layer, Pick, PickTerm, Scene } from '../scene';
 import { centreOf, type Box, type Point } from '../transform';
 
-/** A name pattern as a regular expression: * is any text, ? any one character, capitals do not matter. */
-function patternOf(pattern: string): RegExp {
-  const escaped = pattern.trim().replace(/[.+^${}()|[\]\\]/g, '\\$&');
-  return new RegExp(`^${escaped.replace(/\*/g, '.*').replace(/\?/g, '.')}$`, 'i');
+/**
+ * A test of names by a pattern: * is any text, ? any one character, capitals do not matter. After a star the shortest
+ * text is tried first and only the last star is ever taken back, so that it costs pattern × name at most.
+ */
+export function createPatternTest(pattern: string): (name: string) => boolean {
+  const wanted = [...pattern.trim().toLocaleLowerCase('en')];
+  return (name) => {
+    const text = [...name.toLocaleLowerCase('en')];
+    let [p, t, star, back] = [0, 0, -1, 0];
+    while (t < text.length) {
+      if (wanted[p] === '*') [star, back] = [p++, t];
+      else if (p < wanted.length && (wanted[p] === '?' || wanted[p] === text[t])) [p, t] = [p + 1, t + 1];
+      else if (star >= 0) [p, t] = [star + 1, ++back];
+      else return false;
+    }
+    while (wanted[p] === '*') p++;
+    return p === wanted.length;
+  };
 }
 
 type Test = (layer: Layer, index: number) => boolean;
@@ -14,10 +28,10 @@ const none: Test = () => false;
 
 function ruleTest({ tag, name, kind }: Extract<PickTerm, { by: 'rule' }>): Test {
   if (saysNothing({ by: 'rule', tag, name, kind })) return none;
-  const pattern = name === undefined ? null : patternOf(name);
+  const matches = name === undefined ? null : createPatternTest(name);
   return (layer) =>
     (tag === undefined || layer.tags.includes(tag)) &&
-    (pattern === null || pattern.test(layer.name)) &&
+    (matches === null || matches(layer.name)) &&
     (kind === undefined || layer.kind === kind);
 }
 

@@ -220,7 +220,7 @@ describe('timing', () => {
   });
 
   test('over the whole span, a preset is as long as its layer', () => {
-    const planned = planOn(three, { operation: 'carry-through', preset: { id: 'drift' } });
+    const planned = planOn(three, { operation: 'move-throughout', preset: { id: 'drift' } });
     expect(inFrames(planned.layers[0].lasts)).toBe(250);
     expect(framesOf(planned.layers[0].after.tracks['position.x'])).toEqual([
       [0, 80],
@@ -399,7 +399,7 @@ describe('laws', () => {
       at: fc.option(fc.integer({ min: 0, max: 200 })),
     })
     .map(({ item, order, gap, moves, existing, at }) => ({
-      operation: ({ entrance: 'bring-in', exit: 'send-out', accent: 'accent', through: 'carry-through' } as const)[
+      operation: ({ entrance: 'bring-in', exit: 'send-out', accent: 'accent', throughout: 'move-throughout' } as const)[
         item.body.phase
       ],
       preset: { id: item.id },
@@ -442,7 +442,7 @@ describe('laws', () => {
             .flat()
             .filter(({ by }) => by?.run === CONTEXT.runId);
           expect(made.length).toBeGreaterThan(0);
-          for (const { by } of made) expect(by?.slot).toMatch(/^[\w.]+\/\w+$/);
+          for (const { by } of made) expect(by?.slot).toMatch(/^[\w.]+\/\w+(\/held)?$/);
         }
       }),
     );
@@ -460,6 +460,6 @@ test('the sentence says the whole recipe', () => {
     parameters: { tilt: { by: 'cycle', values: ['-6deg', '6deg'] } },
   });
   expect(planned.run?.sentence).toBe(
-    'Bring in Rise & settle on 3 layers, top to bottom, from 0:10, one every 4 f, moving keys only, each lasting 20 f, tilt −6°, 6° by turns, and replace the keys it touches.',
+    'Bring in Rise & settle on 3 layers, top to bottom, from 0:10, one every 4 f, moving keys only, each lasting 20 f, tilt −6°, 6° by turns, and take the place of any earlier entrance.',
   );
 });

@@ -1,4 +1,5 @@
 import { planArrange } from '../arrange';
+import { findUnheld } from '../check';
 import { planClear } from '../clear';
 import { layerEdits, type Edit } from '../edit';
 import { severityOf, type Finding } from '../finding';
@@ -57,6 +58,8 @@ export function operate(
   if (indices.length === 0) return refuse(findings);
   const operated = operateOn({ scene, shelf, context, compile, indices }, recipe);
   if (operated.findings.some((finding) => severityOf(finding) === 'error')) return operated;
+  const unheld = findUnheld(operated.layers.map(({ after }) => after));
+  if (unheld) return refuse([unheld]);
   return { ...operated, findings: [...operated.findings, ...findings] };
 }
 

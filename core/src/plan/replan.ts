@@ -1,3 +1,4 @@
+import { findUnheld } from '../check';
 import type { Finding } from '../finding';
 import type { Shelf } from '../library';
 import { compilePreset, type CompilePreset } from '../preset';
@@ -75,6 +76,8 @@ export function replan(
     (entry, layer) => relink(entry, layer, record, steps.get(layer)),
     peeled,
   );
+  const unheld = unheldIn(scene, restacked.edits);
+  if (unheld) return refusedPlan([unheld]);
   const next = restacked.runs[index];
   const edits = isNoChange(before, next, restacked.edits) ? [] : restacked.edits;
   const under = layersById(peeled.under);
@@ -88,6 +91,16 @@ export function replan(
     counts: countsWith(operated, under),
     run: next,
   };
+}
+
+/** What a change of a run would bring about in later runs and hand edits that no scene can hold. */
+function unheldIn(scene: Scene, edits: readonly Edit[]): Finding | null {
+  const standing = layersById(scene);
+  const layers = edits.flatMap((edit): Layer[] => {
+    const layer = edit.type === 'set-track' && edit.keys ? standing.get(edit.layer) : undefined;
+    return layer && edit.type === 'set-track' ? [{ ...layer, tracks: { [edit.channel]: edit.keys ?? [] } }] : [];
+  });
+  return findUnheld(layers);
 }
 
 function withHand(after: Layer, peeled: Peeled | undefined, run: string): Layer {

@@ -51,7 +51,7 @@ const VERBS: Readonly<Record<Operation, string>> = {
   'bring-in': 'Bring in',
   'send-out': 'Send out',
   accent: 'Accent with',
-  'carry-through': 'Carry through',
+  'move-throughout': 'Move throughout',
   'line-up': 'Line up',
   arrange: 'Arrange',
   clear: 'Clear',
@@ -104,7 +104,7 @@ function presetParts(recipe: PresetRecipe, facts: SentenceFacts): SentencePart[]
     ticks === null || ticks === undefined ? null : formatFrames(ticks, rate);
   const start = solved?.start ?? null;
   const [spacingLead, spacing] = spacingWords(recipe.spacing, frames(solved?.gap));
-  const [existing, tail] = existingWords(recipe.existing);
+  const [existing, tail] = existingWords(recipe.existing, recipe.operation);
   return [
     field('operation', verbOf(recipe.operation)),
     plain(' '),

@@ -68,11 +68,11 @@ export function spacingWords(spacing: Spacing, solved: string | null): readonly 
     case 'relay':
       return [', in relay with a gap of ', readableTime(spacing.gap)];
     case 'cues':
-      return [', one on ', 'each cue'];
+      return [', one on ', spacing.wrap === true ? 'each cue, then again from the first' : 'each cue'];
     case 'rows':
       return [
         ', in ',
-        `${spacing.rows} rows ${readableTime(spacing.apart)} apart, replaced after ${readableTime(spacing.hold)}`,
+        `${spacing.rows} rows ${readableTime(spacing.apart)} apart, replaced after ${readableTime(spacing.hold)}${spacing.wrap === true ? ', then again from the first' : ''}`,
       ];
     case 'finish':
       return [', one every ', solved ?? 'what follows'];
@@ -82,7 +82,7 @@ export function spacingWords(spacing: Spacing, solved: string | null): readonly 
 export function lengthWords(length: Length, solved: string | null): string {
   switch (length.by) {
     case 'preset':
-      return 'as made';
+      return 'the preset’s own length';
     case 'fixed':
       return readableTime(length.length);
     case 'factor':
@@ -123,8 +123,10 @@ export function variationWords(variation: Variation): string {
 }
 
 /** The verb for keys that are there, and what follows it. */
-export function existingWords(existing: OverExisting): readonly [string, string] {
+export function existingWords(existing: OverExisting, operation: PresetOperation): readonly [string, string] {
   switch (existing) {
+    case 'take-place':
+      return ['take the place of', operation === 'send-out' ? ' any earlier exit' : ' any earlier entrance'];
     case 'replace':
       return ['replace', ' the keys it touches'];
     case 'replace-channels':

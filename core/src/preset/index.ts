@@ -6,6 +6,7 @@ export {
   presetChannels,
   createPreset,
   PHASES,
+  phaseSchema,
   PARAMETER_KINDS,
   HANGS,
   type Preset,

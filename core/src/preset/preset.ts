@@ -4,8 +4,13 @@ import { easingSchema } from '../easing';
 import { idSchema, nameSchema } from '../scene';
 import { structureProblems, unfinishedParts } from './structure';
 
-export const PHASES = ['entrance', 'accent', 'through', 'exit'] as const;
+export const PHASES = ['entrance', 'accent', 'throughout', 'exit'] as const;
 export type Phase = (typeof PHASES)[number];
+
+/** A phase; what was written before it had its present name reads as that. */
+export const phaseSchema = z
+  .enum([...PHASES, 'through'])
+  .overwrite((phase) => (phase === 'through' ? 'throughout' : phase)) as unknown as z.ZodType<Phase>;
 
 export const PARAMETER_KINDS = [
   'time',
@@ -100,7 +105,7 @@ export const HANGS = ['in', 'out', 'time', 'span'] as const;
 export type Hang = (typeof HANGS)[number];
 
 const shape = z.strictObject({
-  phase: z.enum(PHASES),
+  phase: phaseSchema,
   hang: z.enum(HANGS),
   /** When its layer is stretched, it keeps its length or scales with it. */
   stretch: z.enum(['keep', 'scale']),
@@ -144,8 +149,8 @@ export function presetChannels(preset: Preset): readonly Row['channel'][] {
 
 /** A preset with nothing in it yet: two moments, a length, no rows. */
 export function createPreset(phase: Phase): Preset {
-  const hang = ({ entrance: 'in', exit: 'out', accent: 'time', through: 'span' } as const)[phase];
-  const isThrough = phase === 'through';
+  const hang = ({ entrance: 'in', exit: 'out', accent: 'time', throughout: 'span' } as const)[phase];
+  const isThrough = phase === 'throughout';
   const lasts: Parameter = {
     name: 'lasts',
     label: 'Lasts',

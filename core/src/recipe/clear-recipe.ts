@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { channelIdSchema } from '../channel';
-import { PHASES } from '../preset';
+import { phaseSchema } from '../preset';
 import { idSchema } from '../scene';
 import { recipeBase, timeText } from './parts';
 
@@ -10,7 +10,7 @@ export const clearRecipeSchema = z.strictObject({
   ...recipeBase,
   channels: z.array(channelIdSchema).min(1).optional(),
   /** Keys made by runs of these phases. */
-  phases: z.array(z.enum(PHASES)).min(1).optional(),
+  phases: z.array(phaseSchema).min(1).optional(),
   /** Keys that this run made. */
   run: idSchema.optional(),
   from: timeText.optional(),

@@ -14,6 +14,9 @@ const startSchema = z.discriminatedUnion('by', [
   finish,
 ]);
 
+/** Those that would begin too late begin again with the first: beyond the last cue, or over after the scene's end. */
+const wrapSchema = z.literal(true).optional();
+
 const spacingSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('gap'), gap: timeText }),
   /** The starts spread over this time, from the first to the last; evenly, or along a curve. */
@@ -21,9 +24,15 @@ const spacingSchema = z.discriminatedUnion('by', [
   /** Each begins as the one before ends, after a gap; with a negative one they overlap. */
   z.strictObject({ by: z.literal('relay'), gap: timeText }),
   /** Each on a cue of the scene, from the first one at or after the start. */
-  z.strictObject({ by: z.literal('cues') }),
+  z.strictObject({ by: z.literal('cues'), wrap: wrapSchema }),
   /** Rows that take turns: `apart` from row to row, `hold` from one in a row to its replacement. */
-  z.strictObject({ by: z.literal('rows'), rows: z.int().min(1).max(10_000), apart: timeText, hold: timeText }),
+  z.strictObject({
+    by: z.literal('rows'),
+    rows: z.int().min(1).max(10_000),
+    apart: timeText,
+    hold: timeText,
+    wrap: wrapSchema,
+  }),
   /** One gap, such that the last one ends at this time of the scene. */
   finish,
 ]);
@@ -65,14 +74,33 @@ const overrideSchema = z.strictObject({
 });
 
 /** Operations that put a preset on layers. */
-export const PRESET_OPERATIONS = ['bring-in', 'send-out', 'accent', 'carry-through'] as const;
+export const PRESET_OPERATIONS = ['bring-in', 'send-out', 'accent', 'move-throughout'] as const;
 
-/** What to do over keys that are already there. */
-export const OVER_EXISTING = ['replace', 'replace-channels', 'add', 'leave'] as const;
+/**
+ * What to do over keys that are already there. `take-place`: an earlier entrance of the layer goes where this is one,
+ * and an earlier exit where this is one; else as `replace`.
+ */
+export const OVER_EXISTING = ['take-place', 'replace', 'replace-channels', 'add', 'leave'] as const;
+
+/** Names that operations had once; what was written with them reads as before. */
+const OLD_OPERATIONS: Readonly<Record<string, PresetOperation>> = { 'carry-through': 'move-throughout' };
+
+/** The present name of an operation. */
+export function currentOperation<T>(operation: T): T | PresetOperation {
+  return typeof operation === 'string' && Object.hasOwn(OLD_OPERATIONS, operation)
+    ? OLD_OPERATIONS[operation]
+    : operation;
+}
+
+const operationSchema = z
+  .enum([...PRESET_OPERATIONS, 'carry-through'])
+  .overwrite((operation) => currentOperation(operation)) as unknown as z.ZodEnum<{
+  [K in (typeof PRESET_OPERATIONS)[number]]: K;
+}>;
 
 /** Who × what × in which order × how spaced × how long × over existing keys how. Plain data. */
 export const presetRecipeSchema = z.strictObject({
-  operation: z.enum(PRESET_OPERATIONS),
+  operation: operationSchema,
   preset: z.strictObject({
     id: idSchema,
     /** A revision to keep to; without it the newest published one is used. */
@@ -92,13 +120,21 @@ export const presetRecipeSchema = z.strictObject({
 });
 
 export type PresetRecipe = Readonly<z.infer<typeof presetRecipeSchema>>;
-export type PresetOperation = PresetRecipe['operation'];
+export type PresetOperation = (typeof PRESET_OPERATIONS)[number];
 export type Start = PresetRecipe['start'];
 export type Spacing = PresetRecipe['spacing'];
 export type Length = PresetRecipe['length'];
 export type Variation = PresetRecipe['parameters'][string];
 export type Override = NonNullable<PresetRecipe['overrides']>[string];
 export type OverExisting = PresetRecipe['existing'];
+
+/** Entrances and exits take the place of earlier ones; what moves a layer that is there is added on top. */
+const OVER_AT_FIRST: Readonly<Record<PresetOperation, OverExisting>> = {
+  'bring-in': 'take-place',
+  'send-out': 'take-place',
+  accent: 'add',
+  'move-throughout': 'add',
+};
 
 /** A recipe at its plainest: as layered, all at once, each layer from its own in or out point, as the preset is made. */
 export function createRecipe(operation: PresetOperation, preset: string, pick: Pick): PresetRecipe {
@@ -112,7 +148,7 @@ export function createRecipe(operation: PresetOperation, preset: string, pick: P
     moves: 'keys',
     length: { by: 'preset' },
     parameters: {},
-    existing: 'replace',
+    existing: OVER_AT_FIRST[operation],
     seed: 1,
   };
 }

@@ -1,14 +1,26 @@
 import { channelOf, type ChannelId } from '../channel';
-import { sampleTrack, trackSpeed } from '../sample';
-import type { Key, Track } from '../scene';
+import { cutSegment, keyBefore, sampleTrack, trackSpeed } from '../sample';
+import { withKeys, type Key, type Layer, type Track } from '../scene';
 import type { Ticks } from '../time';
 import type { OverExisting } from '../recipe';
+
+/** A layer's tracks without the keys of some runs, whose place a new one takes. */
+export function withoutRuns(tracks: Layer['tracks'], isGone: (run: string) => boolean): Layer['tracks'] {
+  let kept = tracks;
+  for (const [channel, keys] of Object.entries(tracks) as [ChannelId, Track][]) {
+    const others = keys.filter(({ by }) => !by || !isGone(by.run));
+    if (others.length < keys.length) kept = withKeys(kept, channel, others);
+  }
+  return kept;
+}
 
 /** What putting new keys over old ones gives on one channel. */
 export interface Merged {
   readonly keys: readonly Key[];
   /** Old keys that are no longer there. */
   readonly removed: readonly Key[];
+  /** True where the new keys stand otherwise than they were made: joined with the old motion, or led on to old keys. */
+  readonly isJoined: boolean;
 }
 
 function touches(made: readonly Key[]): (key: Key) => boolean {
@@ -16,12 +28,80 @@ function touches(made: readonly Key[]): (key: Key) => boolean {
   return ({ at }) => at >= from && at <= to;
 }
 
-function replaceTouched(old: Track, made: readonly Key[]): Merged {
+const HOLD = { type: 'hold' } as const;
+/** Values closer than this, as a share of their size, are one. */
+const ALIKE = 1e-9;
+
+function isAlike(a: number, b: number): boolean {
+  return Math.abs(a - b) <= ALIKE * (1 + Math.abs(a) + Math.abs(b));
+}
+
+const HELD = '/held';
+
+/** Slot of the key that keeps the standing value up to the first key of a run's row. */
+function holdingSlot({ by }: Key): Key['by'] {
+  return by && { run: by.run, slot: `${by.slot}${HELD}` };
+}
+
+/** True for a run's key that only holds what stood before it, which is worked out anew with each joining. */
+export function isHolding({ by }: Key): boolean {
+  return by?.slot.endsWith(HELD) === true;
+}
+
+/**
+ * The old keys before a time, with the motion up to it as it was, however the value goes on from there. Where it goes
+ * on from another one, the standing value holds until then: a moving one is kept up to the last tick before. Before its
+ * first key a track stands at that key's value; only what is added on top keeps that, a replacing run begins the track.
+ */
+function keptBefore(old: Track, made: Key, isAdded: boolean): readonly Key[] {
+  const { at, value } = made;
+  const index = keyBefore(old, at - 1);
+  const before = old.slice(0, index + 1);
+  const [last, next] = [old[index], old[index + 1]];
+  const holdingAt = (time: Ticks, held: number): Key => {
+    const by = holdingSlot(made);
+    return { at: time, value: held, ease: HOLD, ...(by ? { by } : {}) };
+  };
+  if (!last) return isAdded && !isAlike(old[0].value, value) ? [holdingAt(at - 1, old[0].value)] : [];
+  const isEven = !next || (last.value === next.value && last.ease.type !== 'handles');
+  if (isEven || last.ease.type === 'hold') {
+    return isAlike(last.value, value) ? before : [...before.slice(0, -1), { ...last, ease: HOLD }];
+  }
+  const standing = cutAt(last, next, at);
+  if (isAlike(standing.value, value)) return [...before.slice(0, -1), ...standing.before];
+  if (at - 1 <= last.at) return [...before.slice(0, -1), { ...last, ease: HOLD }];
+  const held = cutAt(last, next, at - 1);
+  return [...before.slice(0, -1), ...held.before, holdingAt(at - 1, held.value)];
+}
+
+/** A segment cut at a time; at its end it is whole. */
+function cutAt(key: Key, next: Key, at: Ticks): { readonly before: readonly Key[]; readonly value: number } {
+  return at === next.at ? { before: [key], value: next.value } : cutSegment(key, next, at);
+}
+
+/**
+ * How the last new key goes on to the old ones after it: where the old motion is met, as that went on; where another
+ * value stands there, the new value holds, so that nothing slides slowly from one to the other.
+ */
+function goesOn(old: Track, end: Key): readonly Key[] {
+  const index = keyBefore(old, end.at);
+  const [last, next] = [old[index], old[index + 1]];
+  if (!next || isAlike(next.value, end.value)) return [end];
+  if (!last || !isAlike(sampleTrack(old, end.at), end.value)) return [{ ...end, ease: HOLD }];
+  const [first, ...others] = last.at === end.at ? [last] : cutSegment(last, next, end.at).after;
+  return [{ ...end, ease: first.ease }, ...others];
+}
+
+function replaceTouched(old: Track, made: readonly Key[], isAdded = false): Merged {
   const isTouched = touches(made);
-  const kept = old.filter((key) => !isTouched(key));
-  const before = kept.filter(({ at }) => at < made[0].at);
-  const after = kept.filter(({ at }) => at > made[0].at);
-  return { keys: [...before, ...made, ...after], removed: old.filter(isTouched) };
+  const end = made[made.length - 1];
+  const after = old.filter(({ at }) => at > end.at);
+  const ends = goesOn(old, end);
+  return {
+    keys: [...keptBefore(old, made[0], isAdded), ...made.slice(0, -1), ...ends, ...after],
+    removed: old.filter(isTouched),
+    isJoined: isAdded || ends[0] !== end,
+  };
 }
 
 /** How a new value joins a standing one: shares of size multiply, everything else adds its difference from rest. */
@@ -93,7 +173,7 @@ function addOnTop(old: Track, made: readonly Key[], channel: ChannelId, rest: nu
       value: join(key.at, key.value),
       ease: scaleHandles(key, old, channel, rest),
     }));
-    return replaceTouched(old, shifted);
+    return replaceTouched(old, shifted, true);
   }
   const value = (at: Ticks): number => join(at, sampleTrack(made, at));
   const step = (last - first) * 1e-6;
@@ -109,7 +189,7 @@ function addOnTop(old: Track, made: readonly Key[], channel: ChannelId, rest: nu
   const end = { ...made[made.length - 1], value: value(last) };
   const origins = new Map(made.map((key) => [key.at, key.by]));
   const keys = fitted.map((key) => ({ ...key, by: origins.get(key.at) ?? made[0].by }));
-  return replaceTouched(old, [...keys, end]);
+  return replaceTouched(old, [...keys, end], true);
 }
 
 function isNearKey(keys: Track, at: Ticks): boolean {
@@ -147,15 +227,16 @@ export function mergeKeys(
   channel: ChannelId,
   rest: number,
 ): Merged {
-  if (!old || old.length === 0) return { keys: made, removed: [] };
+  if (!old || old.length === 0) return { keys: made, removed: [], isJoined: way === 'add' };
   switch (way) {
     case 'replace':
+    case 'take-place':
       return replaceTouched(old, made);
     case 'replace-channels':
-      return { keys: made, removed: old };
+      return { keys: made, removed: old, isJoined: false };
     case 'add':
       return addOnTop(old, made, channel, rest);
     case 'leave':
-      return { keys: old, removed: [] };
+      return { keys: old, removed: [], isJoined: false };
   }
 }

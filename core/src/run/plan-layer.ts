@@ -20,7 +20,7 @@ import { frameTicks, ticksFromSeconds, toFrameGrid, TICKS_PER_SECOND, type Ticks
 import { randomAt, seedFromText } from '../random';
 import { transformPoint, type Box } from '../transform';
 import type { Subject } from '../check';
-import { mergeKeys, type Merged } from './existing';
+import { mergeKeys, withoutRuns, type Merged } from './existing';
 import type { Slot } from './schedule';
 import type { ParameterSource } from './vary';
 
@@ -53,6 +53,8 @@ export interface Batch {
   readonly overrides: ReadonlyMap<string, OverrideSources>;
   /** Says of a slot that its keys are the run's. */
   readonly made: (slot: string) => NonNullable<Key['by']>;
+  /** Runs whose keys give way: those that bring in, or send out, as this one does and takes the place of. */
+  readonly isGone: ((run: string) => boolean) | null;
   readonly count: number;
   readonly lastPlace: number;
   /** Length that the recipe fixes, or the limits between which it is drawn; null otherwise. */
@@ -201,7 +203,9 @@ function wantedLength(batch: Batch, prepared: Inputs): { ticks: Ticks | null; is
   const { length } = recipe;
   if (length.by === 'factor') {
     const natural = maximum(momentSeconds(batch.compiled, prepared.inputs));
-    return { ticks: ticksFromSeconds(natural * length.factor), isStill: false };
+    // Exact, so that a factor of one changes nothing; never less than a frame, so that the preset is to be seen.
+    const ticks = Math.max(frame, ticksFromSeconds(natural * length.factor));
+    return { ticks: natural > 0 ? ticks : null, isStill: false };
   }
   if (length.by === 'speed') {
     const seconds = distanceOf(batch, prepared) / length.speed;
@@ -255,6 +259,10 @@ function countReplaced({ keys, removed }: Merged): number {
   return removed.filter(({ at }) => stops.has(at)).length;
 }
 
+function keyCount({ tracks }: Pick<Layer, 'tracks'>): number {
+  return Object.values(tracks).reduce((sum, keys) => sum + keys.length, 0);
+}
+
 /** Does one layer: its times, its new keys over the old ones. */
 export function planLayer(batch: Batch, prepared: Prepared, slot: Slot): Outcome {
   const { index, place } = prepared;
@@ -263,7 +271,8 @@ export function planLayer(batch: Batch, prepared: Prepared, slot: Slot): Outcome
   const lasts = maximum(times.ticks);
   const { start, moved } = slot;
   const standing = shiftLayer(before, moved);
-  const tracks = Object.assign({}, standing.tracks);
+  const cleared = batch.isGone === null ? standing.tracks : withoutRuns(standing.tracks, batch.isGone);
+  const tracks = Object.assign({}, cleared);
   const factsOf = (channel: ChannelId) => {
     const rest = restValue(before, channel);
     const keys = tracks[channel];
@@ -271,12 +280,16 @@ export function planLayer(batch: Batch, prepared: Prepared, slot: Slot): Outcome
   };
   const rows = makeRows(batch.compiled, prepared.inputs, times, factsOf);
   const joined = new Map<ChannelId, Key[]>();
-  let [added, replaced, removed] = [0, 0, 0];
+  let [added, replaced, removed] = [
+    0,
+    0,
+    cleared === standing.tracks ? 0 : keyCount(standing) - keyCount({ tracks: cleared }),
+  ];
   for (const row of rows) {
     const made = keysOf(row, start, batch.made);
     const { channel } = row;
     const merged = mergeKeys(tracks[channel], made, batch.recipe.existing, channel, restValue(before, channel));
-    if (batch.recipe.existing === 'add') joined.set(channel, made);
+    if (merged.isJoined) joined.set(channel, made);
     const same = countReplaced(merged);
     const kept = (tracks[channel]?.length ?? 0) - merged.removed.length;
     replaced += same;

@@ -7,7 +7,7 @@ import { presetSchema, type CompiledPreset, type Phase, type Preset } from '../p
 import { PRESET_OPERATIONS, type PresetOperation, type PresetRecipe } from '../recipe';
 import type { RunRecord, Scene } from '../scene';
 import { frameTicks, type Ticks } from '../time';
-import { findMeetings, findOffGrid, findOutsideLayer, findOutsideScene } from '../check';
+import { findMeetings, findOffGrid, findOutsideLayer, findOutsideScene, findTwice, sidesOfRuns } from '../check';
 import {
   createMarker,
   hasKeysOn,
@@ -48,6 +48,12 @@ function findingsOf(scene: Scene, recipe: PresetRecipe, outcomes: readonly Outco
     ...findOutsideScene(scene, subjects),
     ...findOutsideLayer(subjects),
     ...findMeetings(scene, subjects, recipe.operation),
+    ...findTwice(
+      scene,
+      subjects.map(({ layer }) => layer),
+      recipe.operation,
+      runId,
+    ),
     ...(short.length === 0
       ? []
       : [{ code: 'too-short' as const, layers: short.map(({ plan }) => plan.layer), at: short[0].plan.starts }]),
@@ -198,6 +204,7 @@ function prepareBatch(
     sources: variations.map(({ source }) => source),
     overrides,
     made: createMarker(context.runId),
+    isGone: goneRuns(scene, recipe),
     count: places.length,
     lastPlace: maximum(places),
     lengths,
@@ -210,6 +217,13 @@ function prepareBatch(
     ...unknown.map((parameter): Finding => ({ code: 'unknown-parameter', preset: name, name: parameter })),
   ];
   return { batch, timing, variations, problems: found };
+}
+
+/** Which runs' keys give way to the recipe's; null where none do. */
+function goneRuns(scene: Scene, { existing, operation }: PresetRecipe): Batch['isGone'] {
+  if (existing !== 'take-place') return null;
+  const sides = sidesOfRuns(scene);
+  return [...sides.values()].includes(operation as 'bring-in') ? (run) => sides.get(run) === operation : null;
 }
 
 function isStopped(problems: readonly Finding[]): boolean {

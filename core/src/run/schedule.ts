@@ -29,6 +29,7 @@ export interface Timing {
   readonly hold: Ticks;
   /** Times of the cues at or after the start, ascending. */
   readonly cues: readonly Ticks[];
+  readonly sceneLength: Ticks;
   /** Starts land on whole frames where the preset's moments do. */
   readonly isOnGrid: boolean;
 }
@@ -68,6 +69,7 @@ export function createTiming(
     apart: apart?.ticks ?? 0,
     hold: hold?.ticks ?? 0,
     cues: cues.sort((a, b) => a - b),
+    sceneLength: scene.length,
     isOnGrid,
   };
   return { timing, problems };
@@ -102,8 +104,9 @@ function relayOffsets(entrants: readonly Entrant[], gap: Ticks): Offsets {
   return (place) => starts[place];
 }
 
-/** Offsets along the cues; beyond the last one they go on as the last two are apart. */
-function cueOffsets(cues: readonly Ticks[]): Offsets {
+/** Offsets along the cues; beyond the last one they go on as the last two are apart, or wrapped with the first cue again. */
+function cueOffsets(cues: readonly Ticks[], isWrapped: boolean): Offsets {
+  if (isWrapped && cues.length > 0) return (place) => cues[place % cues.length] - cues[0];
   const [last, before] = [cues[cues.length - 1] ?? 0, cues[cues.length - 2]];
   const step = before === undefined ? 0 : last - before;
   return (place) => (cues[place] ?? last + step * (place - cues.length + 1)) - (cues[0] ?? 0);
@@ -120,12 +123,24 @@ function offsetsOf(timing: Timing, spacing: Spacing, entrants: readonly Entrant[
     case 'relay':
       return relayOffsets(entrants, timing.gap);
     case 'cues':
-      return cueOffsets(timing.cues);
-    case 'rows':
-      return (place) => (place % spacing.rows) * timing.apart + Math.floor(place / spacing.rows) * timing.hold;
+      return cueOffsets(timing.cues, spacing.wrap === true);
+    case 'rows': {
+      const offset = (place: number): Ticks =>
+        (place % spacing.rows) * timing.apart + Math.floor(place / spacing.rows) * timing.hold;
+      return spacing.wrap === true ? wrapped(offset, timing, entrants, lastPlace) : offset;
+    }
     case 'finish':
       return gapToFinish(timing, entrants);
   }
+}
+
+/** Offsets that begin again with the first place after the last one that is over before the scene is. */
+function wrapped(offset: Offsets, timing: Timing, entrants: readonly Entrant[], lastPlace: number): Offsets {
+  const lengths = lengthsByPlace(entrants);
+  const first = entrants.reduce((least, entrant) => Math.min(least, hookOf(timing, entrant)), Infinity);
+  let fitting = 0;
+  while (fitting <= lastPlace && first + offset(fitting) + lengths[fitting] <= timing.sceneLength) fitting++;
+  return fitting === 0 ? offset : (place) => offset(place % fitting);
 }
 
 /** The widest gap with which nobody ends after the finish. */
@@ -254,7 +269,8 @@ export function createSchedule(timing: Timing, given: readonly Entrant[]): Sched
   if (timing.recipe.spacing.by === 'finish' && timing.finish !== null && finish > timing.finish) {
     problems.push({ code: 'cannot-meet', field: 'Finish', wanted: timing.finish, nearest: finish, why: 'longer' });
   }
-  if (timing.recipe.spacing.by === 'cues' && lastPlace >= timing.cues.length && timing.cues.length > 0) {
+  const { spacing } = timing.recipe;
+  if (spacing.by === 'cues' && spacing.wrap !== true && lastPlace >= timing.cues.length && timing.cues.length > 0) {
     problems.push({ code: 'cues-run-out', cues: timing.cues.length, places: lastPlace + 1 });
   }
   return { slots, problems, finish };

@@ -1,11 +1,12 @@
 import { CHANNEL_COUNT, channelOf, type ChannelId } from '../channel';
 import { oklabFromCss } from '../colour';
-import { createProgress, type Easing } from '../easing';
+import { createProgress, stepProgress, type Easing } from '../easing';
 import { restValues, type Layer, type Scene, type Track } from '../scene';
 import { controlTimes, controlValues, SegmentKind } from './segment';
 import { createTimeCurves, type TimeCurves } from './time-curve';
 
-type Progress = (u: number) => number;
+/** Progress of a segment after so many ticks of its length, both integers. */
+type Progress = (elapsed: number, length: number) => number;
 
 /** A function that keeps its results for one compilation; a thousand layers have few colours. */
 function memoised<T>(compute: (text: string) => T): (text: string) => T {
@@ -132,13 +133,16 @@ export function compileScene(scene: Pick<Scene, 'layers'>): CompiledScene {
   return { layers, parents, order: parentsFirst(parents), rest, ...compileTracks(gatherTracks(layers)) };
 }
 
+function createSegmentProgress(easing: Easing): Progress {
+  if (easing.type === 'steps') return (elapsed, length) => stepProgress(easing.count, easing.jump, elapsed, length);
+  const progress = createProgress(easing as Exclude<Easing, { type: 'handles' }>);
+  return (elapsed, length) => progress(elapsed / length);
+}
+
 function compileTracks(tracks: readonly TrackEntry[]) {
   const total = tracks.reduce((sum, { keys }) => sum + keys.length, 0);
   const curves = createPool(controlTimes, (easing) => controlTimes(easing).join());
-  const progress = createPool<Progress>(
-    (easing) => createProgress(easing as Exclude<Easing, { type: 'handles' }>),
-    (easing) => JSON.stringify(easing),
-  );
+  const progress = createPool<Progress>(createSegmentProgress, (easing) => JSON.stringify(easing));
   const first = new Int32Array(tracks.length + 1);
   const compiledKeys = new Float64Array(total * KEY_STRIDE);
   let k = 0;

@@ -64,14 +64,17 @@ function sampleOne(compiled: CompiledScene, track: number, time: number): number
   if (k + 1 === first[track + 1]) return from;
   const kind = keys[o + KIND] | 0;
   if (kind === SegmentKind.hold) return from;
-  const share = (time - keys[o + TIME]) * keys[o + INVERSE];
+  const elapsed = time - keys[o + TIME];
+  const share = elapsed * keys[o + INVERSE];
   const to = keys[o + KEY_STRIDE + VALUE];
   if (kind === SegmentKind.linear) return from + (to - from) * share;
   if (kind === SegmentKind.bezier) {
     const u = solveTimeCurve(compiled.curves, keys[o + EASING] | 0, share);
     return from + ((keys[o + CUBIC] * u + keys[o + SQUARE]) * u + keys[o + LINE]) * u;
   }
-  return from + (to - from) * compiled.progress[keys[o + EASING] | 0](share);
+  return (
+    from + (to - from) * compiled.progress[keys[o + EASING] | 0](elapsed, keys[o + KEY_STRIDE + TIME] - keys[o + TIME])
+  );
 }
 
 /** Writes all channel values of a time into `frame.values`. Allocates nothing. */

@@ -4,6 +4,7 @@ export { matrixAt, boundsAt, frameAt, restFrame } from './pose';
 export {
   createSegment,
   sampleTrack,
+  sampleSegment,
   trackSpeed,
   keyBefore,
   controlValues,
@@ -11,3 +12,4 @@ export {
   cubicValue,
   type Segment,
 } from './segment';
+export { cutSegment, type CutSegment } from './cut';

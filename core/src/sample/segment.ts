@@ -1,4 +1,4 @@
-import { createProgress, unitCubicSlope, solveBezier, type Easing } from '../easing';
+import { createProgress, stepProgress, unitCubicSlope, solveBezier, type Easing } from '../easing';
 import type { Key } from '../scene';
 
 /** What a compiled segment does between its two keys. */
@@ -74,8 +74,17 @@ export function sampleTrack(keys: readonly Key[], time: number): number {
   const at = keyBefore(keys, time);
   if (at < 0) return keys[0].value;
   const [key, next] = [keys[at], keys[at + 1]];
-  if (!next || key.at === time) return key.value;
-  return createSegment(key.ease, key.value, next.value).at((time - key.at) / (next.at - key.at));
+  return next ? sampleSegment(key, next, time) : key.value;
+}
+
+/** Value between two neighbouring keys at a time from the first one's to before the second's, in ticks. */
+export function sampleSegment(key: Key, next: Key, time: number): number {
+  const [elapsed, length] = [time - key.at, next.at - key.at];
+  const { ease } = key;
+  if (ease.type === 'steps') {
+    return key.value + (next.value - key.value) * stepProgress(ease.count, ease.jump, elapsed, length);
+  }
+  return createSegment(ease, key.value, next.value).at(elapsed / length);
 }
 
 /** Speed of a track at a time, in the channel's unit per tick; 0 outside its keys. On a key, of what follows. */

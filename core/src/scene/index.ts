@@ -21,6 +21,7 @@ export {
   HEADER_FIELDS,
   headerOf,
   treeProblem,
+  MOST_NESTED,
   dataProblems,
   cueSchema,
   type Scene,

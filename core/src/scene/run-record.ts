@@ -37,11 +37,16 @@ const usedPresetSchema = z.strictObject({
   body: z.record(z.string(), z.unknown()),
 });
 
+/** A recipe of a record that was written when moving throughout had another name. */
+function inPresentWords(recipe: Record<string, unknown>): Record<string, unknown> {
+  return recipe.operation === 'carry-through' ? { ...recipe, operation: 'move-throughout' } : recipe;
+}
+
 /** An applied run: its recipe as data, the preset revision it used, who and when, and what it did to each layer. */
 export const runSchema = z.strictObject({
   id: idSchema,
   sentence: z.string().max(2_000),
-  recipe: z.record(z.string(), z.unknown()),
+  recipe: z.record(z.string(), z.unknown()).overwrite(inPresentWords),
   /** Absent for operations without a preset. */
   preset: usedPresetSchema.optional(),
   /** House values and curves that the preset took from the library, as they were then. */

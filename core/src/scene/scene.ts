@@ -51,19 +51,33 @@ export type SceneHeader = Readonly<z.infer<typeof sceneHeaderSchema>>;
 
 export const HEADER_FIELDS = ['name', 'project', 'width', 'height', 'rate', 'length', 'cues', 'picks'] as const;
 
-/** What is wrong with the ids and parents of layers, as a sentence; null when all is well. */
+/** Groups may stand in one another so deep: deeper ones would overrun what draws and writes them. */
+export const MOST_NESTED = 64;
+
+/** What is wrong with the ids and parents of layers, as a sentence; null when all is well. Each layer is looked at once. */
 export function treeProblem(layers: readonly Layer[]): string | null {
   const byId = new Map(layers.map((layer) => [layer.id, layer]));
   if (byId.size < layers.length) return 'Two layers have the same id. Give each layer an id of its own.';
+  const depths = new Map<string, number>();
   for (const layer of layers) {
-    const seen = new Set([layer.id]);
-    for (let at: Layer = layer; at.parent !== null;) {
-      const parent = byId.get(at.parent);
-      if (!parent) return `Layer “${at.name}” belongs to a group that is not in the scene.`;
-      if (parent.kind !== 'group') return `Layer “${at.name}” belongs to “${parent.name}”, which is not a group.`;
-      if (seen.has(parent.id)) return `The groups around layer “${layer.name}” go in a circle.`;
-      seen.add(parent.id);
+    const path: Layer[] = [];
+    const onPath = new Set<string>();
+    let at: Layer | null = layer;
+    while (at && !depths.has(at.id)) {
+      if (onPath.has(at.id)) return `The groups around layer “${layer.name}” go in a circle.`;
+      onPath.add(at.id);
+      path.push(at);
+      const parent: Layer | null = at.parent === null ? null : (byId.get(at.parent) ?? null);
+      if (at.parent !== null && !parent) return `Layer “${at.name}” belongs to a group that is not in the scene.`;
+      if (parent && parent.kind !== 'group') {
+        return `Layer “${at.name}” belongs to “${parent.name}”, which is not a group.`;
+      }
       at = parent;
+    }
+    let depth = at ? (depths.get(at.id) ?? 0) : -1;
+    for (const entry of path.reverse()) depths.set(entry.id, ++depth);
+    if (depth > MOST_NESTED) {
+      return `Layer “${layer.name}” stands in ${depth} groups, one in another. At most ${MOST_NESTED} are possible.`;
     }
   }
   return null;

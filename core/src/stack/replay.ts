@@ -2,7 +2,8 @@ import type { ChannelId } from '../channel';
 import { arrangeStep, replayArrange } from '../arrange';
 import { replayClear } from '../clear';
 import { lineUpStep, replayLineUp, rolesOf, type Roles } from '../line-up';
-import { mergeKeys } from '../run';
+import { isHolding, mergeKeys, withoutRuns } from '../run';
+import { sidesOfRuns } from '../check';
 import {
   isSame,
   layerStep,
@@ -25,13 +26,15 @@ import type { Link } from './peel';
 export interface Replaying {
   readonly scene: Scene;
   readonly roles: Roles;
+  /** Which runs bring in or send out. */
+  readonly sides: ReadonlyMap<string, string>;
   readonly isAlive: IsAlive;
 }
 
 /** `runs` are those that the scene is to have. */
 export function createReplaying(scene: Scene, runs: readonly RunRecord[]): Replaying {
   const alive = new Set(runs.filter(({ off }) => off !== true).map(({ id }) => id));
-  return { scene, roles: rolesOf(scene.runs), isAlive: (run) => alive.has(run) };
+  return { scene, roles: rolesOf(scene.runs), sides: sidesOfRuns(scene), isAlive: (run) => alive.has(run) };
 }
 
 /** True when a layer stands as it did before a step. */
@@ -60,7 +63,7 @@ function asLeft(state: Layer, { span, rest, tracks: steps }: LayerStep): Layer {
 }
 
 function ownKeys({ made, after }: TrackStep, run: string): readonly Key[] {
-  return made ?? after.filter(({ by }) => by?.run === run);
+  return made ?? after.filter((key) => key.by?.run === run && !isHolding(key));
 }
 
 /**
@@ -78,15 +81,23 @@ function lateKeys(standing: readonly Key[], before: readonly Key[], moved: numbe
   });
 }
 
-function replayKeys(layer: Layer, step: TrackStep, run: RunRecord, by: number, moved: number | null): Layer['tracks'] {
+/** The tracks of a layer with a run's keys on one channel put over them once more; the keys as made where they are joined. */
+function replayKeys(
+  layer: Layer,
+  step: TrackStep,
+  run: RunRecord,
+  by: number,
+  moved: number | null,
+): { readonly tracks: Layer['tracks']; readonly made: readonly Key[] | null } {
   const { channel, before } = step;
   const own = ownKeys(step, run.id).map((key) => (by === 0 ? key : { ...key, at: key.at + by }));
-  if (own.length === 0) return layer.tracks;
+  if (own.length === 0) return { tracks: layer.tracks, made: null };
   const standing = layer.tracks[channel] ?? [];
   const way = run.recipe.existing === 'leave' ? 'replace' : (run.recipe.existing as OverExisting);
   const merged = mergeKeys(standing, own, way, channel, restValue(layer, channel));
   const late = moved === null ? [] : lateKeys(standing, before, moved);
-  return withKeys(layer.tracks, channel, inTime([...merged.keys, ...late], new Set(late)));
+  const tracks = withKeys(layer.tracks, channel, inTime([...merged.keys, ...late], new Set(late)));
+  return { tracks, made: merged.isJoined || step.made !== undefined ? own : null };
 }
 
 /** Where a preset's keys hang: with a stated time they stay there, else they follow their layer. */
@@ -103,17 +114,32 @@ interface Replayed {
 }
 
 /** Puts a preset's keys once more over a layer that has changed underneath: as they were made, where they now hang. */
-function replayPreset({ run, step, isBack }: Link, state: Layer, was: { in: number; out: number }): Replayed {
-  const moved = step.span ? shiftLayer(state, step.span.after.in - step.span.before.in) : state;
+function replayPreset(
+  { run, step, isBack }: Link,
+  state: Layer,
+  was: { in: number; out: number },
+  { sides }: Replaying,
+): Replayed {
+  const cleared =
+    run.recipe.existing === 'take-place'
+      ? { ...state, tracks: withoutRuns(state.tracks, (id) => id !== run.id && sides.get(id) === run.recipe.operation) }
+      : state;
+  const moved = step.span ? shiftLayer(cleared, step.span.after.in - step.span.before.in) : cleared;
   const by = followOf(run, moved, step.span?.after ?? was);
   const since = isBack === true ? moved.span.in - was.in : null;
   let layer = moved;
-  for (const track of step.tracks) layer = { ...layer, tracks: replayKeys(layer, track, run, by, since) };
-  return { layer, step: layerStep(state, layer, madeOf(step, by)) };
+  const joined = new Map<ChannelId, readonly Key[]>();
+  for (const track of step.tracks) {
+    const { tracks, made } = replayKeys(layer, track, run, by, since);
+    layer = { ...layer, tracks };
+    if (made) joined.set(track.channel, made);
+  }
+  return { layer, step: layerStep(state, layer, joined) };
 }
 
 /** Does a step again on a layer that has changed underneath. `was` is the span that the layer had then. */
-function replayStep(link: Link, state: Layer, was: { in: number; out: number }, { scene, roles }: Replaying): Replayed {
+function replayStep(link: Link, state: Layer, was: { in: number; out: number }, replaying: Replaying): Replayed {
+  const { scene, roles } = replaying;
   const { run, step } = link;
   switch (run.recipe.operation) {
     case 'line-up': {
@@ -138,16 +164,8 @@ function replayStep(link: Link, state: Layer, was: { in: number; out: number }, 
       return { layer, step: layerStep(state, layer) };
     }
     default:
-      return replayPreset(link, state, was);
+      return replayPreset(link, state, was, replaying);
   }
-}
-
-/** Keys that a run's step had of its own where they were joined, so that they can be joined again. */
-function madeOf(step: LayerStep, by: number): Map<ChannelId, readonly Key[]> {
-  const made = step.tracks.flatMap(({ channel, made: keys }) =>
-    keys ? [[channel, keys.map((key) => ({ ...key, at: key.at + by }))] as const] : [],
-  );
-  return new Map(made);
 }
 
 /** A link run again, with what was changed by hand put back over it. */

@@ -95,7 +95,7 @@ export function accent(text: ItemText, parts: Parts): PresetItem {
 
 /** Something over the layer's whole span, which scales with it. */
 export function through(text: ItemText, parts: Parts): PresetItem {
-  return item(text, { phase: 'through', hang: 'span', stretch: 'scale', ...parts });
+  return item(text, { phase: 'throughout', hang: 'span', stretch: 'scale', ...parts });
 }
 
 /** An exit to the layer's out point, which keeps its length. */

@@ -1,5 +1,5 @@
 import { frameTicks, nearestFrame, nominalFps, ticksFromFrame, type Rate } from './rate';
-import { TICKS_PER_SECOND, type Ticks } from './ticks';
+import { MOST_TICKS, TICKS_PER_SECOND, type Ticks } from './ticks';
 import { parseTimecode, type TimecodeProblem } from './timecode';
 
 /** A time as somebody typed it. */
@@ -14,7 +14,8 @@ export interface TimeEntry {
   readonly rounding: Ticks;
 }
 
-export type EntryProblem = { readonly code: 'empty' } | { readonly code: 'not-a-time' } | TimecodeProblem;
+export type EntryProblem =
+  { readonly code: 'empty' } | { readonly code: 'not-a-time' } | { readonly code: 'too-large' } | TimecodeProblem;
 
 export type EntryResult =
   { readonly ok: true; readonly entry: TimeEntry } | { readonly ok: false; readonly problem: EntryProblem };
@@ -32,6 +33,17 @@ function unitTicks(unit: string, rate: Rate): Ticks {
   }
 }
 
+/** A decimal number of units to the nearest tick, halves up, without a rounding error on the way. */
+function exactTicks(decimal: string, unit: Ticks): Ticks | null {
+  const [whole, part = ''] = decimal.split('.');
+  const scale = 10n ** BigInt(part.length);
+  const ticks = (BigInt(whole + part) * BigInt(unit) * 2n + scale) / (scale * 2n);
+  return ticks <= BigInt(MOST_TICKS) ? Number(ticks) : null;
+}
+
+/** Longer numbers are no times that anybody means, and each digit costs. */
+const MOST_DIGITS = 40;
+
 function entryOf(ticks: Ticks, relative: boolean, rate: Rate): EntryResult {
   const frame = nearestFrame(ticks, rate);
   return { ok: true, entry: { ticks, relative, frame, rounding: ticks - ticksFromFrame(frame, rate) } };
@@ -47,7 +59,9 @@ export function parseTimeEntry(text: string, rate: Rate): EntryResult {
   const relative = /^[+-]/.test(trimmed);
   const quantity = QUANTITY.exec(trimmed);
   if (quantity) {
-    const size = Math.round(Number(quantity[2]) * unitTicks((quantity[3] ?? 'f').toLowerCase(), rate));
+    const unit = unitTicks((quantity[3] ?? 'f').toLowerCase(), rate);
+    const size = quantity[2].length > MOST_DIGITS ? null : exactTicks(quantity[2], unit);
+    if (size === null) return { ok: false, problem: { code: 'too-large' } };
     return entryOf(quantity[1] === '-' ? 0 - size : size, relative, rate);
   }
   if (!/[:;]/.test(trimmed)) return { ok: false, problem: { code: 'not-a-time' } };
@@ -60,6 +74,8 @@ export function applyTimeEntry(entry: TimeEntry, standing: Ticks): Ticks {
   return entry.relative ? standing + entry.ticks : entry.ticks;
 }
 
+const MOST_SECONDS = Math.floor(MOST_TICKS / TICKS_PER_SECOND);
+
 /** What is wrong with a typed time and what to do, as a sentence. */
 export function describeEntryProblem(problem: EntryProblem, rate: Rate): string {
   switch (problem.code) {
@@ -68,6 +84,8 @@ export function describeEntryProblem(problem: EntryProblem, rate: Rate): string 
     case 'not-a-time':
     case 'not-timecode':
       return 'This is not a time. Type one such as 1:15, 00:00:01:15, 8f, 0.5s or 250ms.';
+    case 'too-large':
+      return `That is longer than can be held exactly. The longest time is ${MOST_SECONDS} s, about 147 days.`;
     case 'part-too-large':
       return problem.part === 'frames'
         ? `At ${nominalFps(rate)} frames a second the last frame of a second is ${problem.most}. Lower the frames or write them as ${problem.most + 1}f.`

@@ -1,4 +1,12 @@
-export { TICKS_PER_SECOND, ticksSchema, ticksFromSeconds, secondsFromTicks, type Ticks } from './ticks';
+export {
+  TICKS_PER_SECOND,
+  ticksSchema,
+  ticksFromSeconds,
+  secondsFromTicks,
+  MOST_TICKS,
+  isHeldExactly,
+  type Ticks,
+} from './ticks';
 export {
   LISTED_RATES,
   rateSchema,

@@ -9,10 +9,18 @@ export const TICKS_PER_SECOND = 705_600_000;
 /** A time or a duration in ticks: an integer, exact up to 2^53 (about 147 days). */
 export type Ticks = number;
 
+/** The longest time that can be held exactly, in ticks: about 147 days. */
+export const MOST_TICKS: Ticks = Number.MAX_SAFE_INTEGER;
+
+/** True for a time that can be held exactly. */
+export function isHeldExactly(ticks: number): boolean {
+  return Number.isInteger(ticks) && Math.abs(ticks) <= MOST_TICKS;
+}
+
 export const ticksSchema = z
   .int()
-  .min(-Number.MAX_SAFE_INTEGER)
-  .max(Number.MAX_SAFE_INTEGER)
+  .min(-MOST_TICKS)
+  .max(MOST_TICKS)
   .describe('A time in ticks; 705 600 000 ticks are one second.');
 
 /** Seconds (any real number) to the nearest tick. */

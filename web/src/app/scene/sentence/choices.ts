@@ -9,7 +9,7 @@ export interface Choice {
 export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation })[] = [
   { value: 'bring-in', label: 'Bring in', note: 'entrances, from each in point' },
   { value: 'accent', label: 'Accent', note: 'at a given time' },
-  { value: 'carry-through', label: 'Carry through', note: 'over the whole span' },
+  { value: 'move-throughout', label: 'Move throughout', note: 'over the whole span' },
   { value: 'send-out', label: 'Send out', note: 'exits, to each out point' },
   { value: 'line-up', label: 'Line up', note: 'when layers begin and end' },
   { value: 'arrange', label: 'Arrange', note: 'where layers rest' },

@@ -11,7 +11,7 @@ import {
 import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
 
-const PHASES: readonly Phase[] = ['entrance', 'accent', 'through', 'exit'];
+const PHASES: readonly Phase[] = ['entrance', 'accent', 'throughout', 'exit'];
 
 /** Which keys go: by channel, phase, time and run, all conditions together. */
 @Component({
