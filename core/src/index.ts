@@ -1,3 +1,4 @@
+export * from './text';
 export * from './time';
 export * from './easing';
 export * from './channel';

@@ -52,12 +52,25 @@ export interface Oklab {
 const toOklab = converter('oklab');
 const toRgb = converter('rgb');
 
+/** A name, a hexadecimal number, or one function that is closed: whatever else is written would end CSS around it. */
+const SHAPE = /^\s*(#[0-9a-f]{3,8}|[a-z]+|[a-z][a-z0-9-]*\([-+.,%/\w\s]*\))\s*$/i;
+
+function parseColour(text: string): ReturnType<typeof parse> {
+  try {
+    return SHAPE.test(text) ? parse(text.trim()) : undefined;
+  } catch {
+    // The parser throws on some texts that only begin like a colour.
+    return undefined;
+  }
+}
+
 /** Reads a CSS colour; null when it is none. */
 export function oklabFromCss(text: string): Oklab | null {
-  const colour = parse(text);
+  const colour = parseColour(text);
   if (!colour) return null;
   const { l, a, b, alpha = 1 } = toOklab(colour);
-  return { l, a: a ?? 0, b: b ?? 0, alpha };
+  const read = { l: l ?? 0, a: a ?? 0, b: b ?? 0, alpha };
+  return Object.values(read).every(Number.isFinite) ? read : null;
 }
 
 /** CSS hexadecimal text of an OKLab colour, clipped to sRGB. */

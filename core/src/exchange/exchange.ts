@@ -1,23 +1,36 @@
 import * as z from 'zod';
 import { personSchema } from './person';
-import { idSchema, layerSchema, nameSchema, newSceneSchema, runSchema, sceneHeaderSchema, sceneSchema } from '../scene';
+import {
+  countSchema,
+  haveOwnIds,
+  idSchema,
+  layerSchema,
+  nameSchema,
+  newSceneSchema,
+  runSchema,
+  sceneHeaderSchema,
+  sceneSchema,
+} from '../scene';
 
-const versionSchema = z.int().min(1);
+const versionSchema = countSchema;
 
 /** What changed in a scene since `base`, to be saved in one transaction; see `difference`. */
-export const saveRequestSchema = z.strictObject({
-  base: versionSchema,
-  by: personSchema,
-  /** The step's name, as it stands in the undo list; several are joined. */
-  what: z.string().max(1_000),
-  header: sceneHeaderSchema.nullable(),
-  layers: z.array(layerSchema).max(20_000),
-  removedLayers: z.array(idSchema).max(20_000),
-  order: z.array(idSchema).max(20_000).nullable(),
-  runs: z.array(runSchema).max(10_000),
-  removedRuns: z.array(idSchema).max(10_000),
-  runOrder: z.array(idSchema).max(10_000).nullable(),
-});
+export const saveRequestSchema = z
+  .strictObject({
+    base: versionSchema,
+    by: personSchema,
+    /** The step's name, as it stands in the undo list; several are joined. */
+    what: z.string().max(1_000),
+    header: sceneHeaderSchema.nullable(),
+    layers: z.array(layerSchema).max(20_000),
+    removedLayers: z.array(idSchema).max(20_000),
+    order: z.array(idSchema).max(20_000).nullable(),
+    runs: z.array(runSchema).max(10_000),
+    removedRuns: z.array(idSchema).max(10_000),
+    runOrder: z.array(idSchema).max(10_000).nullable(),
+  })
+  .refine(({ layers }) => haveOwnIds(layers), { path: ['layers'], error: 'A layer is in it twice. Send each once.' })
+  .refine(({ runs }) => haveOwnIds(runs), { path: ['runs'], error: 'A run is in it twice. Send each once.' });
 export type SaveRequest = Readonly<z.infer<typeof saveRequestSchema>>;
 
 /** One saved change of a scene, as the journal keeps it. */
@@ -69,7 +82,7 @@ export interface SceneNews {
 
 /** Every error answer: a code for programs, a sentence for people, and facts where they help. */
 export interface ErrorAnswer {
-  readonly code: 'invalid' | 'not-found' | 'conflict' | 'too-large' | 'forbidden' | 'broken';
+  readonly code: 'invalid' | 'not-found' | 'conflict' | 'too-large' | 'busy' | 'full' | 'forbidden' | 'broken';
   readonly message: string;
   readonly problems?: readonly { readonly path: string; readonly message: string }[];
   /** With `conflict`: what was saved since the base, oldest first. */

@@ -12,7 +12,7 @@ import {
 import { IMPORT_CHOICES, type ImportReport } from '../pack';
 import { draftPresetSchema } from '../preset';
 import { recipeSchema } from '../recipe';
-import { idSchema } from '../scene';
+import { countSchema, idSchema } from '../scene';
 import type { SkippedToken, TokenChange } from '../tokens';
 import { personSchema } from './person';
 
@@ -79,7 +79,7 @@ export type CreateItem = Readonly<z.infer<typeof createItemSchema>>;
 export const saveDraftSchema = z.strictObject({
   by: personSchema,
   /** The draft's version that this is based on; 0 begins a draft. */
-  base: z.int().min(0),
+  base: z.int().min(0).max(2_147_483_646),
   ...textFields,
   content: bodies,
 });
@@ -88,13 +88,13 @@ export type SaveDraft = Readonly<z.infer<typeof saveDraftSchema>>;
 /** Moves a draft on: to review, back to draft, or published. */
 export const moveDraftSchema = z.strictObject({
   by: personSchema,
-  base: z.int().min(1),
+  base: countSchema,
   to: z.enum(['draft', 'in review', 'published']),
   summary: summarySchema,
 });
 export type MoveDraft = Readonly<z.infer<typeof moveDraftSchema>>;
 
-export const discardDraftSchema = z.strictObject({ by: personSchema, base: z.int().min(1) });
+export const discardDraftSchema = z.strictObject({ by: personSchema, base: countSchema });
 
 /** Changes labels of several items at once; what is not given stays. */
 export const labelItemsSchema = z.strictObject({
@@ -109,11 +109,17 @@ export type LabelItems = Readonly<z.infer<typeof labelItemsSchema>>;
 
 export const packRequestSchema = z.strictObject({ ids: z.array(idSchema).max(20_000) });
 
+/** A pack of 32 MB, written in base64. */
+const MOST_ZIP = 44_800_000;
+
 /** A pack to import; `dry` only reports. */
 export const importRequestSchema = z.strictObject({
   by: personSchema,
   dry: z.boolean(),
-  zip: z.base64(),
+  zip: z
+    .string()
+    .max(MOST_ZIP)
+    .regex(/^[A-Za-z0-9+/]*={0,2}$/, 'The pack must be written in base64.'),
   choices: z.record(idSchema, z.enum(IMPORT_CHOICES)),
 });
 export type ImportRequest = Readonly<z.infer<typeof importRequestSchema>>;

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { idSchema, nameSchema } from '../scene';
+import { countSchema, idSchema, nameSchema } from '../scene';
 import { draftPresetSchema, presetSchema } from '../preset';
 import { recipeSchema } from '../recipe';
 import { curveSchema, houseSchema } from './house';
@@ -32,7 +32,7 @@ export const collectionSchema = plain(
 ).nullable();
 export const summarySchema = z.string().max(500);
 
-const revisionSchema = z.int().min(1);
+const revisionSchema = countSchema;
 
 /** Shown texts of a revision. */
 export const textFields = { name: plain(nameSchema), note: z.string().max(2_000) };

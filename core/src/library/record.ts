@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { recipeSchema } from '../recipe';
-import { idSchema } from '../scene';
+import { countSchema, idSchema } from '../scene';
 import { draftPresetSchema, presetSchema } from '../preset';
 import { curveSchema, houseSchema, type HouseValue } from './house';
 import { collectionSchema, summarySchema, tagsSchema, textFields, type LibraryItem } from './item';
@@ -10,7 +10,7 @@ export const ITEM_FORMAT = 'wexikine-item-1';
 const madeFields = { ...textFields, author: z.string().max(100), when: z.iso.datetime() };
 
 function recordOfKind<K extends string, B extends z.ZodType, D extends z.ZodType>(kind: K, body: B, draftBody: D) {
-  const revision = z.strictObject({ ...madeFields, revision: z.int().min(1), summary: summarySchema, body });
+  const revision = z.strictObject({ ...madeFields, revision: countSchema, summary: summarySchema, body });
   const draft = z.strictObject({ ...madeFields, inReview: z.boolean(), body: draftBody });
   return z
     .strictObject({

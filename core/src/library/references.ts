@@ -53,17 +53,36 @@ export function referencesOf(item: Bodied): Reference[] {
   }
 }
 
-/** The ids along a circle of references that begins at an item, that item first and last; null where there is none. */
-export function findCircle(start: string, referred: (id: string) => readonly string[]): string[] | null {
-  const visit = (id: string, path: readonly string[], passed: Set<string>): string[] | null => {
-    for (const next of referred(id)) {
-      if (next === start) return [...path, id, next];
-      if (passed.has(next)) continue;
-      passed.add(next);
-      const found = visit(next, [...path, id], passed);
-      if (found) return found;
-    }
-    return null;
+/**
+ * The ids along a circle of references that can be reached from some items, the first and the last the same; null where
+ * there is none. Each item and each reference is looked at once.
+ */
+export function findCircle(starts: readonly string[], referred: (id: string) => readonly string[]): string[] | null {
+  const done = new Set<string>();
+  const path: string[] = [];
+  const places = new Map<string, number>();
+  const waiting: { readonly id: string; readonly next: Iterator<string> }[] = [];
+  const enter = (id: string): void => {
+    places.set(id, path.length);
+    path.push(id);
+    waiting.push({ id, next: referred(id)[Symbol.iterator]() });
   };
-  return visit(start, [], new Set());
+  for (const start of starts) {
+    if (!done.has(start)) enter(start);
+    while (waiting.length > 0) {
+      const { id, next } = waiting[waiting.length - 1];
+      const step = next.next();
+      if (step.done === true) {
+        waiting.pop();
+        path.pop();
+        places.delete(id);
+        done.add(id);
+      } else if (places.has(step.value)) {
+        return [...path.slice(places.get(step.value)), step.value];
+      } else if (!done.has(step.value)) {
+        enter(step.value);
+      }
+    }
+  }
+  return null;
 }

@@ -8,27 +8,41 @@ export interface Shelf extends Lookup {
   readonly preset: (id: string) => PresetItem | null;
 }
 
-/** Follows house values that follow others; null where the way ends nowhere or runs in a circle. */
-function followHouse(items: ReadonlyMap<string, LibraryItem>, id: string): HouseItem | null {
+type Followed = Map<string, HouseItem | null>;
+
+/**
+ * Follows house values that follow others; null where the way ends nowhere or runs in a circle. What was found for one
+ * is kept for all along its way.
+ */
+function followHouse(items: ReadonlyMap<string, LibraryItem>, known: Followed, id: string): HouseItem | null {
   const passed = new Set<string>();
-  let at = id;
-  while (!passed.has(at)) {
+  let found: HouseItem | null = null;
+  for (let at = id; !passed.has(at);) {
+    const before = known.get(at);
+    if (before !== undefined) {
+      found = before;
+      break;
+    }
     passed.add(at);
     const item = items.get(at);
-    if (item?.kind !== 'house') return null;
-    if (item.body.as === undefined) return item;
-    const next = items.get(item.body.as);
-    if (next?.kind !== 'house' || next.body.type !== item.body.type) return item;
-    at = item.body.as;
+    if (item?.kind !== 'house') break;
+    const next = item.body.as === undefined ? undefined : items.get(item.body.as);
+    if (next?.kind !== 'house' || next.body.type !== item.body.type) {
+      found = item;
+      break;
+    }
+    at = next.id;
   }
-  return null;
+  for (const one of passed) known.set(one, found);
+  return found;
 }
 
 /** A shelf of items. */
 export function createShelf(list: readonly LibraryItem[]): Shelf {
   const items = new Map(list.map((item) => [item.id, item]));
+  const followed: Followed = new Map();
   const houseOf = (id: string): { value: HouseValue; revision: number } | null => {
-    const found = followHouse(items, id);
+    const found = followHouse(items, followed, id);
     return found ? { value: found.body, revision: items.get(id)?.revision ?? found.revision } : null;
   };
   return {

@@ -73,12 +73,15 @@ function formulaProblem(item: LibraryItem, shelf: Shelf): PackProblem[] {
 }
 
 function circleProblems(records: readonly ItemRecord[], known: ReadonlyMap<string, ItemRecord>): PackProblem[] {
-  const referred = new Map([...known].map(([id, record]) => [id, allReferences(record).map((one) => one.id)]));
-  for (const { id } of records) {
-    const circle = findCircle(id, (at) => referred.get(at) ?? []);
-    if (circle) return [{ code: 'circle', items: circle }];
-  }
-  return [];
+  const referred = (id: string): string[] => {
+    const record = known.get(id);
+    return record ? allReferences(record).map((one) => one.id) : [];
+  };
+  const circle = findCircle(
+    records.map(({ id }) => id),
+    referred,
+  );
+  return circle ? [{ code: 'circle', items: circle }] : [];
 }
 
 /** Every problem of how records hang together, with each other and with what is here already. Drafts may be unfinished. */

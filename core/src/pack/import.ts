@@ -1,6 +1,8 @@
 import { canonicalJson } from '../export';
-import { frontOf, type ItemKind, type ItemRecord, type RevisionRecord } from '../library';
+import { frontOf, itemRecordSchema, type ItemKind, type ItemRecord, type RevisionRecord } from '../library';
+import { dataProblems } from '../scene';
 import { checkRecords } from './check';
+import { MOST_PROBLEMS } from './pack';
 import { describePackProblem, type PackProblem } from './problem';
 
 /**
@@ -128,10 +130,13 @@ function remapped(record: ItemRecord, ids: ReadonlyMap<string, string>): ItemRec
   } as ItemRecord;
 }
 
+const FROM_A_PACK = ' (from a pack)';
+const MOST_NAME = 200;
+
 function copyOf(record: ItemRecord, id: string): ItemRecord {
   const named = <T extends { readonly name: string }>(entry: T): T => ({
     ...entry,
-    name: `${entry.name} (from a pack)`,
+    name: `${entry.name.slice(0, MOST_NAME - FROM_A_PACK.length)}${FROM_A_PACK}`,
   });
   return {
     ...record,
@@ -186,8 +191,22 @@ export function planImport(
     return { id, kind, name: frontOf(record).name, ...compared };
   });
   const problems: PackProblem[] = checkRecords(coming, here);
-  if (problems.length > 0) return { report: { entries, problems: problems.map(describePackProblem) }, writes: [] };
+  if (problems.length > 0)
+    return { report: { entries, problems: problems.slice(0, MOST_PROBLEMS).map(describePackProblem) }, writes: [] };
   const copied = entries.filter(({ id, status }) => status === 'conflict' && choices[id] === 'both');
   const copies = new Map(copied.map(({ id }) => [id, newId()]));
-  return { report: { entries, problems: [] }, writes: writesFor(coming, hereById, entries, choices, copies) };
+  const writes = writesFor(coming, hereById, entries, choices, copies);
+  const refused = unwritable(writes);
+  if (refused.length > 0) return { report: { entries, problems: refused }, writes: [] };
+  return { report: { entries, problems: [] }, writes };
+}
+
+/** What of the records to write the library could not hold, such as a name that is too long with what is added to it. */
+function unwritable(writes: readonly ItemRecord[]): string[] {
+  return writes.flatMap((record): string[] => {
+    const parsed = itemRecordSchema.safeParse(record);
+    if (parsed.success) return [];
+    const [{ path, message }] = dataProblems(parsed.error, 1);
+    return [`“${frontOf(record).name}” cannot be imported. ${path}: ${message}`];
+  });
 }

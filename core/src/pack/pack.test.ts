@@ -180,7 +180,11 @@ const BROKEN: readonly Broken[] = [
   ['an unknown way of packing', () => patched(zipOf(files()), DIRECTORY, 10, [99, 0]), /packed in a way/],
   ['a damaged file', () => patched(zipOf(files()), DIRECTORY, 16, [1, 2, 3, 4]), /is damaged: its contents/],
   ['no list', () => changed((f) => delete f['pack.json']), /has no pack\.json/],
-  ['a list that is not JSON', () => changed((f) => (f['pack.json'] = '{oops')), /“pack\.json” is not valid JSON/],
+  [
+    'a list that is not JSON',
+    () => changed((f) => (f['pack.json'] = '{oops')),
+    /“pack\.json” cannot be read. This is not valid JSON/,
+  ],
   [
     'the list of something else',
     () => changed((f) => (f['pack.json'] = '{"format":"other"}')),
@@ -206,7 +210,7 @@ const BROKEN: readonly Broken[] = [
   [
     'an item that is not JSON',
     () => changed((f) => (f['items/bump.json'] = '[1,')),
-    /“items\/bump\.json” is not valid JSON/,
+    /“items\/bump\.json” cannot be read. This is not valid JSON/,
   ],
   [
     'an item of a wrong schema',

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { canonicalJson } from '../export';
 import { frontOf, itemRecordSchema, ITEM_KINDS, referencesOf, type ItemRecord } from '../library';
 import { dataProblems, idSchema } from '../scene';
+import { readJson } from '../text';
 import type { PackProblem } from './problem';
 import { readmeOf } from './readme';
 import { unzipTexts, zipTexts } from './zip';
@@ -29,6 +30,9 @@ export type PackList = Readonly<z.infer<typeof packSchema>>;
 
 const LIST_FILE = 'pack.json';
 
+/** So many problems are told; nobody reads more. */
+export const MOST_PROBLEMS = 50;
+
 export type ReadPackResult =
   | { readonly ok: true; readonly records: readonly ItemRecord[] }
   | { readonly ok: false; readonly problems: readonly PackProblem[] };
@@ -43,13 +47,13 @@ function fail(...problems: readonly PackProblem[]): Failed {
 export function withNeeds(records: readonly ItemRecord[], ids: readonly string[]): string[] {
   const byId = new Map(records.map((record) => [record.id, record]));
   const found = new Set<string>();
-  const visit = (id: string): void => {
+  const waiting = [...ids].reverse();
+  for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
     const record = byId.get(id);
-    if (!record || found.has(id)) return;
+    if (!record || found.has(id)) continue;
     found.add(id);
-    for (const { id: needed, use } of allReferences(record)) if (use !== 'matches') visit(needed);
-  };
-  for (const id of ids) visit(id);
+    for (const { id: needed, use } of allReferences(record)) if (use !== 'matches') waiting.push(needed);
+  }
   return [...found];
 }
 
@@ -77,18 +81,15 @@ export function writePack(records: readonly ItemRecord[]): Uint8Array {
   return zipTexts(files);
 }
 
-function readJson(text: string, file: string): { readonly data: unknown } | PackProblem {
-  try {
-    return { data: JSON.parse(text) as unknown };
-  } catch (error) {
-    return { code: 'not-json', file, reason: (error as Error).message };
-  }
+function readFile(text: string, file: string): { readonly data: unknown } | PackProblem {
+  const result = readJson(text);
+  return result.ok ? { data: result.data } : { code: 'not-json', file, reason: result.message };
 }
 
 function readList(files: ReadonlyMap<string, string>): PackList | PackProblem {
   const text = files.get(LIST_FILE);
   if (text === undefined) return { code: 'no-list' };
-  const read = readJson(text, LIST_FILE);
+  const read = readFile(text, LIST_FILE);
   if ('code' in read) return read;
   const format = (read.data as { format?: unknown } | null)?.format;
   if (typeof format !== 'string' || !format.startsWith('wexikine-pack-')) return { code: 'not-a-pack' };
@@ -105,7 +106,7 @@ function readItem(
 ): ItemRecord | PackProblem {
   const text = files.get(file);
   if (text === undefined) return { code: 'missing-file', file, id };
-  const read = readJson(text, file);
+  const read = readFile(text, file);
   if ('code' in read) return read;
   const parsed = itemRecordSchema.safeParse(read.data);
   if (!parsed.success) {
@@ -121,9 +122,12 @@ export function readPack(bytes: Uint8Array): ReadPackResult {
   if (!unzipped.ok) return fail(unzipped.problem);
   const list = readList(unzipped.files);
   if ('code' in list) return fail(list);
-  const doubled = list.items.find(({ id }, i) => list.items.findIndex((other) => other.id === id) < i);
-  if (doubled) return fail({ code: 'doubled-item', id: doubled.id });
+  const ids = new Set<string>();
+  for (const { id } of list.items) {
+    if (ids.has(id)) return fail({ code: 'doubled-item', id });
+    ids.add(id);
+  }
   const read = list.items.map((item) => readItem(unzipped.files, item));
   const problems = read.filter((entry): entry is PackProblem => 'code' in entry);
-  return problems.length > 0 ? fail(...problems) : { ok: true, records: read as ItemRecord[] };
+  return problems.length > 0 ? fail(...problems.slice(0, MOST_PROBLEMS)) : { ok: true, records: read as ItemRecord[] };
 }

@@ -64,7 +64,7 @@ export function describePackProblem(problem: PackProblem): string {
     case 'no-list':
       return 'The zip file has no pack.json, so it is not a pack. Choose one that Wexikine exported.';
     case 'not-json':
-      return `“${problem.file}” is not valid JSON (${problem.reason}). ${AGAIN}`;
+      return `“${problem.file}” cannot be read. ${problem.reason}`;
     case 'not-a-pack':
       return 'Its pack.json is not that of a pack: “format” must be “wexikine-pack-1”. Choose another file.';
     case 'newer-format':

@@ -1,4 +1,4 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { Inflate, strFromU8, strToU8, zipSync } from 'fflate';
 import { PACK_LIMITS } from './limits';
 import type { PackProblem } from './problem';
 
@@ -8,6 +8,7 @@ const DIRECTORY_ENTRY = 0x02014b50;
 const END_OF_DIRECTORY = 0x06054b50;
 const END_SIZE = 22;
 const ENTRY_SIZE = 46;
+const LOCAL_SIZE = 30;
 const MOST_COMMENT = 0xffff;
 const ENCRYPTED = 1;
 const STORED = 0;
@@ -18,7 +19,11 @@ interface Entry {
   readonly flags: number;
   readonly method: number;
   readonly checksum: number;
+  /** Bytes as they are packed, and unpacked. */
+  readonly packed: number;
   readonly size: number;
+  /** Where its local header stands. */
+  readonly offset: number;
 }
 
 export type UnzipResult =
@@ -51,7 +56,9 @@ function readDirectory(bytes: Uint8Array): Entry[] | null {
       flags: view.getUint16(at + 8, true),
       method: view.getUint16(at + 10, true),
       checksum: view.getUint32(at + 16, true),
+      packed: view.getUint32(at + 20, true),
       size: view.getUint32(at + 24, true),
+      offset: view.getUint32(at + 42, true),
     });
     at = next;
   }
@@ -94,28 +101,52 @@ const CHECKSUMS = Uint32Array.from({ length: 256 }, (_, start) => {
   return sum;
 });
 
-function inflate(bytes: Uint8Array, name: string): Uint8Array | null {
+/** Bytes of compressed data that are inflated at a time: enough to be quick, little enough to stop in time. */
+const CHUNK = 64 * 1024;
+
+/** Where an entry's data begins; null where its local header is not there. */
+function dataStart(view: DataView, { offset }: Entry): number | null {
+  if (offset + LOCAL_SIZE > view.byteLength || view.getUint32(offset, true) !== LOCAL_HEADER) return null;
+  return offset + LOCAL_SIZE + view.getUint16(offset + 26, true) + view.getUint16(offset + 28, true);
+}
+
+/** Inflates a piece at a time, and stops as soon as there is more than was stated; null for what is not deflated data. */
+function inflateTo(data: Uint8Array, size: number): Uint8Array | null {
+  const result = new Uint8Array(size);
+  let at = 0;
+  let isEnded = false;
+  const stream = new Inflate((piece, isLast) => {
+    if (at + piece.length > size) throw new RangeError('more than was stated');
+    result.set(piece, at);
+    at += piece.length;
+    isEnded = isLast;
+  });
   try {
-    return unzipSync(bytes, { filter: (file) => file.name === name })[name] ?? null;
+    for (let from = 0; from < data.length || from === 0; from += CHUNK) {
+      stream.push(data.subarray(from, from + CHUNK), from + CHUNK >= data.length);
+    }
   } catch {
     return null;
   }
+  return isEnded && at === size ? result : null;
+}
+
+function contentsOf(bytes: Uint8Array, view: DataView, entry: Entry): Uint8Array | null {
+  const start = dataStart(view, entry);
+  if (start === null || start + entry.packed > bytes.length) return null;
+  const data = bytes.subarray(start, start + entry.packed);
+  const contents = entry.method === DEFLATED ? inflateTo(data, entry.size) : data;
+  return contents?.length === entry.size && checksumOf(contents) === entry.checksum ? contents : null;
 }
 
 function inflateAll(bytes: Uint8Array, entries: readonly Entry[]): UnzipResult {
-  const wanted = entries.filter(({ name }) => !name.endsWith('/'));
-  let unpacked: Record<string, Uint8Array> | null;
-  try {
-    unpacked = unzipSync(bytes);
-  } catch {
-    // One damaged file spoils all: look for it, so that it can be named.
-    unpacked = null;
-  }
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const files = new Map<string, string>();
-  for (const { name, checksum, size } of wanted) {
-    const data = unpacked ? unpacked[name] : inflate(bytes, name);
-    if (!data || data.length !== size || checksumOf(data) !== checksum) return fail({ code: 'damaged', file: name });
-    files.set(name, strFromU8(data));
+  for (const entry of entries) {
+    if (entry.name.endsWith('/')) continue;
+    const contents = contentsOf(bytes, view, entry);
+    if (!contents) return fail({ code: 'damaged', file: entry.name });
+    files.set(entry.name, strFromU8(contents));
   }
   return { ok: true, files };
 }

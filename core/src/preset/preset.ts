@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { channelIdSchema } from '../channel';
 import { easingSchema } from '../easing';
-import { idSchema, nameSchema } from '../scene';
+import { countSchema, idSchema, nameSchema } from '../scene';
 import { structureProblems, unfinishedParts } from './structure';
 
 export const PHASES = ['entrance', 'accent', 'throughout', 'exit'] as const;
@@ -83,7 +83,7 @@ export const presetEasingSchema = z.union([
   z.strictObject({
     type: z.literal('curve'),
     id: idSchema,
-    revision: z.int().min(1),
+    revision: countSchema,
     is: easingSchema,
     reversed: z.boolean().optional(),
   }),

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { idSchema } from '../scene';
+import { countSchema, idSchema } from '../scene';
 import type { Pick } from '../scene';
 import { parameterNameSchema } from '../preset';
 import { momentSchema, recipeBase, seedSchema, spreadSchema, timeText, valueText } from './parts';
@@ -104,7 +104,7 @@ export const presetRecipeSchema = z.strictObject({
   preset: z.strictObject({
     id: idSchema,
     /** A revision to keep to; without it the newest published one is used. */
-    revision: z.int().min(1).optional(),
+    revision: countSchema.optional(),
     /** The mirror image in time of an entrance, as an exit. */
     mirrored: z.literal(true).optional(),
   }),

@@ -18,26 +18,54 @@ function cutCubic([a, b, c, d]: readonly number[], u: number): readonly [number[
   ];
 }
 
-/** Control times and values of one part as free handles. */
-function handlesOf(times: readonly number[], values: readonly number[]): Easing {
-  const length = times[3] - times[0];
-  const share = (time: number): number => (length > 0 ? Math.min(1, Math.max(0, time / length)) : 0);
-  return {
-    type: 'handles',
-    leave: { time: share(times[1] - times[0]), value: values[1] - values[0] },
-    arrive: { time: share(times[3] - times[2]), value: values[2] - values[3] },
-  };
+/** A part of a cubic in time and value: four control times in ticks, and four control values. */
+interface Cubic {
+  readonly times: readonly number[];
+  readonly values: readonly number[];
 }
 
-function cutBezier(key: Key, next: Key, share: number, value: number): readonly [Easing, Easing] {
+/** How deep a part is halved; each halving makes it more even. */
+const MOST_HALVINGS = 8;
+
+/**
+ * A part of a cubic as keys with free handles. A handle reaches no further than its segment is long; a part whose
+ * control points lie beyond its ends is halved until they do not.
+ */
+function cubicKeys(key: Key, { times, values }: Cubic, at: Ticks, halvings = 0): Key[] {
+  const length = times[3] - times[0];
+  const [leave, arrive] = [(times[1] - times[0]) / length, (times[3] - times[2]) / length];
+  const isWithin = leave >= 0 && leave <= 1 && arrive >= 0 && arrive <= 1;
+  if (!isWithin && halvings < MOST_HALVINGS) {
+    const [t, v] = [cutCubic(times, 0.5), cutCubic(values, 0.5)];
+    const middle = Math.round(t[0][3]);
+    if (middle > at && middle < times[3]) {
+      const parts = [0, 1].map((i): Cubic => ({ times: t[i], values: v[i] }));
+      return [...cubicKeys(key, parts[0], at, halvings + 1), ...cubicKeys(key, parts[1], middle, halvings + 1)];
+    }
+  }
+  const share = (part: number): number => Math.min(1, Math.max(0, part));
+  const ease: Easing = {
+    type: 'handles',
+    leave: { time: share(leave), value: values[1] - values[0] },
+    arrive: { time: share(arrive), value: values[2] - values[3] },
+  };
+  return [{ ...key, at, value: values[0], ease }];
+}
+
+function cutBezier(key: Key, next: Key, at: Ticks, value: number): CutSegment {
+  const length = next.at - key.at;
   const [x1, x2] = controlTimes(key.ease);
   const [v1, v2] = controlValues(key.ease, key.value, next.value);
-  const u = solveBezier(share, x1, x2);
-  const [times, values] = [cutCubic([0, x1, x2, 1], u), cutCubic([key.value, v1, v2, next.value], u)];
-  const [before, after] = values.map((part) => part.slice());
-  before[3] = value;
-  after[0] = value;
-  return [handlesOf(times[0], before), handlesOf(times[1], after)];
+  const u = solveBezier((at - key.at) / length, x1, x2);
+  const times = cutCubic([key.at, key.at + x1 * length, key.at + x2 * length, next.at], u);
+  const values = cutCubic([key.value, v1, v2, next.value], u);
+  times[0][3] = times[1][0] = at;
+  values[0][3] = values[1][0] = value;
+  return {
+    before: cubicKeys(key, { times: times[0], values: values[0] }, key.at),
+    value,
+    after: cubicKeys(key, { times: times[1], values: values[1] }, at),
+  };
 }
 
 /** Points of a polyline between two inputs, ends included, as times from 0 to 1 and outputs as they are. */
@@ -120,7 +148,7 @@ export function cutSegment(key: Key, next: Key, at: Ticks): CutSegment {
       return two(ease, ease);
     case 'bezier':
     case 'handles':
-      return two(...cutBezier(key, next, share, value));
+      return cutBezier(key, next, at, value);
     case 'steps':
       return { before: stepKeys(key, next, key.at, at), value, after: stepKeys(key, next, at, next.at) };
     case 'points':

@@ -1,4 +1,4 @@
-export { idSchema, keySchema, trackSchema, type Key, type Track } from './key';
+export { countSchema, idSchema, keySchema, trackSchema, type Key, type Track } from './key';
 export {
   layerSchema,
   nameSchema,
@@ -21,6 +21,7 @@ export {
   HEADER_FIELDS,
   headerOf,
   treeProblem,
+  haveOwnIds,
   MOST_NESTED,
   dataProblems,
   cueSchema,

@@ -2,6 +2,9 @@ import * as z from 'zod';
 import { easingSchema } from '../easing';
 import { ticksSchema } from '../time';
 
+/** Numbers of revisions and versions, which the database keeps in four bytes. */
+export const countSchema = z.int().min(1).max(2_147_483_647);
+
 export const idSchema = z
   .string()
   .regex(/^[A-Za-z0-9_-]{1,64}$/, 'An id is 1 to 64 letters, digits, hyphens or underscores.');

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { channelIdSchema } from '../channel';
 import { ticksSchema } from '../time';
-import { idSchema, keySchema } from './key';
+import { countSchema, idSchema, keySchema } from './key';
 
 const keysSchema = z.array(keySchema);
 const spanSchema = z.strictObject({ in: ticksSchema, out: ticksSchema });
@@ -32,7 +32,7 @@ const layerStepSchema = z.strictObject({
 /** The preset of a run as it was used, so that the run can be planned again whatever became of the library. */
 const usedPresetSchema = z.strictObject({
   id: idSchema,
-  revision: z.int().min(1),
+  revision: countSchema,
   name: z.string().max(200),
   body: z.record(z.string(), z.unknown()),
 });
@@ -50,7 +50,7 @@ export const runSchema = z.strictObject({
   /** Absent for operations without a preset. */
   preset: usedPresetSchema.optional(),
   /** House values and curves that the preset took from the library, as they were then. */
-  uses: z.array(z.strictObject({ id: idSchema, revision: z.int().min(1) })).optional(),
+  uses: z.array(z.strictObject({ id: idSchema, revision: countSchema })).optional(),
   by: z.string().max(100),
   when: z.iso.datetime(),
   layers: z.array(idSchema),

@@ -33,16 +33,33 @@ const sceneFields = {
 };
 
 /** A scene that has no id yet. */
-export const newSceneSchema = z.strictObject(sceneFields).superRefine(refuseBrokenTree);
+export const newSceneSchema = z.strictObject(sceneFields).superRefine(refuseBroken);
 
 export const sceneSchema = z
   .strictObject({ ...sceneFields, id: idSchema })
-  .superRefine(refuseBrokenTree)
+  .superRefine(refuseBroken)
   .describe('A scene as the application writes it. Layers are listed from back to front.');
 
-function refuseBrokenTree(scene: { readonly layers: readonly Layer[] }, context: z.core.$RefinementCtx): void {
-  const message = treeProblem(scene.layers);
+/** True when no two things of a list have one id. */
+export function haveOwnIds(list: readonly { readonly id: string }[]): boolean {
+  return new Set(list.map(({ id }) => id)).size === list.length;
+}
+
+interface Listed {
+  readonly layers: readonly Layer[];
+  readonly runs: readonly { readonly id: string }[];
+}
+
+function refuseBroken({ layers, runs }: Listed, context: z.core.$RefinementCtx): void {
+  const message = treeProblem(layers);
   if (message) context.addIssue({ code: 'custom', path: ['layers'], message });
+  if (!haveOwnIds(runs)) {
+    context.addIssue({
+      code: 'custom',
+      path: ['runs'],
+      message: 'Two runs have the same id. Give each an id of its own.',
+    });
+  }
 }
 
 export type Scene = Readonly<z.infer<typeof sceneSchema>>;

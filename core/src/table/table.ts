@@ -52,11 +52,30 @@ export function readTable(text: string): TableResult {
     return { ok: false, message: `There are ${head.length} columns; at most ${MOST_COLUMNS} can be taken at once.` };
   return {
     ok: true,
-    table: { columns: columnNames(head), rows: rows.map((row) => head.map((_, i) => (row[i] ?? '').trim())) },
+    table: {
+      columns: columnNames(head.map(unguarded)),
+      rows: rows.map((row) => head.map((_, i) => unguarded((row[i] ?? '').trim()))),
+    },
   };
 }
 
-/** A table as CSV (RFC 4180). */
+/** What a spreadsheet would run as a formula, or what was guarded against that. */
+const RUNS = /^'*[=+\-@\t\r\uff0b\uff0d\uff1d\uff20]/;
+const GUARDED = /^'+[=+\-@\t\r\uff0b\uff0d\uff1d\uff20]/;
+const PLAIN_NUMBER = /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i;
+
+/** A cell that a spreadsheet takes for text, whatever it begins with; numbers stay numbers. */
+function guarded(cell: string): string {
+  return RUNS.test(cell) && !PLAIN_NUMBER.test(cell) ? `'${cell}` : cell;
+}
+
+/** The text of a cell that may have been guarded. */
+function unguarded(cell: string): string {
+  return GUARDED.test(cell) ? cell.slice(1) : cell;
+}
+
+/** A table as CSV (RFC 4180) whose cells no spreadsheet runs; `readTable` reads back the same texts. */
 export function writeTable({ columns, rows }: Table): string {
-  return `${Papa.unparse([[...columns], ...rows.map((row) => [...row])])}\r\n`;
+  const line = (cells: readonly string[]): string[] => cells.map(guarded);
+  return `${Papa.unparse([line(columns), ...rows.map(line)])}\r\n`;
 }

@@ -40,20 +40,31 @@ function pathOf({ groups, name }: TokenValue): string {
   return [...groups, name].join('.');
 }
 
-/** The item of a token: one of that name in that collection, whatever its id. */
-function standingFor(token: TokenValue, here: readonly ItemRecord[]): ItemRecord | undefined {
-  const collection = token.groups.length === 0 ? null : token.groups.join(GROUP_MARK);
-  return here.find(
-    (record) =>
-      record.kind === 'house' && record.collection === collection && record.revisions.at(-1)?.name === token.name,
-  );
+function placeOf(collection: string | null, name: string | undefined): string {
+  return JSON.stringify([collection, name]);
 }
 
-function freeId(wanted: string, taken: Set<string>): string {
-  let id = wanted;
-  for (let n = 2; taken.has(id); n++) id = `${wanted}-${n}`;
-  taken.add(id);
-  return id;
+/** The item of a token: one of that name in that collection, whatever its id. */
+function createStandingFor(here: readonly ItemRecord[]): (token: TokenValue) => ItemRecord | undefined {
+  const byPlace = new Map<string, ItemRecord>();
+  for (const record of here) {
+    const place = placeOf(record.collection, record.revisions.at(-1)?.name);
+    if (record.kind === 'house' && !byPlace.has(place)) byPlace.set(place, record);
+  }
+  return ({ groups, name }) => byPlace.get(placeOf(groups.length === 0 ? null : groups.join(GROUP_MARK), name));
+}
+
+/** Gives ids that are not taken yet: the wanted one, or with the next number after it. */
+function createFreeIds(taken: Set<string>): (wanted: string) => string {
+  const last = new Map<string, number>();
+  return (wanted) => {
+    let id = wanted;
+    let n = last.get(wanted) ?? 1;
+    while (taken.has(id)) id = `${wanted}-${++n}`;
+    last.set(wanted, n);
+    taken.add(id);
+    return id;
+  };
 }
 
 /** Plans what reading a tokens file does to the house values: new ones, and new revisions of those that changed. */
@@ -62,17 +73,18 @@ export function planTokens(
   here: readonly ItemRecord[],
   { by, when, file }: TokenContext,
 ): TokenPlan {
+  const standingFor = createStandingFor(here);
   const typeHere = (token: TokenValue): string | undefined =>
-    (standingFor(token, here)?.revisions.at(-1)?.body as HouseValue | undefined)?.type;
+    (standingFor(token)?.revisions.at(-1)?.body as HouseValue | undefined)?.type;
   const isRefused = (token: TokenValue): boolean => (typeHere(token) ?? token.value.type) !== token.value.type;
   const tokens = all.filter((token) => !isRefused(token));
   const refused = all.filter(isRefused).map((token) => ({
     path: pathOf(token),
     why: `it is a ${token.value.type} there and a ${typeHere(token) ?? ''} here; give one of them another name`,
   }));
-  const taken = new Set(here.map(({ id }) => id));
-  const standing = tokens.map((token) => standingFor(token, here));
-  const ids = tokens.map((token, i) => standing[i]?.id ?? freeId(slug([...token.groups, token.name]), taken));
+  const freeId = createFreeIds(new Set(here.map(({ id }) => id)));
+  const standing = tokens.map((token) => standingFor(token));
+  const ids = tokens.map((token, i) => standing[i]?.id ?? freeId(slug([...token.groups, token.name])));
   const idByPath = new Map(tokens.map((token, i) => [pathOf(token), ids[i]]));
   const changes: TokenChange[] = [];
   const writes: ItemRecord[] = [];

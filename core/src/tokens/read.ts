@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { readJson } from '../text';
 import { asBezier, type Easing } from '../easing';
 import type { HouseValue } from '../library';
 
@@ -175,22 +176,33 @@ function aliasIn(token: Json): string | null {
   return parts.filter((part, i) => !(part === '$value' && i === parts.length - 1)).join('.');
 }
 
-function resolveAlias(start: Found, byPath: ReadonlyMap<string, Found>): Found | { readonly why: string } {
-  const passed = new Set<string>();
-  let at = start;
-  for (let alias = aliasIn(at.token); alias !== null; alias = aliasIn(at.token)) {
-    if (passed.has(alias)) return { why: `it is an alias in a circle, back to ${alias}` };
-    passed.add(alias);
-    const next = byPath.get(alias);
-    if (!next) return { why: `it is an alias of ${alias}, which is not in the file` };
-    at = next;
-  }
-  return at;
+type Resolved = Found | { readonly why: string };
+
+/** Follows aliases to a token with a value of its own; what was found for one is kept for all along its way. */
+function createResolver(byPath: ReadonlyMap<string, Found>): (start: Found) => Resolved {
+  const known = new Map<Found, Resolved>();
+  return (start) => {
+    const passed = new Set<Found>();
+    let at = start;
+    let result: Resolved | undefined;
+    while (!result) {
+      const alias = aliasIn(at.token);
+      const next = alias === null ? undefined : byPath.get(alias);
+      passed.add(at);
+      if (alias === null) result = at;
+      else if (!next) result = { why: `it is an alias of ${alias}, which is not in the file` };
+      else if (passed.has(next)) result = { why: `it is an alias in a circle, back to ${alias}` };
+      else result = known.get(next);
+      if (next) at = next;
+    }
+    for (const one of passed) known.set(one, result);
+    return result;
+  };
 }
 
-function readToken(found: Found, byPath: ReadonlyMap<string, Found>): TokenValue | SkippedToken {
+function readToken(found: Found, resolve: (start: Found) => Resolved): TokenValue | SkippedToken {
   const path = found.path.join('.');
-  const source = resolveAlias(found, byPath);
+  const source = resolve(found);
   if ('why' in source) return { path, why: source.why };
   const extensions = isObject(source.token['$extensions']) ? source.token['$extensions'] : {};
   const read = readValue(source.type, source.token['$value'], extensions);
@@ -214,19 +226,17 @@ function readToken(found: Found, byPath: ReadonlyMap<string, Found>): TokenValue
  * skipped and told. Fails with a sentence when the file is no such file at all.
  */
 export function readTokens(text: string): ReadTokensResult {
-  let data: unknown;
-  try {
-    data = JSON.parse(text);
-  } catch (error) {
-    return { ok: false, message: `This is not valid JSON (${(error as Error).message}). Choose a design tokens file.` };
-  }
-  if (!isObject(data)) return { ok: false, message: 'This is not a design tokens file: it is no JSON object.' };
+  const json = readJson(text);
+  if (!json.ok) return { ok: false, message: `This is not a design tokens file. ${json.message}` };
+  const { data } = json;
+  if (!isObject(data)) return { ok: false, message: 'This is not a design tokens file: it is not a JSON object.' };
   const found = gather(data, [], null, false);
   if (found.length === 0) {
     return { ok: false, message: 'This file has no design tokens: nothing in it has a $value.' };
   }
   const byPath = new Map(found.map((entry) => [entry.path.join('.'), entry]));
-  const read = found.map((entry) => readToken(entry, byPath));
+  const resolve = createResolver(byPath);
+  const read = found.map((entry) => readToken(entry, resolve));
   return {
     ok: true,
     tokens: read.filter((entry): entry is TokenValue => 'value' in entry),

@@ -136,7 +136,7 @@ describe('design tokens', () => {
       'neg: its duration needs a value of 0 or more and the unit ms or s',
       'bez: its cubicBezier needs four numbers, the first and third from 0 to 1',
       'space: the colour space cmyk is not known here',
-      'a: it is an alias in a circle, back to b',
+      'a: it is an alias in a circle, back to a',
       'b: it is an alias in a circle, back to a',
       'lost: it is an alias of nowhere, which is not in the file',
     ]);

@@ -1,0 +1,1 @@
+export { isHeldText, findUnheldText, readJson, MOST_DEPTH, type JsonResult } from './held';
