@@ -20,8 +20,9 @@ async function bundle(options) {
 
 async function buildServer() {
   await bundle({
-    entryPoints: ['server/src/main.ts'],
-    outfile: 'server/dist/main.js',
+    entryPoints: ['server/src/main.ts', 'server/src/api.worker.ts', 'server/src/checking/check.worker.ts'],
+    entryNames: '[name]',
+    outdir: 'server/dist',
     packages: 'external',
     sourcemap: true,
   });

@@ -260,3 +260,62 @@ describe('packs', () => {
     expect(wexikine('validate', file('picture.zip', 'not a zip')).error).toContain('This is not a zip file.');
   });
 });
+
+describe('what cannot be', () => {
+  test.each([
+    [['timecode', '9'.repeat(400)], 'longer than can be held exactly'],
+    [['timecode', '12345678901234567f'], 'about 147 days'],
+    [['timecode', 'soon'], 'This is not a time'],
+  ])('%s is refused with the reason', (args, sentence) => {
+    const { code, error } = wexikine(...args);
+    expect([code, error]).toEqual([1, expect.stringContaining(sentence)]);
+  });
+
+  test('a negative time needs no mark before it', () => {
+    expect(wexikine('timecode', '-1:00', '--rate', '25').out).toContain('timecode  -00:00:01:00');
+  });
+
+  test.each([
+    ['a gap beyond what can be held', { ...pop, spacing: { by: 'gap', gap: '13000000s' } }],
+    ['a gap of 34 nines', { ...pop, spacing: { by: 'gap', gap: `${'9'.repeat(34)}s` } }],
+    ['gaps that together are beyond it', { ...pop, spacing: { by: 'gap', gap: '12000000s' } }],
+  ])('%s writes nothing', (_, recipe) => {
+    const out = join(folder, 'never.json');
+    const { code, error } = wexikine('apply', sceneFile(), file('huge.json', recipe), '-o', out);
+    expect([code, existsSync(out)]).toEqual([1, false]);
+    expect(error).toContain('147 days');
+  });
+
+  test('a name that is too long, a folder that is not there and data that is too deep are told without a stack', () => {
+    const named = wexikine('apply', sceneFile(), file('pop.json', pop), '--by', 'x'.repeat(300));
+    expect([named.code, named.error]).toEqual([1, '--by: Give a name of 1 to 100 characters; this has 300.\n']);
+    const nowhere = wexikine('export', sceneFile(), '--to', 'json', '-o', join(folder, 'no/where.json'));
+    expect([nowhere.code, nowhere.error]).toEqual([1, expect.stringContaining('Make the folder first.')]);
+    const deep = file('deep.json', `{"layers":${'['.repeat(50_000)}${']'.repeat(50_000)}}`);
+    for (const args of [
+      ['validate', deep],
+      ['export', deep, '--to', 'json'],
+      ['export', deep, '--to', 'css'],
+    ]) {
+      expect(wexikine(...args)).toMatchObject({ code: 1, error: expect.stringContaining('nested more than 64 deep') });
+    }
+    const groups = Array.from({ length: 3_000 }, (_, i) => ({
+      ...programmeBoard().layers[0],
+      id: `g${i}`,
+      kind: 'group',
+      parent: i === 0 ? null : `g${i - 1}`,
+    }));
+    const nested = wexikine('export', file('nested.json', { ...programmeBoard(), layers: groups }), '--to', 'css');
+    expect(nested).toMatchObject({ code: 1, error: expect.stringContaining('At most 64 are possible') });
+    const odd = { ...programmeBoard(), layers: [{ ...programmeBoard().layers[0], look: { fill: 'color(' } }] };
+    expect(wexikine('validate', file('odd.json', odd)).error).toContain('This is not a CSS colour');
+  });
+
+  test('names in a table are no formulas', () => {
+    const [first] = programmeBoard().layers;
+    const scene = { ...programmeBoard(), layers: [{ ...first, parent: null, name: '=1+1' }], runs: [] };
+    expect(wexikine('sample', file('formula.json', scene), '--at', '0f', '--channels', 'opacity').out).toContain(
+      ",'=1+1,",
+    );
+  });
+});

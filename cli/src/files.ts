@@ -3,6 +3,7 @@ import {
   dataProblems,
   describePackProblem,
   itemRecordSchema,
+  readJson as parseJson,
   readPack,
   recipeSchema,
   recordOf,
@@ -14,7 +15,7 @@ import {
   type Scene,
   type Shelf,
 } from '@wexikine/core';
-import { readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import * as z from 'zod';
 import { Failure } from './failure';
 
@@ -35,12 +36,16 @@ export function isZip(bytes: Uint8Array): boolean {
 
 /** Reads a JSON file. Fails with a sentence when it is missing or not JSON. */
 export function readJson(path: string): unknown {
+  const bytes = readBytes(path);
+  let text: string;
   try {
-    return JSON.parse(new TextDecoder().decode(readBytes(path)));
-  } catch (error) {
-    if (error instanceof Failure) throw error;
-    throw new Failure(`${path}: This is not valid JSON (${(error as Error).message}).`);
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new Failure(`${path}: This is not text in UTF-8. Save it as UTF-8.`);
   }
+  const result = parseJson(text);
+  if (result.ok) return result.data;
+  throw new Failure(`${path}: ${result.message}`);
 }
 
 function readAs<T>(path: string, schema: z.ZodType<T>, what: string): T {
@@ -93,6 +98,14 @@ export function writeText(path: string | undefined, text: string): void {
   else writeFile(path, text);
 }
 
+const WRITE_PROBLEMS: Readonly<Record<string, string>> = {
+  ENOSPC: 'The disk is full, so nothing was written. Make room on it.',
+  ENOENT: 'Its folder is not there. Make the folder first.',
+  EACCES: 'This may not be written by you. Choose another place.',
+  EROFS: 'This disk can only be read. Choose another place.',
+  EISDIR: 'This is a folder. Give the name of a file.',
+};
+
 /** Writes a file whole or not at all. */
 export function writeFile(path: string, contents: string | Uint8Array): void {
   const temporary = `${path}.${process.pid}.tmp`;
@@ -100,6 +113,9 @@ export function writeFile(path: string, contents: string | Uint8Array): void {
     writeFileSync(temporary, contents);
     renameSync(temporary, path);
   } catch (error) {
-    throw new Failure(`${path}: It cannot be written (${(error as Error).message}).`);
+    rmSync(temporary, { force: true });
+    throw new Failure(
+      `${path}: ${WRITE_PROBLEMS[(error as NodeJS.ErrnoException).code ?? ''] ?? 'It cannot be written. Check the path and who may write there.'}`,
+    );
   }
 }

@@ -1,4 +1,6 @@
 import { Command } from 'commander';
+import { statSync } from 'node:fs';
+import { Worker } from 'node:worker_threads';
 import { exportCommand } from './commands/export';
 import { formulaCommand } from './commands/formula';
 import { packCommand, type PackOptions } from './commands/pack';
@@ -108,8 +110,43 @@ program
   .option('--library <file>', 'of a pack: the library that it shall go into')
   .action((file: string, { library }: { library?: string }) => writeText(undefined, validateCommand(file, library)));
 
+/**
+ * A word after a command that begins with a minus and a digit, such as the time -1:00, is no option but what is meant;
+ * commander would ask for "--" before it.
+ */
+function withNegatives(args: readonly string[]): string[] {
+  const at = args.findIndex((arg, i) => i > 0 && /^-[\d.]/.test(arg) && !args[i - 1].startsWith('--'));
+  if (at < 0 || args.includes('--')) return [...args];
+  // What is not an option comes last, so that everything after "--" is taken as it stands.
+  return [...args.slice(0, at), ...args.slice(at + 1), '--', args[at]];
+}
+
+/** Says that something takes long, and how to stop it. Without a thread of its own nothing could be said meanwhile. */
+function sayWhenLong(): void {
+  const script = `const { workerData } = require('node:worker_threads');
+    setTimeout(() => require('node:fs').writeSync(2, workerData), ${LONG_MS});`;
+  new Worker(script, {
+    eval: true,
+    workerData: 'This takes a while. Ctrl-C stops it; nothing is written before it is done.\n',
+  }).unref();
+}
+
+/** From this size on of what a command reads it may take long. */
+const LONG_BYTES = 4_000_000;
+const LONG_MS = 2_000;
+
+function isLarge(path: string): boolean {
+  try {
+    return statSync(path).size > LONG_BYTES;
+  } catch {
+    return false;
+  }
+}
+
+const args = process.argv.slice(2);
 try {
-  program.parse();
+  if (args.some(isLarge)) sayWhenLong();
+  program.parse(withNegatives(args), { from: 'user' });
 } catch (error) {
   if (!(error instanceof Failure)) throw error;
   process.stderr.write(`${error.message}\n`);

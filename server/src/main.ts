@@ -1,18 +1,19 @@
-import { PGlite } from '@electric-sql/pglite';
-import { nanoid } from 'nanoid';
-import { mkdirSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import type { Server } from 'node:http';
+import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { pino } from 'pino';
-import { createApp } from './app';
-import { FolderInUse, lockFolder, openDatabase, type Database } from './database';
-import { seed } from './seed';
+import type { ApiData, ApiMessage } from './api.worker';
+import { FolderInUse, lockFolder } from './database';
+import { createFront } from './front';
 
 const HOST = '127.0.0.1';
 const DEFAULT_PORT = 4870;
 
 const root = resolve(import.meta.dirname, '../..');
-const log = pino({ level: process.env['WEXIKINE_LOG'] ?? 'warn' });
+const logLevel = process.env['WEXIKINE_LOG'] ?? 'warn';
+const log = pino({ level: logLevel });
 
 function say(line: string): void {
   process.stdout.write(`${line}\n`);
@@ -29,7 +30,7 @@ function readPort(): number {
   return fail(`PORT is “${process.env['PORT'] ?? ''}”, which is not a port. Give a whole number from 1 to 65535.`);
 }
 
-function listen(app: ReturnType<typeof createApp>, port: number): Promise<Server> {
+function listen(app: ReturnType<typeof createFront>, port: number): Promise<Server> {
   return new Promise((done, failed) => {
     const server = app.listen(port, HOST);
     server.once('listening', () => done(server));
@@ -37,37 +38,53 @@ function listen(app: ReturnType<typeof createApp>, port: number): Promise<Server
   });
 }
 
-function closeOnSignal(server: Server, database: Database, unlock: () => void): void {
+/** Starts the API's thread, and waits until it is ready. */
+function startApi(data: ApiData): Promise<{ readonly api: Worker; readonly isNew: boolean }> {
+  const api = new Worker(new URL('./api.worker.js', import.meta.url), { workerData: data });
+  return new Promise((done, failed) => {
+    api.once('error', failed);
+    api.once('message', (message: ApiMessage) => {
+      if (message.type === 'ready') done({ api, isNew: message.isNew });
+      else failed(new Error(message.type === 'failed' ? message.message : 'It closed while it started.'));
+    });
+  });
+}
+
+function closeOnSignal(server: Server, api: Worker): void {
   let isClosing = false;
-  const close = async (): Promise<void> => {
+  const close = (): void => {
     if (isClosing) return;
     isClosing = true;
     server.close();
     server.closeAllConnections();
-    await database.close();
-    unlock();
-    say('Wexikine has closed.');
-    process.exit(0);
+    api.on('message', ({ type }: ApiMessage) => {
+      if (type !== 'closed') return;
+      say('Wexikine has closed.');
+      process.exit(0);
+    });
+    api.postMessage('close');
   };
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
-    process.on(signal, () => void close());
-  }
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, close);
+  api.once('exit', () => {
+    if (!isClosing) fail('The part that keeps the data has ended. Start Wexikine again; what was saved is there.');
+  });
 }
 
 async function start(): Promise<void> {
   const folder = resolve(process.env['WEXIKINE_DATA'] ?? join(root, 'data'));
   const port = readPort();
   const unlock = lockFolder(folder);
-  process.on('exit', (code) => code !== 0 && unlock());
-  const databaseFolder = join(folder, 'database');
-  mkdirSync(databaseFolder, { recursive: true });
-  const database = await openDatabase(new PGlite(databaseFolder), join(root, 'server/migrations'));
-  const now = (): string => new Date().toISOString();
-  if (await seed(database, now())) say('A new data folder was filled with the starter library and the demo scenes.');
-  const newId = (): string => nanoid(12);
-  const app = createApp({ database, log, newId, now, webFolder: join(root, 'web/dist/browser') });
-  const server = await listen(app, port);
-  closeOnSignal(server, database, unlock);
+  // A folder that only this user can enter: nobody else reaches the API past the server in front of it.
+  const socketFolder = mkdtempSync(join(tmpdir(), 'wexikine-'));
+  process.on('exit', () => {
+    rmSync(socketFolder, { recursive: true, force: true });
+    unlock();
+  });
+  const socketPath = join(socketFolder, 'api.sock');
+  const { api, isNew } = await startApi({ folder, migrations: join(root, 'server/migrations'), socketPath, logLevel });
+  if (isNew) say('A new data folder was filled with the starter library and the demo scenes.');
+  const server = await listen(createFront({ socketPath, webFolder: join(root, 'web/dist/browser'), log }), port);
+  closeOnSignal(server, api);
   const address = server.address();
   const bound = typeof address === 'object' && address ? address.port : port;
   say(`Wexikine is ready at http://${HOST}:${bound}/`);
@@ -76,6 +93,6 @@ async function start(): Promise<void> {
 start().catch((error: NodeJS.ErrnoException) => {
   if (error instanceof FolderInUse) fail(error.message);
   if (error.code === 'EADDRINUSE') fail(`Port ${readPort()} is in use. Choose another one, such as PORT=4871.`);
-  log.error(error);
+  if (error.code === 'ENOSPC') fail('The disk is full, so the data folder cannot be opened. Make room on it first.');
   fail(`Wexikine could not start: ${error.message}`);
 });

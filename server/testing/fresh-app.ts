@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from '../src/app';
+import { createInlineChecker } from '../src/checking';
 import { openDatabase, type Database } from '../src/database';
 
 export interface FreshApp {
@@ -20,6 +21,6 @@ export async function freshApp(): Promise<FreshApp> {
   let count = 0;
   const newId = (): string => `id-${++count}`;
   const now = (): string => new Date(Date.UTC(2026, 0, 1, 12, 0, ++count)).toISOString();
-  const app = createApp({ database, log: pino({ level: 'silent' }), newId, now, webFolder: null });
+  const app = createApp({ database, log: pino({ level: 'silent' }), newId, now, checker: createInlineChecker() });
   return { app, database, close: () => database.close() };
 }

@@ -1,12 +1,14 @@
 import {
   apply,
   canonicalJson,
+  dataProblems,
   describeEditProblem,
   describeFinding,
   exportSceneJson,
   formatFrames,
   formatShort,
   plan,
+  sceneSchema,
   seedFromText,
   severityOf,
   type Plan,
@@ -22,7 +24,13 @@ export interface RunOptions {
   readonly by: string;
 }
 
+/** A run's record keeps a name of at most so many characters. */
+const MOST_NAME = 100;
+
 function planFiles(scene: Scene, recipe: Recipe, { library, by }: RunOptions, when: string): Plan {
+  if (by.trim() === '' || by.length > MOST_NAME) {
+    throw new Failure(`--by: Give a name of 1 to ${MOST_NAME} characters; this has ${by.length}.`);
+  }
   const runId = `run-${seedFromText(canonicalJson([recipe, scene.runs.length])).toString(36)}`;
   const planned = plan(scene, readShelf(library), recipe, { runId, by, when });
   const errors = planned.findings.filter((finding) => severityOf(finding) === 'error');
@@ -91,5 +99,10 @@ export function applyCommand(
   const planned = planFiles(scene, readRecipe(recipePath), options, when);
   const applied = apply(scene, planned.edits);
   if (!applied.ok) throw new Failure(describeEditProblem(applied.problem));
+  const checked = sceneSchema.safeParse(applied.scene);
+  if (!checked.success) {
+    const [{ path, message }] = dataProblems(checked.error, 1);
+    throw new Failure(`Nothing was written, since the result would not be a scene. ${path}: ${message}`);
+  }
   return { json: exportSceneJson(applied.scene), report: `${summary(scene, planned)}\n` };
 }

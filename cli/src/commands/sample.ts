@@ -8,6 +8,7 @@ import {
   nearestFrame,
   parseTimeEntry,
   secondsFromTicks,
+  writeTable,
   type Channel,
   type Scene,
   type Ticks,
@@ -56,10 +57,6 @@ function readLayers(text: string | undefined, scene: Scene): number[] {
   return found;
 }
 
-function quoted(text: string): string {
-  return /[",\n]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
-}
-
 interface SampleRow {
   readonly seconds: number;
   readonly frame: number;
@@ -96,7 +93,7 @@ export function sample(path: string, options: SampleOptions): string {
   if (options.format !== 'csv') throw new Failure(`--format “${options.format}”: Give csv or json.`);
   const head = ['seconds', 'frame', 'layer', 'name', ...channels.map(({ id }) => id)];
   const lines = rows.map(({ seconds, frame, layer, name, values }) =>
-    [seconds, frame, layer, quoted(name), ...channels.map(({ id }) => values[id])].join(','),
+    [seconds, frame, layer, name, ...channels.map(({ id }) => values[id])].map(String),
   );
-  return `${[head.join(','), ...lines].join('\n')}\n`;
+  return writeTable({ columns: head, rows: lines }).replaceAll('\r\n', '\n');
 }

@@ -12,6 +12,9 @@ import {
   sceneSchema,
 } from '../scene';
 
+/** Days for which a deleted scene can be brought back. */
+export const DAYS_DELETED_KEPT = 30;
+
 const versionSchema = countSchema;
 
 /** What changed in a scene since `base`, to be saved in one transaction; see `difference`. */

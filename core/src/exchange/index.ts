@@ -1,4 +1,5 @@
 export {
+  DAYS_DELETED_KEPT,
   saveRequestSchema,
   sceneChangeSchema,
   storedSceneSchema,

@@ -32,6 +32,7 @@ export {
   itemRecordSchema,
   revisionOf,
   draftOf,
+  inPresentWords,
   frontOf,
   recordOf,
   ITEM_FORMAT,

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { countSchema, idSchema, nameSchema } from '../scene';
+import { countSchema, whenSchema, idSchema, nameSchema } from '../scene';
 import { draftPresetSchema, presetSchema } from '../preset';
 import { recipeSchema } from '../recipe';
 import { curveSchema, houseSchema } from './house';
@@ -45,7 +45,7 @@ const itemFields = {
   state: z.enum(ITEM_STATES),
   revision: revisionSchema,
   author: z.string().max(100),
-  when: z.iso.datetime(),
+  when: whenSchema,
   /** What this revision changed. */
   summary: summarySchema,
 };

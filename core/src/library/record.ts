@@ -1,13 +1,13 @@
 import * as z from 'zod';
-import { recipeSchema } from '../recipe';
-import { countSchema, idSchema } from '../scene';
+import { currentOperation, recipeSchema } from '../recipe';
+import { countSchema, whenSchema, idSchema } from '../scene';
 import { draftPresetSchema, presetSchema } from '../preset';
 import { curveSchema, houseSchema, type HouseValue } from './house';
 import { collectionSchema, summarySchema, tagsSchema, textFields, type LibraryItem } from './item';
 
 export const ITEM_FORMAT = 'wexikine-item-1';
 
-const madeFields = { ...textFields, author: z.string().max(100), when: z.iso.datetime() };
+const madeFields = { ...textFields, author: z.string().max(100), when: whenSchema };
 
 function recordOfKind<K extends string, B extends z.ZodType, D extends z.ZodType>(kind: K, body: B, draftBody: D) {
   const revision = z.strictObject({ ...madeFields, revision: countSchema, summary: summarySchema, body });
@@ -93,4 +93,13 @@ export function recordOf(item: LibraryItem): ItemRecord {
     revisions: [{ revision: 1, name, note, author, when, summary, body }],
     draft: null,
   } as ItemRecord;
+}
+
+/** The body of a revision that was published when phases and operations had other names, with their present ones. */
+export function inPresentWords<T>(body: T): T {
+  if (typeof body !== 'object' || body === null) return body;
+  const { phase, operation } = body as { readonly phase?: unknown; readonly operation?: unknown };
+  if (phase === 'through') return { ...body, phase: 'throughout' };
+  const current = currentOperation(operation);
+  return current === operation ? body : { ...body, operation: current };
 }

@@ -1,6 +1,6 @@
 import { canonicalJson } from '../export';
 import { frontOf, itemRecordSchema, type ItemKind, type ItemRecord, type RevisionRecord } from '../library';
-import { dataProblems } from '../scene';
+import { dataProblems } from '../text';
 import { checkRecords } from './check';
 import { MOST_PROBLEMS } from './pack';
 import { describePackProblem, type PackProblem } from './problem';

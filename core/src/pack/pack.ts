@@ -1,8 +1,8 @@
 import * as z from 'zod';
 import { canonicalJson } from '../export';
 import { frontOf, itemRecordSchema, ITEM_KINDS, referencesOf, type ItemRecord } from '../library';
-import { dataProblems, idSchema } from '../scene';
-import { readJson } from '../text';
+import { idSchema } from '../scene';
+import { dataProblems, readJson } from '../text';
 import type { PackProblem } from './problem';
 import { readmeOf } from './readme';
 import { unzipTexts, zipTexts } from './zip';

@@ -2,6 +2,7 @@ export { recipeSchema, isPresetRecipe, createLineUp, createArrange, createClear 
 export type { Recipe, Operation } from './recipe';
 export {
   createRecipe,
+  currentOperation,
   PRESET_OPERATIONS,
   OVER_EXISTING,
   type PresetRecipe,

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { easingSchema } from '../easing';
 import { idSchema, pickSchema } from '../scene';
-import { parseTimeEntry } from '../time';
+import { describeEntryProblem, parseTimeEntry } from '../time';
 
 const ANY_RATE = { num: 30, den: 1 };
 
@@ -9,8 +9,9 @@ const ANY_RATE = { num: 30, den: 1 };
 export const timeText = z
   .string()
   .max(40)
-  .refine((text) => /[:;]/.test(text) || parseTimeEntry(text, ANY_RATE).ok, {
-    error: 'This is not a time. Write one such as 8f, 0.5s, 250ms or 1:15.',
+  .superRefine((text, context) => {
+    const read = /[:;]/.test(text) ? null : parseTimeEntry(text, ANY_RATE);
+    if (read?.ok === false) context.addIssue(describeEntryProblem(read.problem, ANY_RATE));
   });
 
 /** A parameter's value: a literal such as 6deg, or a formula of place, count, share, layer.* and frame.*. */

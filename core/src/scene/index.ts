@@ -1,4 +1,4 @@
-export { countSchema, idSchema, keySchema, trackSchema, type Key, type Track } from './key';
+export { countSchema, whenSchema, idSchema, keySchema, trackSchema, type Key, type Track } from './key';
 export {
   layerSchema,
   nameSchema,
@@ -23,12 +23,10 @@ export {
   treeProblem,
   haveOwnIds,
   MOST_NESTED,
-  dataProblems,
   cueSchema,
   type Scene,
   type Cue,
   type SceneHeader,
-  type DataProblem,
 } from './scene';
 export { runSchema, type RunRecord, type LayerStep, type TrackStep, type RestStep } from './run-record';
 export {

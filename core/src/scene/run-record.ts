@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { channelIdSchema } from '../channel';
 import { ticksSchema } from '../time';
-import { countSchema, idSchema, keySchema } from './key';
+import { countSchema, whenSchema, idSchema, keySchema } from './key';
 
 const keysSchema = z.array(keySchema);
 const spanSchema = z.strictObject({ in: ticksSchema, out: ticksSchema });
@@ -52,7 +52,7 @@ export const runSchema = z.strictObject({
   /** House values and curves that the preset took from the library, as they were then. */
   uses: z.array(z.strictObject({ id: idSchema, revision: countSchema })).optional(),
   by: z.string().max(100),
-  when: z.iso.datetime(),
+  when: whenSchema,
   layers: z.array(idSchema),
   /** A run that is switched off stays listed and keeps what it would do, but does nothing. */
   off: z.literal(true).optional(),

@@ -105,14 +105,3 @@ export function headerOf(scene: Scene): SceneHeader {
   const { name, project, width, height, rate, length, cues, picks } = scene;
   return { name, project, width, height, rate, length, cues, ...(picks ? { picks } : {}) };
 }
-
-/** Where a problem with data from outside stands, and what it is. */
-export interface DataProblem {
-  readonly path: string;
-  readonly message: string;
-}
-
-/** Problems of a failed parse as path and sentence, the first `most` of them. */
-export function dataProblems(error: z.ZodError, most = 5): DataProblem[] {
-  return error.issues.slice(0, most).map((issue) => ({ path: issue.path.join('.') || 'file', message: issue.message }));
-}

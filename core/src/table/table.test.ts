@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from '@jest/globals';
 import { edited, layerOf } from '../testing/planning';
 import { card, sceneOf } from '../testing/scenes';
@@ -71,4 +72,22 @@ describe('matching', () => {
   });
 
   test('no column names a layer', () => expect(nameColumn(tableOf('x\n1'), scene)).toBeNull());
+});
+
+test('no cell is a formula to a spreadsheet, and every text reads back as it was', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.array(fc.stringMatching(/^['=+@\-a-z0-9.]{0,6}$/), { minLength: 2, maxLength: 2 }), { minLength: 1 }),
+      (rows) => {
+        const filled = [['a', 'b'], ...rows.filter((row) => row.some((cell) => cell !== ''))];
+        if (filled.length < 2) return;
+        const [columns, ...cells] = filled;
+        const text = writeTable({ columns, rows: cells });
+        expect(readTable(text)).toEqual({ ok: true, table: { columns, rows: cells } });
+        for (const cell of text.split(/[,\r\n]/)) {
+          if (/^"?[=+@-]/.test(cell)) expect(Number(cell)).not.toBeNaN();
+        }
+      },
+    ),
+  );
 });

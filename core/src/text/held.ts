@@ -26,10 +26,13 @@ export function findUnheldText(value: unknown): string | null {
   return null;
 }
 
-/** How deep brackets of JSON text stand in one another, counted no further than `most` + 1. Strings are passed over. */
-function depthOf(text: string, most: number): number {
-  let [depth, deepest, isInString] = [0, 0, false];
-  for (let i = 0; i < text.length && deepest <= most; i++) {
+/** The largest scenes that can be sent have a tenth as many values as this; more take more memory than they are worth. */
+const MOST_COMMAS = 12_000_000;
+
+/** How deep brackets of JSON text stand in one another, and how many commas there are. Strings are passed over. */
+function shapeOf(text: string): { readonly deepest: number; readonly commas: number } {
+  let [depth, deepest, commas, isInString] = [0, 0, 0, false];
+  for (let i = 0; i < text.length && deepest <= MOST_DEPTH && commas <= MOST_COMMAS; i++) {
     const sign = text.charCodeAt(i);
     if (isInString) {
       if (sign === BACKSLASH) i++;
@@ -37,11 +40,12 @@ function depthOf(text: string, most: number): number {
     } else if (sign === QUOTE) isInString = true;
     else if (sign === OPEN_LIST || sign === OPEN_OBJECT) deepest = Math.max(deepest, ++depth);
     else if (sign === CLOSE_LIST || sign === CLOSE_OBJECT) depth--;
+    else if (sign === COMMA) commas++;
   }
-  return deepest;
+  return { deepest, commas };
 }
 
-const [QUOTE, BACKSLASH, OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = [34, 92, 91, 93, 123, 125];
+const [QUOTE, COMMA, BACKSLASH, OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = [34, 44, 92, 91, 93, 123, 125];
 
 export type JsonResult =
   { readonly ok: true; readonly data: unknown } | { readonly ok: false; readonly message: string };
@@ -51,8 +55,11 @@ export type JsonResult =
  * what the database cannot.
  */
 export function readJson(text: string): JsonResult {
-  const depth = depthOf(text, MOST_DEPTH);
-  if (depth > MOST_DEPTH) {
+  const { deepest, commas } = shapeOf(text);
+  if (commas > MOST_COMMAS) {
+    return { ok: false, message: 'The data has more than 12 million values. Split it into smaller parts.' };
+  }
+  if (deepest > MOST_DEPTH) {
     return { ok: false, message: `The data is nested more than ${MOST_DEPTH} deep. Flatten it.` };
   }
   let data: unknown;

@@ -1,1 +1,2 @@
 export { isHeldText, findUnheldText, readJson, MOST_DEPTH, type JsonResult } from './held';
+export { dataProblems, describeIssue, type DataProblem } from './sentences';

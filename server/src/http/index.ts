@@ -1,3 +1,5 @@
-export { RequestProblem, notFound } from './problem';
-export { readBody, loopbackOnly, answerErrors } from './middleware';
+export { RequestProblem, notFound, invalid } from './problem';
+export { loopbackOnly, idParameter, answerErrors, forLog } from './middleware';
+export { takeBody, readBody, readLargeBody, BODY_LIMITS } from './body';
 export type { Surroundings } from './surroundings';
+export { HEADERS } from './headers';

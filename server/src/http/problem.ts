@@ -20,10 +20,24 @@ export class RequestProblem extends Error {
         return 413;
       case 'broken':
         return 500;
+      case 'busy':
+        return 503;
+      case 'full':
+        return 507;
     }
   }
 }
 
+const MOST_SHOWN = 80;
+
 export function notFound(what: string, id: string): RequestProblem {
-  return new RequestProblem({ code: 'not-found', message: `There is no ${what} “${id}”. It may have been deleted.` });
+  const shown = id.length > MOST_SHOWN ? `${id.slice(0, MOST_SHOWN)}…` : id;
+  return new RequestProblem({
+    code: 'not-found',
+    message: `There is no ${what} “${shown}”. It may have been deleted.`,
+  });
+}
+
+export function invalid(message: string): RequestProblem {
+  return new RequestProblem({ code: 'invalid', message });
 }

@@ -21,3 +21,9 @@ export async function manyChanges(queries: Queries, item: string): Promise<ItemC
   );
   return rows.map(({ by_whom, at, what }) => ({ by: by_whom, when: at.toISOString(), what }));
 }
+
+/** Number of the last change of any item; while it stays, the library stands as it did. */
+export async function lastChange(queries: Queries): Promise<number> {
+  const row = await queries.maybeOne<{ last: number }>('select coalesce(max(id), 0)::int as last from item_changes');
+  return row?.last ?? 0;
+}

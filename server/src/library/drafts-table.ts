@@ -45,6 +45,23 @@ export async function putDraft(
   );
 }
 
+/** Writes the first drafts of several items. */
+export async function putDrafts(
+  queries: Queries,
+  entries: readonly { readonly item: string; readonly draft: DraftRecord }[],
+): Promise<void> {
+  if (entries.length === 0) return;
+  await queries.run(
+    `insert into drafts (item_id, content, in_review, version)
+     select item, content::jsonb, in_review, 1 from unnest($1::text[], $2::text[], $3::boolean[]) as row (item, content, in_review)`,
+    [
+      entries.map(({ item }) => item),
+      entries.map(({ draft: { inReview: _inReview, ...content } }) => JSON.stringify(content)),
+      entries.map(({ draft }) => draft.inReview),
+    ],
+  );
+}
+
 export async function dropDraft(queries: Queries, item: string): Promise<void> {
   await queries.run('delete from drafts where item_id = $1', [item]);
 }

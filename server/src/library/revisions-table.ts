@@ -1,4 +1,4 @@
-import type { ItemRecord, RevisionRecord } from '@wexikine/core';
+import { inPresentWords, type ItemRecord, type RevisionRecord } from '@wexikine/core';
 import type { Queries } from '../database';
 
 interface RevisionRow {
@@ -10,7 +10,7 @@ interface RevisionRow {
 function group(rows: readonly RevisionRow[]): ReadonlyMap<string, RevisionRecord[]> {
   const groups = new Map<string, RevisionRecord[]>();
   for (const { item_id, revision, content } of rows) {
-    const entry = { revision, ...content } as RevisionRecord;
+    const entry = { revision, ...content, body: inPresentWords(content.body) } as RevisionRecord;
     const list = groups.get(item_id);
     if (list) list.push(entry);
     else groups.set(item_id, [entry]);

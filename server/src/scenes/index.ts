@@ -1,4 +1,4 @@
 export { sceneRoutes } from './routes';
 export { useCounts, usesOfItem } from './uses';
-export { createScene, readScene, saveScene } from './scenes';
+export { createScene, purgeDeleted, readScene, saveScene } from './scenes';
 export { hasScene } from './scenes-table';

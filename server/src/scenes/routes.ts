@@ -1,42 +1,45 @@
-import { byWhomSchema, createSceneSchema, renameSceneSchema, saveRequestSchema } from '@wexikine/core';
+import { byWhomSchema, renameSceneSchema, type CreateScene, type SaveRequest } from '@wexikine/core';
 import { Router } from 'express';
 import type { Database } from '../database';
 import type { Hub } from '../events';
-import { readBody, type Surroundings } from '../http';
+import { BODY_LIMITS, idParameter, readBody, readLargeBody, takeBody, type Surroundings } from '../http';
+import type { Checker } from '../checking';
 import { copyScene, createScene, deleteScene, readScene, renameScene, saveScene } from './scenes';
 import { manySummaries } from './scenes-table';
 
 /** Routes under /api/scenes. */
-export function sceneRoutes(database: Database, hub: Hub, { newId, now }: Surroundings): Router {
+export function sceneRoutes(database: Database, hub: Hub, checker: Checker, { newId, now }: Surroundings): Router {
   const router = Router();
+  router.param('id', idParameter('scene'));
+  const [small, large] = [takeBody(BODY_LIMITS.small), takeBody(BODY_LIMITS.scene)];
   const tell = (id: string, version: number, by: string, what: string): void =>
     hub.tell({ topic: 'scene', id, version, by, what });
   router.get('/', async (_request, response) => {
     response.json(await manySummaries(database));
   });
-  router.post('/', async (request, response) => {
-    const body = readBody(createSceneSchema, request.body);
+  router.post('/', large, async (request, response) => {
+    const body = await readLargeBody<CreateScene>(checker, 'createScene', request);
     response.status(201).json(await createScene(database, newId(), body, now()));
   });
   router.get('/:id', async (request, response) => {
     response.json(await readScene(database, request.params.id));
   });
-  router.put('/:id', async (request, response) => {
-    const body = readBody(saveRequestSchema, request.body);
+  router.put('/:id', large, async (request, response) => {
+    const body = await readLargeBody<SaveRequest>(checker, 'saveScene', request);
     const { id } = request.params;
     const version = await saveScene(database, id, body, now());
     tell(id, version, body.by, body.what);
     response.json({ version });
   });
-  router.patch('/:id', async (request, response) => {
-    const { name, by } = readBody(renameSceneSchema, request.body);
+  router.patch('/:id', small, async (request, response) => {
+    const { name, by } = readBody(renameSceneSchema, request);
     const { id } = request.params;
     const version = await renameScene(database, id, name, by, now());
     tell(id, version, by, `Rename to “${name}”`);
     response.json({ version });
   });
-  router.post('/:id/copy', async (request, response) => {
-    readBody(byWhomSchema, request.body);
+  router.post('/:id/copy', small, async (request, response) => {
+    readBody(byWhomSchema, request);
     response.status(201).json(await copyScene(database, request.params.id, newId(), now()));
   });
   router.delete('/:id', async (request, response) => {

@@ -16,14 +16,14 @@ export async function putRuns(
   runs: readonly RunRecord[],
   version: number,
 ): Promise<void> {
-  for (const run of runs) {
-    await queries.run(
-      `insert into runs (scene_id, id, place, body, version)
-       select $1, $2, coalesce(max(place), -1) + 1, $3::jsonb, $4 from runs where scene_id = $1
-       on conflict (scene_id, id) do update set body = excluded.body, version = excluded.version`,
-      [scene, run.id, JSON.stringify(run), version],
-    );
-  }
+  if (runs.length === 0) return;
+  await queries.run(
+    `insert into runs (scene_id, id, place, body, version)
+     select $1, item.id, item.place + (select coalesce(max(place), -1) from runs where scene_id = $1), item.body::jsonb, $4
+     from unnest($2::text[], $3::text[]) with ordinality as item (id, body, place)
+     on conflict (scene_id, id) do update set body = excluded.body, version = excluded.version`,
+    [scene, runs.map(({ id }) => id), runs.map((run) => JSON.stringify(run)), version],
+  );
 }
 
 /** Sets the order of all runs from a list of ids, the first first. */

@@ -102,21 +102,48 @@ interface ChangeRow {
   readonly removed_layers: string[];
 }
 
-/** What was saved after a version, oldest first. */
+/** So many changes of others are told one by one; nobody reads more. */
+const MOST_CHANGES = 50;
+
+/**
+ * What was saved after a version, oldest first: the last ones. A layer that several of them changed is named in the last
+ * of these alone, so that the answer stays as small as the scene.
+ */
 export async function changesSince(queries: Queries, scene: string, version: number): Promise<SceneChange[]> {
   const rows = await queries.many<ChangeRow>(
-    'select * from scene_changes where scene_id = $1 and version > $2 order by version',
-    [scene, version],
+    'select * from scene_changes where scene_id = $1 and version > $2 order by version desc limit $3',
+    [scene, version, MOST_CHANGES],
   );
-  return rows.map(({ version: number, by_whom, at, what, header, layers, removed_layers }) => ({
-    version: number,
-    by: by_whom,
-    when: at.toISOString(),
-    what,
-    header,
-    layers,
-    removedLayers: removed_layers,
-  }));
+  const told = new Set<string>();
+  const untold = (ids: readonly string[]): string[] =>
+    ids.filter((id) => {
+      if (told.has(id)) return false;
+      told.add(id);
+      return true;
+    });
+  return rows
+    .map(({ version: number, by_whom, at, what, header, layers, removed_layers }) => ({
+      version: number,
+      by: by_whom,
+      when: at.toISOString(),
+      what,
+      header,
+      layers: untold(layers),
+      removedLayers: untold(removed_layers),
+    }))
+    .reverse();
+}
+
+/** Takes scenes that were deleted before a time away for good, with everything of theirs. Gives how many. */
+export async function dropDeleted(queries: Queries, before: string): Promise<number> {
+  const rows = await queries.many<{ id: string }>('select id from scenes where deleted_at < $1', [before]);
+  const ids = rows.map(({ id }) => id);
+  if (ids.length === 0) return 0;
+  for (const table of ['layers', 'runs', 'scene_changes']) {
+    await queries.run(`delete from ${table} where scene_id = any($1::text[])`, [ids]);
+  }
+  await queries.run('delete from scenes where id = any($1::text[])', [ids]);
+  return ids.length;
 }
 
 export async function insertChange(queries: Queries, scene: string, change: SceneChange): Promise<void> {

@@ -14,6 +14,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import request from 'supertest';
 import { openDatabase } from '../database';
+import { manyRecords } from '../library/records';
+import { purgeDeleted } from './scenes';
 import { freshApp, type FreshApp } from '../../testing/fresh-app';
 
 let fresh: FreshApp;
@@ -82,6 +84,38 @@ describe('runs of a scene', () => {
     const back = edited(without, [{ type: 'add-run', index: 1, run: emptyRun('b') }]);
     await save(scene.id, saveBody(without, back, 2)).expect(200);
     expect((await read(scene.id)).scene.runs.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+  });
+
+  test('and drafts that were written in the words of before are read in those of now', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'wexikine-migrations-'));
+    const own = join(__dirname, '../../migrations');
+    const before = ['001_library_and_scenes.sql', '002_library.sql', '003_runs.sql'];
+    for (const name of before) copyFileSync(join(own, name), join(folder, name));
+    const pglite = new PGlite();
+    const old = await openDatabase(pglite, folder);
+    await old.run(
+      `insert into scenes (id, header, version, created_at, changed_at) values ('s', '{}', 1, now(), now())`,
+    );
+    await old.run(`insert into runs (scene_id, id, place, body, version) values ('s', 'r', 0, $1, 1)`, [
+      JSON.stringify({ ...emptyRun('r'), recipe: { operation: 'carry-through', preset: { id: 'drift' } } }),
+    ]);
+    await old.run(
+      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'preset', '[]', 1, now())`,
+    );
+    await old.run(`insert into revisions (item_id, revision, content, published_at) values ('i', 1, $1, now())`, [
+      JSON.stringify({ name: 'Drift', body: { phase: 'through' } }),
+    ]);
+    await old.run(`insert into drafts (item_id, content, in_review, version) values ('i', $1, false, 1)`, [
+      JSON.stringify({ name: 'Drift', body: { phase: 'through' } }),
+    ]);
+    const now = await openDatabase(pglite, own);
+    const [{ body }] = await now.many<{ body: { recipe: { operation: string } } }>('select body from runs');
+    const [record] = await manyRecords(now, null);
+    await now.close();
+    rmSync(folder, { recursive: true, force: true });
+    expect(body.recipe.operation).toBe('move-throughout');
+    expect(record.revisions[0].body).toEqual({ phase: 'throughout' });
+    expect(record.draft?.body).toEqual({ phase: 'throughout' });
   });
 
   test('that were applied before runs kept their steps are brought up to date, with what they replaced', async () => {
@@ -192,11 +226,41 @@ describe('a scene', () => {
   });
 });
 
+test('a deleted scene is gone for good after thirty days, and not before', async () => {
+  const scene = await create();
+  await api().delete(`/api/scenes/${scene.id}`).set('Host', 'localhost');
+  const restore = () => api().post(`/api/scenes/${scene.id}/restore`).set('Host', 'localhost').send({});
+  await purgeDeleted(fresh.database, '2026-01-30T00:00:00.000Z');
+  expect((await restore()).status).toBe(204);
+  await api().delete(`/api/scenes/${scene.id}`).set('Host', 'localhost');
+  await purgeDeleted(fresh.database, '2026-02-02T00:00:00.000Z');
+  expect((await restore()).status).toBe(404);
+  expect(await fresh.database.many('select id from layers')).toEqual([]);
+});
+
+test('a conflict tells the last changes, each layer once, however many there were', async () => {
+  const scene = await create();
+  for (let version = 1; version <= 60; version++) {
+    await save(scene.id, saveBody(scene, edited(scene, [rename('moon', `Moon ${version}`)]), version)).expect(200);
+  }
+  const refused = await save(scene.id, saveBody(scene, edited(scene, [rename('title', 'Mine')]), 1));
+  const changes = refused.body.changes as { version: number; layers: string[] }[];
+  expect(changes.map(({ version }) => version)).toEqual(Array.from({ length: 50 }, (_, i) => i + 12));
+  expect(changes.flatMap(({ layers }) => layers)).toEqual(['moon']);
+});
+
 describe('bad requests', () => {
   test.each([
     ['a scene that is not there', 'get', '/api/scenes/ghost', undefined, 404, 'There is no scene “ghost”'],
     ['an address that is not there', 'get', '/api/ghosts', undefined, 404, 'There is no address'],
-    ['a body without its fields', 'post', '/api/scenes', { by: 'Ada' }, 400, 'The data was refused. scene'],
+    [
+      'a body without its fields',
+      'post',
+      '/api/scenes',
+      { by: 'Ada' },
+      400,
+      'The data was refused. scene: This is missing',
+    ],
     ['a body that is no JSON', 'post', '/api/scenes', '{oops', 400, 'not valid JSON'],
     ['an unknown field', 'patch', '/api/scenes/x', { name: 'a', by: 'b', admin: true }, 400, 'The data was refused'],
     ['a name of nothing', 'patch', '/api/scenes/x', { name: '  ', by: 'b' }, 400, 'A name is needed.'],

@@ -1,4 +1,5 @@
 import {
+  DAYS_DELETED_KEPT,
   SCENE_FORMAT,
   headerOf,
   treeProblem,
@@ -14,6 +15,7 @@ import { dropLayers, layerTree, manyLayers, orderLayers, putLayers } from './lay
 import { dropRuns, manyRuns, orderRuns, putRuns } from './runs-table';
 import {
   changesSince,
+  dropDeleted,
   insertChange,
   insertScene,
   maybeScene,
@@ -126,13 +128,30 @@ export async function renameScene(
   });
 }
 
+const COPY = ' (copy)';
+const MOST_NAME = 200;
+
 /** Copies a scene under another id; its name says that it is a copy. */
 export async function copyScene(database: Database, id: string, copyId: string, when: string): Promise<StoredScene> {
   const { scene } = await readScene(database, id);
-  return createScene(database, copyId, { scene: { ...scene, name: `${scene.name} (copy)` } }, when);
+  return createScene(
+    database,
+    copyId,
+    { scene: { ...scene, name: `${scene.name.slice(0, MOST_NAME - COPY.length)}${COPY}` } },
+    when,
+  );
 }
 
 /** Deletes a scene, or takes that back. */
 export async function deleteScene(database: Database, id: string, when: string | null): Promise<void> {
   if (!(await setDeleted(database, id, when))) throw notFound('scene', id);
+}
+
+/** A deleted scene can be brought back for so long; then it is gone for good. */
+const KEPT_MS = DAYS_DELETED_KEPT * 24 * 60 * 60 * 1000;
+
+/** Takes scenes away for good that were deleted long enough ago. */
+export async function purgeDeleted(database: Database, now: string): Promise<void> {
+  const before = new Date(Date.parse(now) - KEPT_MS).toISOString();
+  await database.inTransaction((queries) => dropDeleted(queries, before));
 }

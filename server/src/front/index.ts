@@ -1,0 +1,1 @@
+export { createFront, type FrontOptions } from './front';
