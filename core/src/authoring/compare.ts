@@ -152,7 +152,7 @@ const HANG_WORDS = {
 export function comparePresets(before: Preset, after: Preset, nameOf: NameOf = (id) => id): Difference[] {
   return [
     ...differ('hanging', 'phase', before.phase, after.phase),
-    ...differ('hanging', 'where it hangs', HANG_WORDS[before.hang], HANG_WORDS[after.hang]),
+    ...differ('hanging', 'when it starts', HANG_WORDS[before.hang], HANG_WORDS[after.hang]),
     ...differ('hanging', 'when its layer is stretched', stretchWords(before), stretchWords(after)),
     ...differ('hanging', 'moments land on', gridWords(before), gridWords(after)),
     ...differ('hanging', 'its length', lengthWords(before), lengthWords(after)),

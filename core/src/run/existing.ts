@@ -128,7 +128,8 @@ function isStill(old: Track, from: Ticks, to: Ticks): boolean {
 const FIT_ERROR = 0.001;
 const FIT_DEPTH = 10;
 
-interface Fit {
+/** A moving value to be followed by segments: its value and speed at a time, and how far off they may be. */
+export interface Fit {
   readonly value: (at: Ticks) => number;
   readonly speed: (at: Ticks) => number;
   readonly tolerance: number;
@@ -157,7 +158,7 @@ function isClose(fit: Fit, key: Key, to: Ticks): boolean {
 }
 
 /** Segments that follow a moving value within its tolerance, halving where one is not enough. */
-function fitSegments(fit: Fit, from: Ticks, to: Ticks, depth = 0): Key[] {
+export function fitSegments(fit: Fit, from: Ticks, to: Ticks, depth = 0): Key[] {
   const key = hermite(fit, from, to);
   const middle = Math.round((from + to) / 2);
   if (depth >= FIT_DEPTH || middle <= from || middle >= to || isClose(fit, key, to)) return [key];

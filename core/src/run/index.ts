@@ -1,3 +1,3 @@
 export { planPreset, operationFor } from './plan-preset';
 export type { LayerPlan, LayerValues } from './plan-layer';
-export { mergeKeys, withoutRuns, isHolding, type Merged } from './existing';
+export { fitSegments, mergeKeys, withoutRuns, isHolding, type Merged } from './existing';

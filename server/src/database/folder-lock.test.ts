@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { buildSync } from 'esbuild';
 import { mkdirSync, mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { once } from 'node:events';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -53,17 +54,11 @@ describe('the lock of a folder', () => {
 
   test('whose taker-over died on the way is taken over all the same', () => {
     leave(LEFT);
-    const rights = mkdtempSync(join(tmpdir(), 'wexikine-rights-'));
     // The right to replace it, left by another dead process: named by what stands in the lock.
-    const unlock = lockFolder(folder);
-    unlock();
-    leave(LEFT);
-    const { createHash } = require('node:crypto') as typeof import('node:crypto');
     const mark = createHash('sha256').update(LEFT).digest('hex').slice(0, 32);
     writeFileSync(join(folder, `wexikine.lock.${mark}`), JSON.stringify({ pid: 2 ** 22 - 5, began: '2', mark: 'x' }));
     lockFolder(folder)();
     expect(readdirSync(folder)).toEqual([]);
-    rmSync(rights, { recursive: true, force: true });
   });
 
   test('of threads and processes that all find one left behind, one gets it', async () => {

@@ -7,6 +7,7 @@ import {
   type LibraryEntry,
   type LibraryItem,
   type MoveDraft,
+  isSame,
 } from '@wexikine/core';
 import {
   BehaviorSubject,
@@ -261,7 +262,9 @@ export class BenchStore implements OnDestroy {
     if (!detail || this.hasUnsaved || !this.bench) return;
     const theirs = workingOf(shownItem(detail.entry));
     const step = { label: 'Changed in another window', merge: null, when: Date.now() };
-    const history = doBench(this.bench.history, theirs, step);
+    // News of one's own move, such as sending it for review, changes nothing of the work.
+    const isSameWork = isSame(theirs, this.bench.history.now);
+    const history = isSameWork ? this.bench.history : doBench(this.bench.history, theirs, step);
     this.set({ detail, history, save: detail.entry.draft ? { type: 'kept', at: Date.now() } : { type: 'clean' } });
   }
 }

@@ -19,7 +19,7 @@ import type { Difference } from '@wexikine/core';
           }
         </li>
       } @empty {
-        <li class="quiet-text">Nothing differs.</li>
+        <li class="quiet-text">There is no difference.</li>
       }
     </ul>
   `,

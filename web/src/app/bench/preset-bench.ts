@@ -175,7 +175,7 @@ export class PresetBench {
 
   protected setPhase(event: Event): void {
     const phase = (event.target as HTMLSelectElement).value as Phase;
-    const hang = ({ entrance: 'in', exit: 'out', accent: 'time', through: 'span' } as const)[phase];
+    const hang = ({ entrance: 'in', exit: 'out', accent: 'time', throughout: 'span' } as const)[phase];
     const { matches: _matches, ...preset } = this.preset();
     this.changed.emit({ label: `Make it an ${phase}`, preset: { ...preset, phase, hang } });
   }

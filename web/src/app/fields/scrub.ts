@@ -49,7 +49,7 @@ export class Scrub {
       this.element.setPointerCapture(event.pointerId);
       this.scrubStart.emit();
     }
-    this.scrubbed.emit(Math.round(way / PIXELS_A_STEP) * (event.shiftKey ? 10 : 1));
+    this.scrubbed.emit(Math.round(way / PIXELS_A_STEP) * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1));
   }
 
   protected release(event: PointerEvent): void {

@@ -1,13 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, effect, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Rate } from '@wexikine/core';
+import { enter } from './entry';
 import { readLiteral, stepText } from './literal';
 import { Scrub } from './scrub';
 
 let made = 0;
+/** Steps of an arrow key: with Shift coarse, with Alt fine. */
+const COARSE = 10;
+const FINE = 0.1;
+
+/** How far an arrow key steps. */
+export function stepsOfKey({ key, shiftKey, altKey }: KeyboardEvent): number {
+  return (key === 'ArrowUp' ? 1 : -1) * (shiftKey ? COARSE : altKey ? FINE : 1);
+}
 
 /**
- * A field for a value with a unit. It can be typed, stepped with the arrow keys (Shift: ten) and scrubbed by dragging
- * its label. What `check` refuses is kept in the field with a sentence below, and is not given on.
+ * A field for a value with a unit. It can be typed (see `enter` for what), stepped with the arrow keys and scrubbed by
+ * dragging its label. Entering it selects its number. What `check` refuses is kept in the field with a sentence below,
+ * and is not given on.
  */
 @Component({
   selector: 'wx-value-field',
@@ -30,17 +40,18 @@ let made = 0;
       spellcheck="false"
       [id]="id"
       [value]="shown()"
+      [attr.cdkFocusInitial]="isFirst() ? '' : null"
       [attr.aria-invalid]="problem() !== null"
       [attr.aria-describedby]="problem() === null ? null : id + '-problem'"
+      (focus)="begin($event)"
       (input)="type($event)"
       (keydown)="key($event)"
       (blur)="settle()"
     />
-    @if (hint(); as text) {
-      <small>{{ text }}</small>
-    }
     @if (problem(); as text) {
       <small class="problem" role="alert" [id]="id + '-problem'">{{ text }}</small>
+    } @else if (result() ?? hint(); as text) {
+      <small>{{ text }}</small>
     }
   `,
   styles: `
@@ -48,6 +59,7 @@ let made = 0;
       display: grid;
       gap: 4px;
       min-width: 0;
+      align-content: start;
     }
     label {
       font-size: 12px;
@@ -69,52 +81,90 @@ let made = 0;
 export class ValueField {
   readonly label = input.required<string>();
   readonly value = input.required<string>();
-  readonly rate = input.required<Rate>();
+  /** Rate that times are read at; of no matter for other values. */
+  readonly rate = input<Rate>({ num: 25, den: 1 });
   /** Least number when stepping; typing may go beyond. */
   readonly least = input(-Infinity);
   readonly hint = input<string | null>(null);
   /** The label is only read out, where the place says what the field is. */
   readonly isLabelHidden = input(false);
+  /** The field that has the focus when the dialog around it opens. */
+  readonly isFirst = input(false);
   /** Gives what is wrong with a text, or null. */
   readonly check = input<(text: string) => string | null>(() => null);
+  /** Gives a value on when it is done with, not at every letter. */
+  readonly isLazy = input(false);
   readonly changed = output<string>();
 
   protected readonly id = `value-field-${++made}`;
-  protected readonly shown = signal('');
-  protected readonly problem = computed(() => this.check()(this.shown()));
-  protected readonly canStep = computed(() => readLiteral(this.shown(), this.rate()) !== null);
+  /** What is being typed; null while nothing is. */
+  private readonly typed = signal<string | null>(null);
+  protected readonly shown = computed(() => this.typed() ?? this.value());
+  private base: string | null = null;
+  private readonly entered = computed(() => {
+    const typed = this.typed();
+    return typed === null ? null : enter(typed, this.base ?? this.value(), this.rate());
+  });
+  /** What the typing comes to. */
+  private readonly text = computed(() => {
+    const entered = this.entered();
+    return entered?.ok === true ? entered.text : this.shown();
+  });
+  protected readonly problem = computed(() => {
+    const entered = this.entered();
+    return entered?.ok === false ? entered.message : this.check()(this.text());
+  });
+  /** Said where what was typed is not what it comes to. */
+  protected readonly result = computed(() => {
+    const typed = this.typed()?.trim().replace(/^=/, '').replace('−', '-');
+    if (typed === undefined || typed === this.text() || !/^[+\-*/×÷]|\d\s*[-+*/×÷(]/.test(typed)) return null;
+    const isLess = typed.startsWith('-');
+    return `= ${this.text()}${isLess ? `; for ${typed.replace('-', '−')} itself write =${typed}` : ''}`;
+  });
+  protected readonly canStep = computed(() => readLiteral(this.text(), this.rate()) !== null);
   private held = '';
 
-  constructor() {
-    effect(() => this.shown.set(this.value()));
+  /** Selects the number, so that digits typed at once take its place and the unit stays. */
+  protected begin(event: FocusEvent): void {
+    const field = event.target as HTMLInputElement;
+    this.base = this.value();
+    const number = /^\s*[+\-−]?[\d.:;]+/.exec(field.value)?.[0].length ?? field.value.length;
+    // After the click that brought the focus has put its caret.
+    setTimeout(() => document.activeElement === field && field.setSelectionRange(0, number));
   }
 
   protected type(event: Event): void {
-    this.give((event.target as HTMLInputElement).value);
+    this.typed.set((event.target as HTMLInputElement).value);
+    if (!this.isLazy()) this.give();
   }
 
   protected key(event: KeyboardEvent): void {
+    if (event.key === 'Enter') return this.settle();
     if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
     event.preventDefault();
-    const steps = (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1);
-    this.give(stepText(this.shown(), steps, this.rate(), this.least()));
+    this.typed.set(stepText(this.text(), stepsOfKey(event), this.rate(), this.least()));
+    if (!this.isLazy()) this.give();
   }
 
   protected hold(): void {
-    this.held = this.shown();
+    this.held = this.text();
   }
 
   protected scrub(steps: number): void {
-    this.give(stepText(this.held, steps, this.rate(), this.least()));
+    this.typed.set(stepText(this.held, steps, this.rate(), this.least()));
+    this.give();
+    this.typed.set(null);
   }
 
-  /** Leaving the field with a refused text brings back the value that stands. */
+  /** What was typed counts from now on; a refused text gives way to the value that stands. */
   protected settle(): void {
-    if (this.problem() !== null) this.shown.set(this.value());
+    if (this.isLazy() && this.typed() !== null) this.give();
+    this.typed.set(null);
+    this.base = null;
+    setTimeout(() => (this.base = this.value()));
   }
 
-  private give(text: string): void {
-    this.shown.set(text);
-    if (this.check()(text) === null) this.changed.emit(text);
+  private give(): void {
+    if (this.problem() === null) this.changed.emit(this.text());
   }
 }

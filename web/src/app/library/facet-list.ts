@@ -40,7 +40,7 @@ const LAST: readonly (readonly [FacetName, string])[] = [['tag', 'Tags']];
         }
       </button>
     } @empty {
-      <p class="quiet-text">None yet</p>
+      <p class="quiet-text">There are no house values yet.</p>
     }
     @for (section of sections().last; track section.name) {
       <ng-container [ngTemplateOutlet]="facet" [ngTemplateOutletContext]="{ $implicit: section }" />

@@ -42,7 +42,7 @@ function createTestWorker(): Worker {
 
 const settle = (ms = 500): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 
-async function opened() {
+async function opened(isTried = true) {
   const board = programmeBoard();
   const shelf = createShelf(STARTER_LIBRARY);
   const api = { scene: () => of({ scene: board, version: 1 }), saveScene: () => NEVER };
@@ -60,6 +60,8 @@ async function opened() {
   let shown: Shown | null = null;
   draft.shown$.subscribe((next) => (shown = next));
   await scenes.open(board.id);
+  await settle();
+  if (isTried) draft.setLive(true);
   await settle();
   const screen = (): Shown => {
     if (!shown) throw new Error('Nothing is shown.');
@@ -91,7 +93,17 @@ beforeEach(() => {
 afterEach(() => void jest.useRealTimers());
 
 describe('the sentence of a scene', () => {
-  test('begins as a dry run that is drawn and not applied', async () => {
+  test('waits while the scene is shown as it stands, until a dry run is asked for', async () => {
+    const { draft, scenes, screen } = await opened(false);
+    expect(draft.recipe?.operation).toBe('bring-in');
+    expect(screen()).toMatchObject({ isLive: false, plan: null });
+    expect(screen().drawn).toBe(scenes.scene);
+    draft.setLive(true);
+    await settle();
+    expect(screen().plan?.counts.layers).toBe(12);
+  });
+
+  test('is drawn as a dry run and not applied', async () => {
     const { draft, scenes, screen } = await opened();
     expect(screen().plan?.counts.layers).toBe(12);
     expect(screen().drawn).not.toBe(screen().standing);

@@ -28,7 +28,7 @@ import { Checker, Planner, type Planned } from '../planning/planner';
 import { firstRecipe } from './first-recipe';
 import { SceneStore } from './scene.store';
 
-/** The preset of the first dry run in a scene. */
+/** The preset that the sentence waits with in a scene that is opened. */
 const FIRST_PRESET = 'rise-and-settle';
 /** Milliseconds of rest before the scene is looked over in motion. */
 const CHECK_AFTER = 350;
@@ -38,8 +38,10 @@ export interface Draft {
   readonly recipe: Recipe;
   /** The run that is open to be changed; null for a new one. */
   readonly run: string | null;
-  /** False right after it was applied, until a field changes. */
+  /** Whether it is a dry run: somebody asked for one, and it was not applied or hidden since. */
   readonly isLive: boolean;
+  /** True from when it was applied until a field changes or a dry run is asked for. */
+  readonly isApplied?: boolean;
 }
 
 /** What the screen shows: the scene with the dry run in it, or as it stands. */
@@ -155,7 +157,7 @@ export class DraftStore implements OnDestroy {
   /** Shows the dry run or the scene as it stands. */
   setLive(isLive: boolean): void {
     const draft = this.draftSubject.value;
-    if (draft) this.draftSubject.next({ ...draft, isLive });
+    if (draft && draft.isLive !== isLive) this.draftSubject.next({ recipe: draft.recipe, run: draft.run, isLive });
   }
 
   /** Gives up the planning that is under way and shows the scene as it stands. */
@@ -181,7 +183,7 @@ export class DraftStore implements OnDestroy {
     this.isApplying = false;
     if (this.draftSubject.value !== draft || this.scenes.scene !== scene) return 'changed';
     if (!plan) return 'failed';
-    this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false });
+    this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false, isApplied: true });
     const label = draft.run === null ? run.sentence : `Change a run: ${run.sentence}`;
     if (!this.scenes.do(label, plan.edits)) return 'failed';
     this.runId = newRunId();
@@ -198,7 +200,8 @@ export class DraftStore implements OnDestroy {
     if (kept?.kind === 'recipe') return this.start(kept.body as Recipe);
     const wanted = this.wantedPreset === null ? null : shelf.preset(this.wantedPreset);
     const item = wanted ?? shelf.preset(FIRST_PRESET) ?? [...shelf.items.values()].find(isPreset);
-    if (item) this.draftSubject.next({ recipe: firstRecipe(scene, item), run: null, isLive: true });
+    // A scene opens as it stands; only what somebody came with is tried at once.
+    if (item) this.draftSubject.next({ recipe: firstRecipe(scene, item), run: null, isLive: wanted !== null });
   }
 
   private task({ recipe, run }: Draft): PlanTask {

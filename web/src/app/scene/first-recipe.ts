@@ -30,7 +30,7 @@ export function commonestTag(scene: Scene): string | null {
   return first?.[0] ?? null;
 }
 
-/** The recipe with which a scene is opened, so that a newcomer sees a dry run at once. */
+/** The recipe that waits in the sentence of a scene that is opened. */
 export function firstRecipe(scene: Scene, item: PresetItem): PresetRecipe {
   const tag = commonestTag(scene);
   const pick: Pick =
@@ -39,30 +39,81 @@ export function firstRecipe(scene: Scene, item: PresetItem): PresetRecipe {
   return { ...plain, order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' } };
 }
 
+/** What an operation is said with when it is chosen anew. */
+export interface Fresh {
+  readonly items: readonly PresetItem[];
+  /** The playhead as text: where an accent begins. */
+  readonly playhead: string;
+  /** Recipes of other operations as they were left. */
+  readonly left: ReadonlyMap<Operation, Recipe>;
+}
+
+/** An entrance and an exit hang on their layers; an accent begins at the playhead unless a time is given. */
+function startFor(
+  operation: PresetRecipe['operation'],
+  start: PresetRecipe['start'],
+  playhead: string,
+): PresetRecipe['start'] {
+  if (operation === 'accent') return start.by === 'layer' ? { by: 'time', at: playhead } : start;
+  return start.by === 'time' && start.at === playhead ? { by: 'layer' } : start;
+}
+
 /** Another preset in a recipe: the verb follows its phase, and values of parameters that it lacks go. */
-export function withPreset(recipe: Recipe, item: PresetItem): PresetRecipe {
+export function withPreset(recipe: Recipe, item: PresetItem, playhead = '0:00'): PresetRecipe {
   const operation = operationFor(item.body.phase);
+  const fresh = createRecipe(operation, item.id, recipe.pick);
   if (!isPresetRecipe(recipe)) {
-    return { ...createRecipe(operation, item.id, recipe.pick), order: recipe.order, seed: recipe.seed };
+    const start = startFor(operation, fresh.start, playhead);
+    return { ...fresh, order: 'order' in recipe ? recipe.order : fresh.order, seed: recipe.seed, start };
   }
   const names = new Set(item.body.parameters.map(({ name }) => name));
   const kept = Object.entries(recipe.parameters).filter(([name]) => names.has(name));
-  return { ...recipe, operation, preset: { id: item.id }, parameters: Object.fromEntries(kept) };
+  const isOther = operation !== recipe.operation;
+  const { overrides: _byHand, ...common } = recipe;
+  return {
+    ...(isOther ? common : recipe),
+    operation,
+    preset: { id: item.id },
+    parameters: Object.fromEntries(kept),
+    // What is usual over old keys differs: an entrance takes another's place, an accent is added on top.
+    existing: isOther ? fresh.existing : recipe.existing,
+    start: isOther ? startFor(operation, recipe.start, playhead) : recipe.start,
+  };
 }
 
-/** Another verb over the same layers: those of presets take the first preset that is made for them; null without one. */
-export function withOperation(recipe: Recipe, operation: Operation, items: readonly PresetItem[]): Recipe | null {
+/** What every operation says alike: who takes part and in which order. */
+function withCommon<R extends Recipe>(left: R, { pick, order, seed }: Recipe): R {
+  return { ...left, pick, order, seed };
+}
+
+/**
+ * Another verb over the same layers. One that was there before is as it was left, with who and in which order as they
+ * are now; else those of presets take the first preset that is made for them, and what both say stays. Null without one.
+ */
+export function withOperation(recipe: Recipe, operation: Operation, { items, playhead, left }: Fresh): Recipe | null {
   if (recipe.operation === operation) return recipe;
+  const before = left.get(operation);
+  if (before) return withCommon(before, recipe);
   switch (operation) {
     case 'line-up':
-      return { ...createLineUp(recipe.pick), order: recipe.order };
+      return withCommon(createLineUp(recipe.pick), recipe);
     case 'arrange':
-      return { ...createArrange(recipe.pick), order: recipe.order };
+      return withCommon(createArrange(recipe.pick), recipe);
     case 'clear':
-      return createClear(recipe.pick);
-    default: {
+      return withCommon(createClear(recipe.pick), recipe);
+    case 'bring-in':
+    case 'send-out':
+    case 'accent':
+    case 'move-throughout': {
       const item = items.find(({ body }) => operationFor(body.phase) === operation);
-      return item ? withPreset(recipe, item) : null;
+      const common = isPresetRecipe(recipe) ? recipe : lastPreset(left, recipe);
+      return item ? withPreset(common, item, playhead) : null;
     }
   }
+}
+
+/** The preset recipe that was left last, with who and in which order as they are now: its timing is taken over. */
+function lastPreset(left: ReadonlyMap<Operation, Recipe>, recipe: Recipe): Recipe {
+  const last = [...left.values()].filter(isPresetRecipe).at(-1);
+  return last ? withCommon(last, recipe) : recipe;
 }

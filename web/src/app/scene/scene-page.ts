@@ -27,6 +27,8 @@ import {
   type Scene,
 } from '@wexikine/core';
 import { Icon } from '../icons/icon';
+import { LayoutService, USUAL } from '../layout/layout.service';
+import { Splitter } from '../layout/splitter';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
 import { ConflictActions } from './actions/conflict-actions';
@@ -54,6 +56,14 @@ import { RunSheet } from './sheet/run-sheet';
 
 const PANELS = ['curve', 'layer', 'runs', 'cues', 'findings', 'history'] as const;
 type Panel = (typeof PANELS)[number];
+const PANEL_LABELS: Readonly<Record<Panel, string>> = {
+  curve: 'Curve',
+  layer: 'Layer',
+  runs: 'Runs',
+  cues: 'Cues',
+  findings: 'Findings',
+  history: 'History',
+};
 
 /** Where the playhead stands when a scene is opened, as a share of its length. */
 const FIRST_LOOK = 0.2;
@@ -76,6 +86,7 @@ const FIRST_LOOK = 0.2;
     RunSheet,
     SaveNote,
     SentenceBar,
+    Splitter,
     Transport,
   ],
   providers: [
@@ -91,7 +102,12 @@ const FIRST_LOOK = 0.2;
   ],
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
-  host: { role: 'main', '(document:keydown)': 'key($event)', '(window:beforeunload)': 'leave($event)' },
+  host: {
+    role: 'main',
+    '[class.alone]': 'isPreviewAlone()',
+    '(document:keydown)': 'key($event)',
+    '(window:beforeunload)': 'leave($event)',
+  },
 })
 export class ScenePage implements AfterViewInit, OnDestroy {
   /** From the route. */
@@ -117,6 +133,12 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   private readonly library = inject(LibraryService);
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
   private readonly preview = viewChild(Preview);
+  private readonly sentence = viewChild(SentenceBar);
+  private readonly sheet = viewChild(RunSheet);
+  protected readonly layout = inject(LayoutService);
+  protected readonly usual = USUAL;
+  /** The preview has the whole window. */
+  protected readonly isPreviewAlone = signal(false);
 
   protected readonly load = toSignal(this.store.load$, { requireSync: true });
   protected readonly history = toSignal(this.store.history$, { requireSync: true });
@@ -176,13 +198,16 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly applyLabel = computed(() => {
     const shown = this.shown();
     if (this.isDraft()) return 'Publish it to apply';
-    if (this.changing() !== null) {
+    if (this.changing() !== null && shown?.isLive === true) {
       return shown?.isLive && !shown.isPlanning && shown.plan?.run && !shown.plan.hasEdits
         ? 'No change'
         : `Change ${this.count()}`;
     }
-    return shown?.isLive || this.count() === 0 ? `Apply to ${this.count()}` : 'Applied';
+    if (this.draft()?.isApplied === true) return 'Applied';
+    return shown?.isLive ? `Apply to ${this.count()}` : `Dry run on ${this.count()}`;
   });
+  /** Whether the button asks for a dry run: nothing is shown of the sentence yet. */
+  protected readonly isWaiting = computed(() => this.shown()?.isLive !== true && this.draft()?.isApplied !== true);
   protected readonly canVary = computed(() => {
     const recipe = this.draft()?.recipe;
     return recipe !== undefined && isPresetRecipe(recipe) && this.count() > 0;
@@ -201,8 +226,13 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       ...(replaced > 0 ? [`${replaced} replaced`] : []),
       ...(removed > 0 ? [`−${removed}`] : []),
     ];
-    return `${parts.join(', ')}, ${kept} kept if applied`;
+    const stay = kept === 0 ? '' : `; ${kept === 1 ? '1 key stays' : `${kept} keys stay`}`;
+    return `Dry run: ${parts.join(', ')}${stay}`;
   });
+  /** Layers of the dry run in their order. */
+  protected readonly taking = computed(() =>
+    [...(this.shown()?.plan?.layers ?? [])].sort((a, b) => a.place - b.place).map(({ layer }) => layer),
+  );
   protected readonly runId = computed(() => this.shown()?.plan?.run?.id ?? null);
 
   /** Other fields of the sentence change without asking anew who is picked. */
@@ -274,6 +304,12 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     this.draftStore.change(recipe);
   }
 
+  /** The main button, or its keys: first a dry run, then applying it. */
+  protected act(): void {
+    if (this.isWaiting()) this.draftStore.setLive(true);
+    else void this.apply();
+  }
+
   protected async apply(): Promise<void> {
     const count = this.count();
     const isChange = this.changing() !== null;
@@ -283,7 +319,21 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     if (applied === 'failed')
       this.teller.tell('Nothing was applied: it could not be planned. Change a field and try again.');
     if (applied !== 'done') return;
+    // Whatever field was open is done with; the keys now belong to the preview, so that Space plays.
+    this.sentence()?.shut();
+    this.preview()?.focus();
     this.teller.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
+  }
+
+  protected readonly panelLabels = PANEL_LABELS;
+
+  protected fold(): void {
+    this.layout.set({ isPanelFolded: !this.layout.layout().isPanelFolded });
+  }
+
+  protected openPanel(panel: Panel): void {
+    this.panel.set(panel);
+    if (this.layout.layout().isPanelFolded) this.fold();
   }
 
   protected badge(panel: Panel): number | null {
@@ -321,6 +371,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     this.preview()?.zoomBy(factor);
   }
 
+  protected readonly rateText = computed(() => {
+    const real = this.realRate();
+    return real === null ? 'Paused' : `Playing, ${real.toFixed(1)} frames a second drawn`;
+  });
+
   protected fit(): void {
     this.preview()?.fit();
   }
@@ -332,6 +387,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   /** Shortcuts of this screen; keys typed into a field are left to it. */
   protected key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
+    const isSaid = (event.ctrlKey || event.metaKey) && event.key === 'Enter' && !target.closest('mat-dialog-container');
+    if (isSaid) {
+      event.preventDefault();
+      return this.act();
+    }
     if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, .cdk-overlay-container'))
       return;
     const action = this.actionFor(event, target);
@@ -343,7 +403,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   private actionFor(event: KeyboardEvent, target: HTMLElement): (() => unknown) | null {
     const isCommand = event.ctrlKey || event.metaKey;
     if (isCommand) {
-      if (event.key === 'Enter') return () => this.apply();
       if (event.key.toLowerCase() === 'z') return () => (event.shiftKey ? this.store.redo() : this.store.undo());
       return event.key.toLowerCase() === 'y' ? () => this.store.redo() : null;
     }
@@ -362,11 +421,24 @@ export class ScenePage implements AfterViewInit, OnDestroy {
         return () => this.fit();
       case 'w':
         return () => this.draftStore.setLive(!this.draft()?.isLive);
+      case 'v':
+        return () => this.isPreviewAlone.update((isAlone) => !isAlone);
+      case 'Escape':
+        return this.isPreviewAlone() ? () => this.isPreviewAlone.set(false) : null;
+      case '+':
+      case '=':
+        return () => this.sheet()?.zoomTime(1.5);
+      case '-':
+        return () => this.sheet()?.zoomTime(1 / 1.5);
+      case 'r':
+        return () => this.sheet()?.showRun();
+      case 'R':
+        return () => this.sheet()?.showAll();
       case '?':
         return () => this.router.navigate(['/shortcuts']);
       default: {
         const panel = PANELS[Number(event.key) - 1];
-        return panel ? () => this.panel.set(panel) : null;
+        return panel ? () => this.openPanel(panel) : null;
       }
     }
   }
@@ -381,8 +453,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   private selectFirst(): void {
     const plan = this.shown()?.plan;
-    if (this.selected() !== null || !plan || plan.layers.length === 0) return;
-    const first = plan.layers.reduce((best, entry) => (entry.place < best.place ? entry : best));
-    this.selected.set(first.layer);
+    if (this.selected() !== null) return;
+    const [first] = [...(plan?.layers ?? [])].sort((a, b) => a.place - b.place).map(({ layer }) => layer);
+    const picked = first ?? [...this.picked()][0];
+    if (picked !== undefined) this.selected.set(picked);
   }
 }

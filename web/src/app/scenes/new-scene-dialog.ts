@@ -32,7 +32,9 @@ const FIRST_RATE = LISTED_RATES.findIndex(({ num, den }) => num === 25 && den ==
     <h2 mat-dialog-title>New scene</h2>
     <form [formGroup]="form" (ngSubmit)="create()">
       <mat-dialog-content>
-        <label class="field-label">Name <input class="text-field" formControlName="name" cdkFocusInitial /></label>
+        <label class="field-label"
+          >Name <input class="text-field" formControlName="name" cdkFocusInitial (focus)="$any($event.target).select()"
+        /></label>
         <label class="field-label">Project <input class="text-field" formControlName="project" /></label>
         <div class="row">
           <label class="field-label"

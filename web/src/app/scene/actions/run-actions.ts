@@ -134,7 +134,7 @@ export class RunActions {
     const read = readRecipe(await file.text());
     if (!read.ok) return this.teller.tell(read.message);
     this.draft.start(read.recipe);
-    this.teller.tell('The recipe stands in the sentence, as a dry run.');
+    this.teller.tell('The recipe is in the sentence now, as a dry run.');
   }
 
   private stepOver(stepFor: (scene: Scene) => Step): boolean {

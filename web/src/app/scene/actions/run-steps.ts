@@ -70,7 +70,7 @@ export function readRecipe(text: string): ReadRecipe {
   try {
     data = JSON.parse(text);
   } catch {
-    return { ok: false, message: 'This file is no JSON. Choose one that was saved as a recipe.' };
+    return { ok: false, message: 'This file is not JSON. Choose one that was saved as a recipe.' };
   }
   const read = recipeSchema.safeParse(data);
   if (read.success) return { ok: true, recipe: read.data as Recipe };

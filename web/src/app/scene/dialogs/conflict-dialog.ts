@@ -29,8 +29,11 @@ function changedWhat({ layers, removedLayers, header }: SceneChange): string {
       <ul>
         @for (change of conflict.changes; track change.version) {
           <li>
-            <span class="mono">{{ change.when | date: 'HH:mm' }}</span> <strong>{{ change.by }}</strong>
-            {{ change.what || 'changed it' }}
+            <span class="mono">{{ change.when | date: 'HH:mm' }}</span>
+            <span class="what"
+              ><strong>{{ change.by }}</strong
+              >: {{ change.what || 'Changed it' }}</span
+            >
             <small>{{ what(change) }}</small>
           </li>
         }
@@ -52,6 +55,9 @@ function changedWhat({ layers, removedLayers, header }: SceneChange): string {
   styles: `
     ul {
       padding-left: 18px;
+    }
+    li .mono {
+      margin-right: 8px;
     }
     small {
       display: block;

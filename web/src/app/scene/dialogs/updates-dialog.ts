@@ -1,3 +1,4 @@
+import { differenceWords, updateDifferences, updateWords } from '../update-words';
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
   ChangeDetectionStrategy,
@@ -51,6 +52,9 @@ function figure(before: string | undefined, after: string | undefined): Figure {
 }
 
 /** The updates that wait in a scene, with what each would change layer by layer; some or all are done in one step. */
+/** Differences that are told before one looks at the run itself. */
+const MOST_DIFFERENCES = 5;
+
 @Component({
   selector: 'wx-updates-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -85,6 +89,8 @@ export class UpdatesDialog {
         isTicked: this.ticked().has(run.id),
         step: update.to > update.from ? `revision ${update.from} to ${update.to}` : 'what it takes from the library',
         says: this.says(run, found),
+        news: updateWords(run, this.data.shelf),
+        differences: updateDifferences(run, this.data.shelf).slice(0, MOST_DIFFERENCES).map(differenceWords),
         problem: problem ? describeFinding(problem, this.data.scene) : null,
         notes: problem ? [] : (found?.findings ?? []).map((finding) => describeFinding(finding, this.data.scene)),
         layers: found?.layers ?? [],
@@ -140,7 +146,7 @@ export class UpdatesDialog {
   }
 
   private says(run: RunRecord, found: RunUpdate | undefined): string {
-    if (!this.ticked().has(run.id)) return 'stays as it is';
+    if (!this.ticked().has(run.id)) return 'stays at the old revision';
     if (this.isPlanning()) return 'planning…';
     if (!found || found.edits.length === 0) return 'cannot be updated';
     const count = found.layers.length;

@@ -13,6 +13,7 @@ import { leadingChannel } from '../sheet/strip';
       @if (channel(); as id) {
         <div class="head">
           <strong>{{ shown.name }}</strong>
+          <span class="state" [class.dry]="isDryRun()">{{ isDryRun() ? 'dry run' : 'as it stands' }}</span>
           <select aria-label="Channel" class="text-field" (change)="choose($event)">
             @for (option of channels(); track option) {
               <option [value]="option" [selected]="option === id">{{ label(option) }}</option>
@@ -41,6 +42,8 @@ import { leadingChannel } from '../sheet/strip';
 export class CurvePanel {
   readonly layer = input.required<Layer | null>();
   readonly runId = input.required<string | null>();
+  /** Whether the curve is that of a dry run. */
+  readonly isDryRun = input(false);
 
   protected readonly channels = computed(() => {
     const layer = this.layer();

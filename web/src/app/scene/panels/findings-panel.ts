@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import {
   describeFinding,
   layersOfFinding,
-  mendOf,
+  mendsOf,
   severityOf,
   type Finding,
   type Mend,
@@ -34,7 +34,7 @@ const ORDER: readonly Severity[] = ['error', 'warning', 'note'];
           <span
             ><span class="visually-hidden">{{ row.severity }}: </span>{{ row.text }}</span
           >
-          @if (row.mend; as mend) {
+          @for (mend of row.mends; track mend.label) {
             <button class="wx-button" type="button" (click)="mended.emit(mend)">{{ mend.label }}</button>
           }
           @if (row.run; as run) {
@@ -73,13 +73,14 @@ const ORDER: readonly Severity[] = ['error', 'warning', 'note'];
     }
     li {
       display: flex;
+      flex-wrap: wrap;
       align-items: center;
       gap: 8px;
       padding: 7px 0;
       border-bottom: 1px solid var(--line);
     }
     li > span {
-      flex: 1;
+      flex: 1 1 220px;
     }
     wx-icon {
       font-size: 20px;
@@ -100,6 +101,8 @@ export class FindingsPanel {
   readonly standing = input.required<Scene>();
   /** The recipe of the dry run; null where the scene is shown as it stands. */
   readonly recipe = input.required<Recipe | null>();
+  /** Ids of the layers of the dry run in their order. */
+  readonly taking = input<readonly string[]>([]);
   readonly goTo = output<Place>();
   readonly mended = output<Mend>();
   /** Id of a run whose update is to be looked at. */
@@ -117,7 +120,7 @@ export class FindingsPanel {
           icon: ICONS[severity],
           text: describeFinding(finding, this.scene()),
           place: finding.code === 'no-cues' ? { layer: null, time: null } : place,
-          mend: mendOf(finding, this.recipe(), this.standing(), this.scene()),
+          mends: mendsOf(finding, this.recipe(), this.standing(), this.scene(), this.taking()),
           run: finding.code === 'update-waiting' ? finding.run : null,
         };
       })

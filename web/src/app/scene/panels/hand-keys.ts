@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import {
   CHANNELS,
   channelOf,
@@ -14,14 +14,15 @@ import {
   type Ticks,
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
-import { readChannelValue, withKey } from './hand-key';
+import { ValueField } from '../../fields/value-field';
+import { channelCheck, readChannelValue, withKey } from './hand-key';
 import type { LayerStep } from './layer-panel';
 
 /** Keys of one layer at the playhead: their values, new ones, and what the layer's keys can become. */
 @Component({
   selector: 'wx-hand-keys',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon],
+  imports: [Icon, ValueField],
   template: `
     <h3>
       Keys at {{ timeText() }}
@@ -34,15 +35,14 @@ import type { LayerStep } from './layer-panel';
     <div class="rows">
       @for (row of rows(); track row.id) {
         <div class="row">
-          <label class="field-label" [for]="'key-' + row.id">{{ row.label }}</label>
-          <span class="line">
-            <input
-              class="text-field mono"
-              [id]="'key-' + row.id"
-              [class.keyed]="row.isKeyed"
-              [attr.aria-invalid]="wrong() === row.id"
+          <span class="line" [class.keyed]="row.isKeyed">
+            <wx-value-field
+              [label]="row.label"
               [value]="row.text"
-              (change)="set(row.id, $event)"
+              [rate]="rate()"
+              [check]="row.check"
+              [isLazy]="true"
+              (changed)="set(row.id, $event)"
             />
             @if (row.isKeyed) {
               <button
@@ -100,15 +100,14 @@ import type { LayerStep } from './layer-panel';
     }
     .line {
       display: flex;
-      align-items: center;
+      align-items: end;
       min-width: 0;
     }
-    .line input {
-      width: 100%;
+    .line wx-value-field {
+      flex: 1;
     }
-    .keyed {
-      border-color: var(--ink);
-      border-width: 2px;
+    .keyed wx-value-field {
+      box-shadow: -3px 0 var(--ink);
     }
     .icon-button {
       width: 26px;
@@ -125,7 +124,6 @@ export class HandKeys {
   readonly step = output<LayerStep>();
   readonly record = output();
 
-  protected readonly wrong = signal<ChannelId | null>(null);
   /** Channels that are shown besides those with keys. */
   private readonly layerId = computed(() => this.layer().id);
   private readonly wanted = linkedSignal<string, readonly ChannelId[]>({
@@ -143,16 +141,14 @@ export class HandKeys {
     this.shown().map((id) => {
       const track = this.layer().tracks[id];
       const isKeyed = track?.some(({ at }) => at === this.time()) === true;
-      return { id, label: channelOf(id).label, isKeyed, text: this.textOf(id) };
+      return { id, label: channelOf(id).label, isKeyed, text: this.textOf(id), check: channelCheck(id) };
     }),
   );
 
-  protected set(id: ChannelId, event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const value = readChannelValue(id, field.value);
-    this.wrong.set(value === null ? id : null);
-    if (value === null) field.value = this.textOf(id);
-    else this.write(id, withKey(this.layer().tracks[id] ?? [], this.time(), value), `Key ${channelOf(id).label}`);
+  protected set(id: ChannelId, text: string): void {
+    const value = readChannelValue(id, text);
+    if (value === null) return;
+    this.write(id, withKey(this.layer().tracks[id] ?? [], this.time(), value), `Key ${channelOf(id).label}`);
   }
 
   protected key(id: ChannelId): void {

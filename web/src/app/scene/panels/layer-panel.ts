@@ -1,12 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   applyTimeEntry,
   CHANNELS,
+  channelOf,
+  layerEdits,
+  withAnchor,
   describeEntryProblem,
   formatChannelValue,
   formatShort,
   parseTimeEntry,
   restValue,
+  sampleTrack,
   tracksOf,
   type ChannelId,
   type Edit,
@@ -15,7 +19,7 @@ import {
   type Ticks,
 } from '@wexikine/core';
 import { ValueField } from '../../fields/value-field';
-import { readChannelValue } from './hand-key';
+import { channelCheck, readChannelValue } from './hand-key';
 import { HandKeys } from './hand-keys';
 import { LayerData } from './layer-data';
 
@@ -26,11 +30,28 @@ export interface LayerStep {
 }
 
 /** Channels whose rest value is always shown; others only where the layer states one. */
-const ALWAYS: readonly ChannelId[] = ['position.x', 'position.y', 'scale.x', 'scale.y', 'rotation', 'opacity'];
+const ALWAYS: readonly ChannelId[] = [
+  'position.x',
+  'position.y',
+  'anchor.x',
+  'anchor.y',
+  'scale.x',
+  'scale.y',
+  'rotation',
+  'opacity',
+];
 
 /** Shown text of a rest value, which can be typed back: shares as per cent. */
 function restText(layer: Layer, id: ChannelId): string {
   return formatChannelValue(id, restValue(layer, id)).replace('−', '-');
+}
+
+/** "9 keys on 3 channels". */
+function keysWords(layer: Layer | null): string {
+  const tracks = layer ? tracksOf(layer) : [];
+  const keys = tracks.reduce((sum, [, list]) => sum + list.length, 0);
+  if (keys === 0) return 'No keys.';
+  return `${keys === 1 ? '1 key' : `${keys} keys`} on ${tracks.length === 1 ? '1 channel' : `${tracks.length} channels`}.`;
 }
 
 /** Name, tags, span, rest pose, data and hand keys of the selected layer. */
@@ -50,14 +71,30 @@ export class LayerPanel {
   readonly columns = input.required<readonly string[]>();
   readonly time = input.required<Ticks>();
   readonly rate = input.required<Rate>();
+  /** Whether a dry run is shown: then the layer can be looked at as planned, too. */
+  readonly isDryRun = input(false);
   readonly step = output<LayerStep>();
   readonly record = output<Layer>();
 
-  protected readonly keyed = computed(() => {
+  private readonly wantsPlanned = signal(false);
+  protected readonly isPlanned = computed(() => this.isDryRun() && this.wantsPlanned());
+  protected readonly keysText = computed(() => keysWords(this.isPlanned() ? this.layer() : this.standing()));
+  /** The layer as the dry run would leave it: its span, and what its keyed channels are at the playhead. */
+  protected readonly planned = computed(() => {
     const layer = this.layer();
-    return layer ? tracksOf(layer).map(([, keys]) => keys.length) : [];
+    if (!layer) return null;
+    const [from, to] = [layer.span.in, layer.span.out].map((at) => formatShort(at, this.rate()));
+    const values = tracksOf(layer).map(([id, keys]) => ({
+      id,
+      label: channelOf(id).label,
+      text: formatChannelValue(id, sampleTrack(keys, this.time())),
+    }));
+    return { span: `${from} to ${to}`, at: formatShort(this.time(), this.rate()), values };
   });
-  protected readonly keyCount = computed(() => this.keyed().reduce((sum, count) => sum + count, 0));
+
+  protected show(isPlanned: boolean): void {
+    this.wantsPlanned.set(isPlanned);
+  }
 
   protected readonly rest = computed(() => {
     const layer = this.standing();
@@ -66,6 +103,7 @@ export class LayerPanel {
       id,
       label,
       text: restText(layer, id),
+      check: channelCheck(id),
     }));
   });
 
@@ -74,8 +112,6 @@ export class LayerPanel {
 
   protected readonly checkIn = (text: string): string | null => this.checkSpan('in', text);
   protected readonly checkOut = (text: string): string | null => this.checkSpan('out', text);
-  protected readonly checkRest = (text: string): string | null =>
-    readChannelValue('rotation', text) === null ? 'Give a number such as 40.' : null;
 
   protected rename(event: Event): void {
     const name = (event.target as HTMLInputElement).value.trim();
@@ -117,7 +153,10 @@ export class LayerPanel {
     const layer = this.standing();
     const value = readChannelValue(id, text);
     if (!layer || value === null || value === restValue(layer, id)) return;
-    this.set(`Set ${id} of “${layer.name}”`, { rest: { ...layer.rest, [id]: value } });
+    const label = `Set ${channelOf(id).label} of “${layer.name}”`;
+    if (id !== 'anchor.x' && id !== 'anchor.y') return this.set(label, { rest: { ...layer.rest, [id]: value } });
+    // Moving the anchor keeps the picture where it is, keyed or not.
+    this.step.emit({ label, edits: layerEdits(layer, withAnchor(layer, id, value)) });
   }
 
   private set(label: string, fields: Extract<Edit, { type: 'set-layer' }>['fields']): void {

@@ -2,13 +2,15 @@ import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, LOCALE_ID, output } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { waitingUpdate, type RunRecord, type Shelf } from '@wexikine/core';
+import { WholeText } from '../../fields/whole-text';
 import { Icon } from '../../icons/icon';
+import { updateWords } from '../update-words';
 
 /** The runs of a scene in the order in which they lie on each other, each to change, switch off, move or remove. */
 @Component({
   selector: 'wx-runs-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatMenuModule],
+  imports: [Icon, MatMenuModule, WholeText],
   templateUrl: './runs-panel.html',
   styleUrl: './runs-panel.scss',
 })
@@ -38,6 +40,7 @@ export class RunsPanel {
       layers: run.layers.length === 1 ? '1 layer' : `${run.layers.length} layers`,
       isEntrance: run.recipe['operation'] === 'bring-in',
       update: waitingUpdate(run, this.shelf()),
+      news: updateWords(run, this.shelf()),
     })),
   );
   protected readonly waiting = computed(

@@ -58,6 +58,7 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
   template: `<canvas
     #canvas
     role="img"
+    tabindex="-1"
     [attr.aria-label]="'Preview of ' + scene().name"
     (wheel)="wheel($event)"
     (pointerdown)="press($event)"
@@ -77,6 +78,7 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
       width: 100%;
       height: 100%;
       touch-action: none;
+      outline: none;
     }
   `,
 })
@@ -132,6 +134,10 @@ export class Preview implements AfterViewInit {
     );
     observer.observe(this.canvas().nativeElement);
     this.destroy.onDestroy(() => observer.disconnect());
+  }
+
+  focus(): void {
+    this.canvas().nativeElement.focus({ preventScroll: true });
   }
 
   fit(): void {

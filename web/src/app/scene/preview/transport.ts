@@ -35,6 +35,9 @@ export class Transport {
   readonly optionsChange = output<PreviewOptions>();
   readonly fit = output();
   readonly zoomBy = output<number>();
+  /** The preview has the whole window. */
+  readonly isAlone = input(false);
+  readonly alone = output();
 
   protected readonly problem = signal<string | null>(null);
   protected readonly timecode = computed(() => formatTimecode(this.time(), this.scene().rate));

@@ -29,6 +29,11 @@ export const MOVES_CHOICES: readonly Choice[] = [
 ];
 
 export const EXISTING_CHOICES: readonly Choice[] = [
+  {
+    value: 'take-place',
+    label: 'Take the place of an earlier one',
+    note: 'an entrance of an entrance, an exit of an exit',
+  },
   { value: 'replace', label: 'Replace what it touches', note: 'on its channels, between its first and last key' },
   { value: 'replace-channels', label: 'Replace whole channels', note: 'every key on its channels' },
   { value: 'add', label: 'Add on top', note: 'the new motion joins the standing one' },

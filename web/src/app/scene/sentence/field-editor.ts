@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
+  formatShort,
   isPresetRecipe,
   type Operation,
   type Parameter,
@@ -56,6 +57,8 @@ export class FieldEditor {
   readonly shelf = input.required<Shelf>();
   readonly playhead = input.required<number>();
   readonly count = input.required<number>();
+  /** Recipes of other operations as they were left. */
+  readonly left = input<ReadonlyMap<Operation, Recipe>>(new Map());
   readonly solved = input<Solved | null>(null);
   readonly counts = input<PlanCounts | null>(null);
   readonly changed = output<Recipe>();
@@ -92,6 +95,7 @@ export class FieldEditor {
     const recipe = this.recipe();
     return recipe.operation === 'clear' ? recipe : null;
   });
+  private readonly playheadText = computed(() => formatShort(this.playhead(), this.scene().rate));
   protected readonly starts = computed(() => startWays(this.recipe().operation === 'send-out'));
   protected readonly partsNow = computed(() => {
     const recipe = this.lineUp();
@@ -127,12 +131,13 @@ export class FieldEditor {
   }
 
   protected setPreset(item: PresetItem): void {
-    this.changed.emit(withPreset(this.recipe(), item));
+    this.changed.emit(withPreset(this.recipe(), item, this.playheadText()));
     this.done.emit();
   }
 
   protected setOperation(value: string): void {
-    const recipe = withOperation(this.recipe(), value as Operation, this.items());
+    const fresh = { items: this.items(), playhead: this.playheadText(), left: this.left() };
+    const recipe = withOperation(this.recipe(), value as Operation, fresh);
     if (recipe) this.changed.emit(recipe);
   }
 

@@ -32,6 +32,7 @@ const PARTS: readonly Part[] = ['start', 'spacing', 'length'];
         label="Done at"
         [value]="at"
         [rate]="scene().rate"
+        [isFirst]="true"
         [least]="0"
         [check]="check()"
         (changed)="give($event)"

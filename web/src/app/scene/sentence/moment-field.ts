@@ -28,6 +28,7 @@ import { ValueField } from '../../fields/value-field';
         label="Time"
         [value]="at"
         [rate]="scene().rate"
+        [isFirst]="true"
         [least]="0"
         [check]="check()"
         (changed)="changed.emit({ by: 'time', at: $event })"

@@ -4,6 +4,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   ElementRef,
   inject,
   input,
@@ -14,6 +15,7 @@ import {
 import {
   isPresetRecipe,
   sentenceParts,
+  type Operation,
   type PlanCounts,
   type PresetItem,
   type Recipe,
@@ -25,6 +27,7 @@ import {
   type Solved,
 } from '@wexikine/core';
 import { Scrub } from '../../fields/scrub';
+import { stepsOfKey } from '../../fields/value-field';
 import { FieldEditor } from './field-editor';
 import { canScrub, scrubField } from './scrub-field';
 
@@ -38,6 +41,9 @@ interface Piece extends SentencePart {
 }
 
 const LAST = ', and ';
+
+/** Letters that two lines have room for at the usual width. */
+const LONG = 190;
 
 function withTails(parts: readonly SentencePart[]): Piece[] {
   return parts.map((part, i) => {
@@ -61,6 +67,7 @@ function isNumeric(field: SentenceField): boolean {
   imports: [CdkConnectedOverlay, CdkOverlayOrigin, CdkTrapFocus, FieldEditor, Scrub],
   templateUrl: './sentence-bar.html',
   styleUrl: './sentence-bar.scss',
+  host: { '[class.waiting]': 'isWaiting()', '[class.long]': 'isLong()' },
 })
 export class SentenceBar {
   readonly recipe = input.required<Recipe>();
@@ -72,7 +79,11 @@ export class SentenceBar {
   readonly count = input.required<number>();
   readonly solved = input<Solved | null>(null);
   readonly counts = input<PlanCounts | null>(null);
+  /** True where the sentence waits and nothing is shown of it. */
+  readonly isWaiting = input(false);
   readonly changed = output<Recipe>();
+  /** A field was opened: one wants to see what it would do. */
+  readonly opened = output();
   readonly kept = output<SavedPick>();
   readonly forgotten = output<string>();
 
@@ -81,6 +92,17 @@ export class SentenceBar {
   private held: Recipe | null = null;
   /** The recipe as last given on: keys can follow each other faster than the screen is drawn. */
   private readonly latest = linkedSignal(() => this.recipe());
+
+  /** Recipes by operation as they were left, so that one that one comes back to is as it was. */
+  protected readonly left = new Map<Operation, Recipe>();
+
+  constructor() {
+    effect(() => {
+      const recipe = this.recipe();
+      this.left.delete(recipe.operation);
+      this.left.set(recipe.operation, recipe);
+    });
+  }
 
   protected readonly parts = computed(() => {
     const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count(), solved: this.solved() };
@@ -113,7 +135,16 @@ export class SentenceBar {
 
   protected toggle(field: OpenField | null): void {
     this.open.update((open) => (open === field ? null : field));
+    if (this.open() !== null) this.opened.emit();
   }
+
+  /** Closes the editor that is open, without giving the focus back. */
+  shut(): void {
+    this.open.set(null);
+  }
+
+  /** A sentence of three lines is set smaller, so that it takes the room of two. */
+  protected readonly isLong = computed(() => this.parts().reduce((sum, { text }) => sum + text.length, 0) > LONG);
 
   /** Closes the editor and gives the focus back to its field, wherever it was meanwhile. */
   protected close(): void {
@@ -126,7 +157,7 @@ export class SentenceBar {
     if (field === null || !(event.key === 'ArrowUp' || event.key === 'ArrowDown')) return;
     if (!canScrub(this.latest(), field, this.scene().rate)) return;
     event.preventDefault();
-    const steps = (event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1);
+    const steps = stepsOfKey(event);
     const next = scrubField(this.latest(), field, steps, this.scene().rate);
     this.latest.set(next);
     this.changed.emit(next);

@@ -26,6 +26,8 @@ export interface WayField {
   readonly options?: readonly (readonly [string, string])[];
   /** Least value, in the field's own unit; times in frames. */
   readonly least?: number;
+  /** Greatest value of a plain number. */
+  readonly most?: number;
   /** May be left out of the recipe. */
   readonly optional?: true;
 }
@@ -53,7 +55,7 @@ export function field(
   key: string,
   label: string,
   kind: WayFieldKind,
-  more: Partial<Pick<WayField, 'options' | 'least' | 'optional'>> = {},
+  more: Partial<Pick<WayField, 'options' | 'least' | 'most' | 'optional'>> = {},
 ): WayField {
   return { key, label, kind, ...more };
 }

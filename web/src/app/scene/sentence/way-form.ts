@@ -19,6 +19,16 @@ const PATTERNS: Readonly<Partial<Record<WayField['kind'], readonly [RegExp, stri
 };
 const UNITS: Readonly<Partial<Record<WayField['kind'], string>>> = { percent: '%', degrees: 'deg', pixels: 'px' };
 
+const TYPED: ReadonlySet<WayField['kind']> = new Set([
+  'time',
+  'signed-time',
+  'number',
+  'count',
+  'percent',
+  'degrees',
+  'pixels',
+]);
+
 /** The nearest frame, said where a typed time falls between two. */
 function roundingHint(text: string, rate: Rate): string | null {
   const result = parseTimeEntry(text, rate);
@@ -116,7 +126,8 @@ function roundingHint(text: string, rate: Rate): string | null {
             [label]="field.label"
             [value]="text(field)"
             [rate]="scene().rate"
-            [least]="field.least ?? (field.kind === 'signed-time' ? -10000 : 0)"
+            [isFirst]="field.key === firstKey()"
+            [least]="field.least ?? (field.kind === 'signed-time' || field.kind === 'degrees' ? -10000 : 0)"
             [check]="checks().get(field.key)!"
             [hint]="hint(field)"
             (changed)="give(field, $event)"
@@ -153,6 +164,8 @@ export class WayForm {
     ...(this.ways().find(({ value }) => value === this.value().by)?.fields ?? []),
     ...this.shared(),
   ]);
+  /** The first field that is typed into has the focus, with its number selected. */
+  protected readonly firstKey = computed(() => this.fields().find(({ kind }) => TYPED.has(kind))?.key);
   protected readonly playheadText = computed(() => formatShort(this.playhead(), this.scene().rate));
   protected readonly columns = computed(() => [
     ...new Set(this.scene().layers.flatMap(({ data }) => Object.keys(data))),
@@ -234,8 +247,10 @@ export class WayForm {
     return (text) => {
       if (text.trim() === '' && field.optional) return null;
       if (!pattern.test(text.trim())) return message;
-      const least = field.least ?? -Infinity;
-      return Number.parseFloat(text) < least ? `Give ${least} or more.` : null;
+      const [least, most] = [field.least ?? -Infinity, field.most ?? Infinity];
+      const number = Number.parseFloat(text);
+      if (number >= least && number <= most) return null;
+      return most === Infinity ? `Give ${least} or more.` : `Give a number from ${least} to ${most}.`;
     };
   }
 }

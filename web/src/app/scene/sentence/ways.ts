@@ -8,6 +8,8 @@ const AXIS = field('axis', 'Along', 'choice', { options: AXES });
 const POINT = [field('x', 'From the left', 'percent'), field('y', 'From the top', 'percent')];
 const SNAKING = field('snaking', 'Snaking: every other one runs back', 'switch', { optional: true });
 
+const WRAP = field('wrap', 'Those past the end begin again with the first', 'switch', { optional: true });
+
 /** What every order can have besides its own fields. */
 export const ORDER_FIELDS: readonly WayField[] = [
   field('reversed', 'The other way round', 'switch', { optional: true }),
@@ -60,11 +62,12 @@ export const SPACING_WAYS: readonly Way[] = [
   way('relay', 'In relay', 'the next begins as the last one ends', { gap: '0f' }, [
     field('gap', 'Gap, negative to overlap', 'signed-time'),
   ]),
-  way('cues', 'On the cues', 'one on each, from the start on'),
+  way('cues', 'On the cues', 'one on each, from the start on', {}, [WRAP]),
   way('rows', 'Rows that are replaced', 'rows take turns', { rows: 3, apart: '1s', hold: '3s' }, [
     field('rows', 'Rows', 'count', { least: 1 }),
     field('apart', 'From row to row', 'time'),
     field('hold', 'Replaced after', 'time'),
+    WRAP,
   ]),
   way('finish', 'Such that the last is done at …', 'the gap follows', { at: '' }, [
     field('at', 'Last one done at', 'time'),
@@ -72,9 +75,11 @@ export const SPACING_WAYS: readonly Way[] = [
 ];
 
 export const LENGTH_WAYS: readonly Way[] = [
-  way('preset', 'As made', 'the preset’s own length'),
+  way('preset', 'The preset’s own length', 'as it was built'),
   way('fixed', 'A fixed length', '', { length: '20f' }, [field('length', 'Length', 'time', { least: 1 })]),
-  way('factor', 'Times a factor', '', { factor: 1.5 }, [field('factor', 'Factor', 'number', { least: 0.001 })]),
+  way('factor', 'Times a factor', '', { factor: 1.5 }, [
+    field('factor', 'Factor', 'number', { least: 0.05, most: 20 }),
+  ]),
   way('fit', 'What fits into a time', 'from the first start to the last end', { window: '2s' }, [
     field('window', 'All of it lasts', 'time', { least: 1 }),
   ]),

@@ -27,7 +27,7 @@ export interface SheetRow {
 
 /**
  * The rows of a scene from back to front; children of groups that are not expanded are left out. By place, the layers
- * that take part come first, in their order.
+ * that take part come first, in their order; or they alone are there.
  */
 export function sheetRows(
   scene: Scene,
@@ -35,6 +35,7 @@ export function sheetRows(
   expanded: ReadonlySet<string>,
   query: string,
   isByPlace = false,
+  isTakingOnly = false,
 ): SheetRow[] {
   const plans = new Map(plan?.layers.map((entry) => [entry.layer, entry]));
   const warned = new Set(plan?.findings.flatMap(layersOfFinding));
@@ -55,12 +56,15 @@ export function sheetRows(
     plan: plans.get(layer.id) ?? null,
     hasFinding: warned.has(layer.id) && plans.has(layer.id),
   });
-  if (wanted !== '') return scene.layers.filter(matches).map((layer) => rowOf(layer, 0));
-  if (isByPlace && plan && plan.layers.length > 0) {
+  if (wanted !== '') {
+    const found = scene.layers.filter((layer) => matches(layer) && (!isTakingOnly || plans.has(layer.id)));
+    return found.map((layer) => rowOf(layer, 0));
+  }
+  if ((isByPlace || isTakingOnly) && plan && plan.layers.length > 0) {
     const placeOf = ({ id }: Layer): number => plans.get(id)?.place ?? Infinity;
     const flat = scene.layers.map((layer, i) => ({ layer, place: placeOf(layer), i }));
     flat.sort((a, b) => (a.place === b.place ? a.i - b.i : a.place - b.place));
-    return flat.map(({ layer }) => rowOf(layer, 0));
+    return flat.filter(({ place }) => !isTakingOnly || place !== Infinity).map(({ layer }) => rowOf(layer, 0));
   }
   const collect = (parent: string | null, depth: number): SheetRow[] =>
     (children.get(parent) ?? []).flatMap((layer) => [
@@ -117,7 +121,7 @@ export function valueText(kind: ParameterKind, value: number | string, rate: Rat
 /** Start and length as the sheet shows them: of the run where there is one, else of the layer. */
 export function rowTimes({ layer, plan }: SheetRow, rate: Rate): { readonly starts: string; readonly lasts: string } {
   if (plan) return { starts: formatShort(plan.starts, rate), lasts: formatFrames(plan.lasts, rate) };
-  return { starts: formatShort(layer.span.in, rate), lasts: formatShort(layer.span.out - layer.span.in, rate) };
+  return { starts: formatShort(layer.span.in, rate), lasts: formatFrames(layer.span.out - layer.span.in, rate) };
 }
 
 /** Colour of the small square before a layer's name. */

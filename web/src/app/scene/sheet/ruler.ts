@@ -1,4 +1,5 @@
-import { formatShort, frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '@wexikine/core';
+import { formatShort, frameTicks, TICKS_PER_SECOND, type Rate } from '@wexikine/core';
+import { xIn, type TimeWindow } from './time-window';
 
 export interface RulerMark {
   readonly x: number;
@@ -11,18 +12,20 @@ const STEPS = [0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600];
 const LEAST_PIXELS = 52;
 const SMALL_MARKS = 5;
 
-/** Marks of a time ruler over a width in pixels, with main ones at least 52 pixels apart. */
-export function rulerMarks(length: Ticks, width: number, rate: Rate): RulerMark[] {
-  const seconds = length / TICKS_PER_SECOND;
+/** Marks of a time ruler over a stretch of time, with main ones at least 52 pixels apart. */
+export function rulerMarks(shown: TimeWindow, width: number, rate: Rate): RulerMark[] {
+  const seconds = shown.span / TICKS_PER_SECOND;
   if (width <= 0 || seconds <= 0) return [];
-  const step = STEPS.find((candidate) => (candidate / seconds) * width >= LEAST_PIXELS) ?? seconds;
-  const small = step / SMALL_MARKS;
-  const count = Math.floor(seconds / small + 1e-9);
-  return Array.from({ length: count + 1 }, (_, i) => {
-    const at = i * small;
-    const isMain = i % SMALL_MARKS === 0 && (at / seconds) * width < width - LEAST_PIXELS / 2;
-    const frame = frameTicks(rate);
-    const ticks = Math.round((at * TICKS_PER_SECOND) / frame) * frame;
-    return { x: (at / seconds) * width, label: isMain ? formatShort(ticks, rate) : null };
+  const frame = frameTicks(rate);
+  const steps = [...[1, 2, 5, 10].map((frames) => (frames * frame) / TICKS_PER_SECOND), ...STEPS];
+  const step = steps.sort((a, b) => a - b).find((one) => (one / seconds) * width >= LEAST_PIXELS) ?? seconds;
+  const small = (step * TICKS_PER_SECOND) / SMALL_MARKS;
+  const first = Math.ceil(shown.from / small - 1e-9);
+  const last = Math.floor((shown.from + shown.span) / small + 1e-9);
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => {
+    const at = (first + i) * small;
+    const x = xIn(shown, at, width);
+    const isMain = (first + i) % SMALL_MARKS === 0 && x < width - LEAST_PIXELS / 2;
+    return { x, label: isMain ? formatShort(Math.round(at / frame) * frame, rate) : null };
   });
 }

@@ -2,7 +2,7 @@ import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrollin
 import {
   ChangeDetectionStrategy,
   Component,
-  type ElementRef,
+  ElementRef,
   computed,
   DestroyRef,
   inject,
@@ -24,7 +24,11 @@ import {
   type Shelf,
 } from '@wexikine/core';
 import { MatMenuModule } from '@angular/material/menu';
+import { enter } from '../../fields/entry';
+import { WholeText } from '../../fields/whole-text';
 import { Icon } from '../../icons/icon';
+import { TimeOverview } from './overview';
+import { around, withinScene, xIn, zoomed, type TimeWindow } from './time-window';
 import { rulerMarks } from './ruler';
 import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
 import { sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
@@ -36,6 +40,8 @@ const NUMBER_WIDTH = 58;
 const DIGIT_WIDTH = 9;
 /** Pixels within which a dragged time takes that of a cue. */
 const CUE_REACH = 6;
+/** Pixels of the wheel that zoom by e. */
+const WHEEL_ZOOM = 400;
 
 /** A value that was set by hand for one layer; null releases it. */
 export interface HandValue {
@@ -54,7 +60,7 @@ export interface Reorder {
 @Component({
   selector: 'wx-run-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatMenuModule, ScrollingModule, StripView],
+  imports: [Icon, MatMenuModule, ScrollingModule, StripView, TimeOverview, WholeText],
   templateUrl: './run-sheet.html',
   styleUrl: './run-sheet.scss',
   host: { '[style.--columns]': 'columnTemplate()' },
@@ -90,14 +96,28 @@ export class RunSheet implements AfterViewInit {
   private readonly head = viewChild.required<ElementRef<HTMLElement>>('head');
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
   private readonly destroy = inject(DestroyRef);
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private isSeeking = false;
 
   protected readonly isSorted = signal(false);
   /** Rows in the order of the run: asked for, or because it was set by hand. */
   protected readonly isByPlace = computed(() => this.isSorted() || this.recipe()?.order.by === 'hand');
+  /** Which rows were asked for; null: in a dry run those that take part, else all. */
+  private readonly wantedScope = signal<'taking' | 'all' | null>(null);
+  protected readonly takingCount = computed(() => this.plan()?.layers.length ?? 0);
+  protected readonly isTakingOnly = computed(() => this.takingCount() > 0 && this.wantedScope() !== 'all');
   protected readonly rows = computed(() =>
-    sheetRows(this.scene(), this.plan(), this.expanded(), this.query(), this.isByPlace()),
+    sheetRows(this.scene(), this.plan(), this.expanded(), this.query(), this.isByPlace(), this.isTakingOnly()),
   );
+  /** The stretch of time that was asked for; null: the whole scene. */
+  private readonly wantedWindow = signal<TimeWindow | null>(null);
+  protected readonly window = computed((): TimeWindow => {
+    const { length, rate } = this.scene();
+    const wanted = this.wantedWindow();
+    return wanted ? withinScene(wanted, length, frameTicks(rate)) : { from: 0, span: length };
+  });
+  protected readonly isWhole = computed(() => this.window().span >= this.scene().length);
+  protected readonly layersShown = computed(() => this.rows().map(({ layer }) => layer));
   private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
   /** Layers as the run of the dry run found them, worked out for the rows that are seen. */
   private readonly layersUnder = computed(() => {
@@ -123,15 +143,18 @@ export class RunSheet implements AfterViewInit {
     return this.standing().cues.map(({ id, name, at }) => ({
       id,
       name,
-      x: Math.round(((dragged?.id === id ? dragged.at : at) / this.scene().length) * this.stripWidth()),
+      x: Math.round(xIn(this.window(), dragged?.id === id ? dragged.at : at, this.stripWidth())),
     }));
   });
   /** Parameters that one asked to see or not, over those that the run varies. */
   private readonly chosenColumns = signal<ReadonlyMap<string, boolean>>(new Map());
   protected readonly columns = computed(() => sheetColumns(this.plan(), this.parameters(), this.chosenColumns()));
   protected readonly runId = computed(() => this.plan()?.run?.id ?? null);
-  protected readonly marks = computed(() => rulerMarks(this.scene().length, this.stripWidth(), this.scene().rate));
-  protected readonly playheadX = computed(() => Math.round((this.time() / this.scene().length) * this.stripWidth()));
+  protected readonly marks = computed(() => rulerMarks(this.window(), this.stripWidth(), this.scene().rate));
+  protected readonly playheadX = computed(() => Math.round(xIn(this.window(), this.time(), this.stripWidth())));
+  protected readonly isPlayheadShown = computed(
+    () => this.rows().length > 0 && this.playheadX() >= 0 && this.playheadX() <= this.stripWidth(),
+  );
   /** Room for the box to tick and the digits of the last place. */
   private readonly numberWidth = computed(() => {
     const digits = String(this.plan()?.layers.length ?? 0).length;
@@ -145,11 +168,76 @@ export class RunSheet implements AfterViewInit {
   );
 
   ngAfterViewInit(): void {
+    // Not passive, so that the page does not zoom as well.
+    this.element.addEventListener('wheel', (event) => this.wheel(event), { passive: false });
     const observer = new ResizeObserver(([entry]) =>
       this.stripWidth.set(Math.max(0, entry.contentRect.width - STRIP_PADDING)),
     );
     observer.observe(this.head().nativeElement);
     this.destroy.onDestroy(() => observer.disconnect());
+  }
+
+  protected showScope(scope: 'taking' | 'all'): void {
+    const top = this.topRow();
+    this.wantedScope.set(scope);
+    // The row that stood on top, or the selected one, stays where the eye is.
+    setTimeout(() => {
+      const rows = this.rows().map(({ layer }) => layer.id);
+      const selected = this.selected();
+      const kept = [selected ?? '', ...top].find((id) => rows.includes(id));
+      if (kept !== undefined)
+        this.viewport()?.scrollToIndex(Math.max(0, rows.indexOf(kept) - (kept === selected ? 3 : 0)));
+    });
+  }
+
+  /** Ids of the rows from the first that is seen on. */
+  private topRow(): string[] {
+    const offset = this.viewport()?.measureScrollOffset('top') ?? 0;
+    const first = Math.floor(offset / STRIP_HEIGHT);
+    return this.rows()
+      .slice(first, first + 40)
+      .map(({ layer }) => layer.id);
+  }
+
+  protected showWindow(wanted: TimeWindow): void {
+    this.wantedWindow.set(withinScene(wanted, this.scene().length, frameTicks(this.scene().rate)));
+  }
+
+  /** Closer or wider about the playhead where it is seen, else about the middle. */
+  zoomTime(factor: number): void {
+    const { from, span } = this.window();
+    this.showWindow(zoomed(this.window(), factor, this.isPlayheadShown() ? this.time() : from + span / 2));
+  }
+
+  panTime(share: number): void {
+    const { from, span } = this.window();
+    this.showWindow({ from: from + span * share, span });
+  }
+
+  /** The stretch in which the run does something; shown already, the whole scene again. */
+  showRun(): void {
+    const layers = this.plan()?.layers ?? [];
+    if (layers.length === 0) return this.showAll();
+    const first = layers.reduce((least, { starts }) => Math.min(least, starts), Infinity);
+    const last = layers.reduce((most, { starts, lasts }) => Math.max(most, starts + lasts), -Infinity);
+    this.showWindow(around(first, last, frameTicks(this.scene().rate)));
+  }
+
+  showAll(): void {
+    this.wantedWindow.set(null);
+  }
+
+  /** Ctrl and the wheel zoom at the pointer, Shift or a sideways wheel moves along; without either the rows scroll. */
+  protected wheel(event: WheelEvent): void {
+    const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
+    if (event.ctrlKey || event.metaKey) {
+      event.preventDefault();
+      const at = this.timeAt(event, this.head().nativeElement);
+      return this.showWindow(zoomed(this.window(), Math.exp(-event.deltaY / WHEEL_ZOOM), at));
+    }
+    if (sideways === 0 || (!event.shiftKey && Math.abs(event.deltaX) < Math.abs(event.deltaY))) return;
+    event.preventDefault();
+    this.panTime(sideways / Math.max(1, this.stripWidth()));
   }
 
   protected cells(row: SheetRow): readonly Cell[] {
@@ -185,17 +273,25 @@ export class RunSheet implements AfterViewInit {
     setTimeout(() => document.querySelector<HTMLInputElement>(`#row-${layer.id} input.cell`)?.select());
   }
 
-  protected checkCell({ field }: Cell, event: Event): void {
-    const text = (event.target as HTMLInputElement).value;
-    const check = cellChecks(field, this.parameters(), this.shelf(), this.scene().rate);
-    this.cellProblem.set(text.trim() === '' ? null : check(text));
+  protected checkCell(cell: Cell, event: Event): void {
+    const { text, problem } = this.enteredIn(cell, (event.target as HTMLInputElement).value);
+    this.cellProblem.set(text === '' ? null : problem);
+  }
+
+  /** What typing in a cell comes to, over what stands in it. */
+  private enteredIn({ field, text: standing }: Cell, typed: string): { text: string; problem: string | null } {
+    const { rate } = this.scene();
+    const entered = enter(typed, standing.replace(/\s/g, ''), rate);
+    if (entered?.ok === false) return { text: typed, problem: entered.message };
+    const text = (entered?.text ?? typed).trim();
+    return { text, problem: cellChecks(field, this.parameters(), this.shelf(), rate)(text) };
   }
 
   protected keyCell(event: KeyboardEvent, row: SheetRow, cell: Cell): void {
     event.stopPropagation();
     if (event.key === 'Escape') this.closeCell();
     if (event.key !== 'Enter' || this.cellProblem() !== null) return;
-    const text = (event.target as HTMLInputElement).value.trim();
+    const { text } = this.enteredIn(cell, (event.target as HTMLInputElement).value);
     this.closeCell();
     this.overridden.emit({ layer: row.layer.id, field: cell.field, text: text === '' ? null : text });
     setTimeout(() => document.getElementById(`row-${row.layer.id}`)?.focus());
@@ -329,19 +425,20 @@ export class RunSheet implements AfterViewInit {
 
   protected drag(event: PointerEvent): void {
     if (!this.isSeeking) return;
-    const { rate, cues, length } = this.scene();
+    const { rate, cues } = this.scene();
     const time = snapToCue(
       cues,
       this.timeAt(event, event.currentTarget as HTMLElement),
-      (CUE_REACH / this.stripWidth()) * length,
+      (CUE_REACH / this.stripWidth()) * this.window().span,
     );
     this.seek.emit(nearestFrame(time, rate) * frameTicks(rate));
   }
 
-  private timeAt(event: PointerEvent, over: HTMLElement): number {
+  private timeAt(event: MouseEvent, over: HTMLElement): number {
     const { left } = over.getBoundingClientRect();
     const { length } = this.scene();
-    return Math.min(length, Math.max(0, ((event.clientX - left) / this.stripWidth()) * length));
+    const { from, span } = this.window();
+    return Math.min(length, Math.max(0, from + ((event.clientX - left) / this.stripWidth()) * span));
   }
 
   /** Moves a row one place up or down in the order of the run. */

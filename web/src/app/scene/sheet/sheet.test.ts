@@ -26,7 +26,7 @@ const planned = plan(board, shelf, recipe, { runId: 'dry', by: 'Test', when: '20
 const result = apply(board, planned.edits);
 const drawn = result.ok ? result.scene : board;
 const row = drawn.layers.find(({ id }) => id === 'row-02') as Layer;
-const SIZE = { width: 600, height: 29, length: board.length };
+const SIZE = { width: 600, height: 29, window: { from: 0, span: board.length } };
 
 describe('rows', () => {
   test('groups are closed until they are opened, and a search looks into them', () => {
@@ -48,7 +48,7 @@ describe('rows', () => {
     expect(rowTimes(second, board.rate)).toEqual({ starts: '0:04', lasts: '20 f' });
     const [column] = sheetColumns(planned, item.body.parameters);
     expect(valueText(column.kind, second.plan.values[column.name], board.rate)).toBe('6°');
-    expect(rowTimes(rows[0], board.rate)).toEqual({ starts: '0:00', lasts: '6:00' });
+    expect(rowTimes(rows[0], board.rate)).toEqual({ starts: '0:00', lasts: '150 f' });
   });
 });
 
@@ -99,7 +99,7 @@ describe('strips', () => {
     });
     const under = { ...row, tracks: { opacity: [at(0), at(5), at(9), at(20)] } } as Layer;
     const after = { ...row, tracks: { opacity: [at(0), at(5, 'dry'), at(12, 'dry'), at(20)] } } as Layer;
-    const size = { ...SIZE, width: 100, length: 100 };
+    const size = { ...SIZE, width: 100, window: { from: 0, span: 100 } };
     const { marks, gone } = createStrip({ layer: after, under }, 'dry', size);
     expect(marks.map(({ x, kind }) => [x, kind])).toEqual([
       [0, 'standing'],
@@ -162,14 +162,15 @@ describe('strips', () => {
 test('the ruler’s main marks stay apart at any length and width', () => {
   for (const seconds of [0.4, 6, 90, 3600]) {
     for (const width of [200, 365, 900]) {
-      const main = rulerMarks(ticksFromSeconds(seconds), width, board.rate).filter(({ label }) => label !== null);
+      const main = rulerMarks({ from: 0, span: ticksFromSeconds(seconds) }, width, board.rate).filter(
+        ({ label }) => label !== null,
+      );
       main.slice(1).forEach((mark, i) => expect(mark.x - main[i].x).toBeGreaterThan(50));
     }
   }
-  expect(rulerMarks(ticksFromSeconds(6), 365, board.rate).find(({ label }) => label === '1:00')?.x).toBeCloseTo(
-    365 / 6,
-    9,
-  );
+  expect(
+    rulerMarks({ from: 0, span: ticksFromSeconds(6) }, 365, board.rate).find(({ label }) => label === '1:00')?.x,
+  ).toBeCloseTo(365 / 6, 9);
 });
 
 test('the curve panel plots keys where they are in time and value', () => {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Layer } from '@wexikine/core';
-import { createStrip, stripWords, type KeyMark, type MarkKind } from './strip';
+import { createStrip, stripWords, thinned, type MarkKind, type ThinnedMark } from './strip';
+import type { TimeWindow } from './time-window';
 
 const WING = 5;
 export const STRIP_HEIGHT = 29;
@@ -82,14 +83,14 @@ export class StripView {
   readonly under = input<Layer>();
   readonly runId = input.required<string | null>();
   readonly width = input.required<number>();
-  readonly length = input.required<number>();
+  readonly window = input.required<TimeWindow>();
   protected readonly height = STRIP_HEIGHT;
 
   protected readonly strip = computed(() =>
     createStrip({ layer: this.layer(), standing: this.standing(), under: this.under() }, this.runId(), {
       width: this.width(),
       height: STRIP_HEIGHT,
-      length: this.length(),
+      window: this.window(),
     }),
   );
 
@@ -101,9 +102,11 @@ export class StripView {
   /** What the marks say, for those who do not see them. */
   protected readonly words = computed(() => stripWords(this.strip()));
 
+  private readonly apart = computed(() => thinned(this.strip().marks));
+
   private marks(isNew: boolean): string {
-    return this.strip()
-      .marks.filter(({ kind }) => (kind !== 'standing') === isNew)
+    return this.apart()
+      .filter(({ kind }) => (kind !== 'standing') === isNew)
       .map(markPath)
       .join('');
   }
@@ -115,8 +118,10 @@ function gonePath(x: number): string {
 }
 
 /** Wings by slope on a post; see the component for the posts. */
-function markPath({ x, y, arrives, leaves, kind }: KeyMark): string {
-  return `M${x - WING} ${y - arrives * WING}L${x} ${y}L${x + WING} ${y + leaves * WING}${postPath(x, kind)}`;
+function markPath({ x, y, arrives, leaves, kind, wing }: ThinnedMark): string {
+  const reach = WING * wing;
+  const wings = `M${x - reach} ${y - arrives * reach}L${x} ${y}L${x + reach} ${y + leaves * reach}`;
+  return `${reach < 1.5 ? '' : wings}${postPath(x, kind)}`;
 }
 
 function postPath(x: number, kind: MarkKind): string {

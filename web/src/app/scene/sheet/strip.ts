@@ -12,6 +12,7 @@ import {
   type Ticks,
   type Track,
 } from '@wexikine/core';
+import { xIn, type TimeWindow } from './time-window';
 
 /** A key that stands, one that the dry run puts where none stood, or one that it puts in the place of another. */
 export type MarkKind = 'standing' | 'added' | 'replaced';
@@ -44,8 +45,8 @@ export interface Strip {
 export interface StripSize {
   readonly width: number;
   readonly height: number;
-  /** Ticks across the width. */
-  readonly length: Ticks;
+  /** The stretch of time across the width. */
+  readonly window: TimeWindow;
 }
 
 /** How much movement counts as one, so that channels of different units can be compared. */
@@ -135,7 +136,7 @@ export function createStrip(
   runId: string | null,
   size: StripSize,
 ): Strip {
-  const xOf = (at: Ticks): number => (at / size.length) * size.width;
+  const xOf = (at: Ticks): number => xIn(size.window, at, size.width);
   const left = Math.max(0, xOf(layer.span.in));
   const width = Math.max(0, Math.min(size.width, xOf(layer.span.out)) - left);
   const channel = leadingChannel(layer, runId);
@@ -153,7 +154,7 @@ export function createStrip(
     return MARGIN + room * (downwards > 0 ? share : 1 - share);
   };
   const slopeScale =
-    high === low || size.width === 0 ? 0 : ((room / (high - low)) * downwards * size.length) / size.width;
+    high === low || size.width === 0 ? 0 : ((room / (high - low)) * downwards * size.window.span) / size.width;
   const slope = (speed: number): number => Math.max(-STEEPEST, Math.min(STEEPEST, speed * slopeScale));
   const pathOf = (line: readonly CurvePoint[]): string =>
     line.map(({ at, value }, i) => `${i === 0 ? 'M' : 'L'}${xOf(at).toFixed(1)} ${yOf(value).toFixed(1)}`).join('');
@@ -166,6 +167,34 @@ export function createStrip(
     leaves: slope(trackSpeed(keys, at)),
   }));
   return { channel, left, width, curve: pathOf(withinSpan(points, layer, keys)), before: pathOf(before), marks, gone };
+}
+
+/** Pixels between posts from which each has its wings whole; nearer ones fold them. */
+const AIRY = 10;
+/** Posts nearer than this to the one before are left out: they could not be told apart. */
+const TOUCHING = 1.6;
+
+/** A mark with how far its wings reach, 0 to 1. */
+export interface ThinnedMark extends KeyMark {
+  readonly wing: number;
+}
+
+/** Marks as they can be told apart at their distance: wings fold where posts come near, and posts that touch become one. */
+export function thinned(marks: readonly KeyMark[]): ThinnedMark[] {
+  const apart: KeyMark[] = [];
+  for (const mark of marks) {
+    const last = apart[apart.length - 1];
+    if (last && mark.x - last.x < TOUCHING) {
+      // What the dry run does is seen before what stands.
+      if (last.kind === 'standing' && mark.kind !== 'standing') apart[apart.length - 1] = mark;
+      continue;
+    }
+    apart.push(mark);
+  }
+  return apart.map((mark, i) => {
+    const room = Math.min(mark.x - (apart[i - 1]?.x ?? -Infinity), (apart[i + 1]?.x ?? Infinity) - mark.x);
+    return { ...mark, wing: Math.min(1, Math.max(0, room / AIRY)) };
+  });
 }
 
 /** A strip as words: at how many times keys stand, are added, take the place of others and go. */
