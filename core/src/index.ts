@@ -29,6 +29,7 @@ export { operationPhase, type PlanCounts, type RunContext } from './operation';
 export * from './plan';
 export { STARTER_LIBRARY, STARTER_PRESETS } from './starter';
 export * from './demo';
+export * from './outline';
 export * from './export';
 export * from './exchange';
 export * from './pack';

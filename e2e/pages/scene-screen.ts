@@ -14,20 +14,32 @@ export class SceneScreen {
   constructor(readonly page: Page) {
     this.sentence = page.getByRole('region', { name: 'The run as a sentence' });
     this.sheet = page.getByRole('treegrid', { name: 'Layers of the scene' });
-    this.applyButton = page.getByRole('button', { name: /^Appl(y to \d+|ied)$/ });
+    this.applyButton = page.getByRole('button', { name: /^(Appl(y to \d+|ied)|Dry run on \d+)$/ });
     this.editor = page.getByRole('dialog');
     this.status = page.getByRole('status').last();
     this.time = page.getByRole('textbox', { name: 'Time of the playhead' });
   }
 
-  async open(id: string): Promise<void> {
+  /** Opens a scene, which then stands as it is. */
+  async openAtRest(id: string): Promise<void> {
     await this.page.goto(`/scenes/${id}`);
+    await expect(this.status).toContainText('as it stands');
+  }
+
+  /** Opens a scene and asks for the dry run of the sentence that waits in it. */
+  async open(id: string): Promise<void> {
+    await this.openAtRest(id);
+    await this.dryRun();
+  }
+
+  async dryRun(): Promise<void> {
+    await this.page.getByRole('button', { name: /^Dry run on \d+$/ }).click();
     await this.planned();
   }
 
   /** Waits until a dry run is on screen. */
   async planned(): Promise<void> {
-    await expect(this.status).toContainText('if applied');
+    await expect(this.status).toContainText('Dry run:');
   }
 
   field(name: string): Locator {

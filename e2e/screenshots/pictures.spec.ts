@@ -42,7 +42,7 @@ test('runs, cues and versions', async ({ page }) => {
   const screen = new SceneScreen(page);
   await screen.open(await copyOf(page, 'programme-board'));
   await screen.applyButton.click();
-  await page.getByRole('tab', { name: /^cues/ }).click();
+  await page.getByRole('tab', { name: /^cues/i }).click();
   await page.getByRole('button', { name: 'Add beats' }).click();
   await screen.saved();
   await page.getByRole('button', { name: 'Dry run' }).click();
@@ -50,7 +50,7 @@ test('runs, cues and versions', async ({ page }) => {
   await screen.editor.getByRole('radio', { name: /^On the cues/ }).check();
   await screen.closeEditor();
   await take(page, 'scene-cues');
-  await page.getByRole('tab', { name: /^runs/ }).click();
+  await page.getByRole('tab', { name: /^runs/i }).click();
   await page.getByRole('button', { name: 'Change run 1' }).click();
   await screen.field('spacing').click();
   await screen.editor.getByLabel('Gap', { exact: true }).fill('7f');
@@ -115,7 +115,7 @@ test('a pack is looked at before it is imported', async ({ page }) => {
   };
   const library = new LibraryScreen(page);
   await library.open();
-  await page.getByRole('button', { name: 'Exchange' }).click();
+  await page.getByRole('button', { name: 'Import & export' }).click();
   await page.getByRole('menuitem', { name: /^Import a pack/ }).click();
   await page.getByLabel('Choose a pack or a design tokens file').setInputFiles({
     name: 'night-pack.zip',

@@ -36,7 +36,7 @@ for (const theme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'Tag', exact: true }).click();
       await expectNoFaults(page);
       await page.keyboard.press('Escape');
-      await page.getByRole('button', { name: 'Exchange' }).click();
+      await page.getByRole('button', { name: 'Import & export' }).click();
       await page.getByRole('menuitem', { name: /^Import a pack/ }).click();
       await page.getByLabel('Choose a pack or a design tokens file').setInputFiles({
         name: 'values.json',
@@ -81,7 +81,7 @@ for (const theme of ['light', 'dark'] as const) {
       const screen = new SceneScreen(page);
       await screen.open('programme-board');
       for (const panel of ['curve', 'layer', 'runs', 'cues', 'findings', 'history']) {
-        await page.getByRole('tab', { name: new RegExp(`^${panel}`) }).click();
+        await page.getByRole('tab', { name: new RegExp(`^${panel}`, 'i') }).click();
         await expectNoFaults(page);
       }
     });
@@ -121,7 +121,7 @@ for (const theme of ['light', 'dark'] as const) {
       await page.keyboard.press('Enter');
       await expectNoFaults(page);
       await screen.applyButton.click();
-      await page.getByRole('tab', { name: /^runs/ }).click();
+      await page.getByRole('tab', { name: /^runs/i }).click();
       await expectNoFaults(page);
       await page.getByRole('button', { name: 'More for run 1' }).click();
       await page.getByRole('menuitem', { name: 'Make the matching exit' }).click();
@@ -131,7 +131,7 @@ for (const theme of ['light', 'dark'] as const) {
       await page.getByRole('menuitem', { name: 'Save as a recipe in the library' }).click();
       await expectNoFaults(page);
       await page.getByRole('button', { name: 'Cancel' }).click();
-      await page.getByRole('tab', { name: /^cues/ }).click();
+      await page.getByRole('tab', { name: /^cues/i }).click();
       await page.getByRole('button', { name: 'Add beats' }).click();
       await expectNoFaults(page);
       await page.getByRole('button', { name: 'Data', exact: true }).click();

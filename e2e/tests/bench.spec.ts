@@ -324,7 +324,7 @@ test('a draft is tried on a scene without being applied, and the matching exit i
   await scene.planned();
   await expect(scene.field('preset')).toHaveText('Unfold (exit)');
   await expect(page.getByRole('button', { name: 'Publish it to apply' })).toBeDisabled();
-  await page.getByRole('tab', { name: /^findings/ }).click();
+  await page.getByRole('tab', { name: /^findings/i }).click();
   await expect(page.getByRole('tabpanel')).toContainText('“Unfold (exit)” is a draft. It can be tried here');
   await page.goBack();
   await bench.publish();

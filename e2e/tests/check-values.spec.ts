@@ -8,7 +8,7 @@ test.describe('check values (common practice)', () => {
   }) => {
     const layers = ['1', '2', '3', '4', '5'].map((id) => card(id, { span: { in: 0, out: ticksFromSeconds(1) } }));
     const { id, screen } = await openWith(page, layers, { num: 30, den: 1 });
-    await page.getByRole('tab', { name: /cues/ }).click();
+    await page.getByRole('tab', { name: /cues/i }).click();
     await page.getByLabel('Beats from').fill('3:00');
     await page.getByLabel('How many').fill('5');
     await page.getByRole('button', { name: 'Add beats' }).click();
@@ -51,7 +51,7 @@ test.describe('check values (common practice)', () => {
     await expect(screen.field('finish')).toHaveText('1:10');
     await applied(screen);
 
-    await page.getByRole('tab', { name: /runs/ }).click();
+    await page.getByRole('tab', { name: /runs/i }).click();
     await page.getByRole('button', { name: 'More for run 1' }).click();
     await page.getByRole('menuitem', { name: 'Make the matching exit' }).click();
     const dialog = page.getByRole('dialog', { name: 'The matching exit' });

@@ -42,7 +42,7 @@ async function canonical(): Promise<string> {
 async function give(page: Page, name: string, bytes: Uint8Array | string): Promise<void> {
   const path = join(FILES, name);
   writeFileSync(path, bytes);
-  await page.getByRole('button', { name: 'Exchange' }).click();
+  await page.getByRole('button', { name: 'Import & export' }).click();
   await page.getByRole('menuitem', { name: /^Import a pack/ }).click();
   await page.getByLabel('Choose a pack or a design tokens file').setInputFiles(path);
 }
@@ -73,7 +73,7 @@ test('a pack exported, the database folder deleted, the pack imported: the same 
   const before = await canonical();
 
   const file = await saved(page, async () => {
-    await page.getByRole('button', { name: 'Exchange' }).click();
+    await page.getByRole('button', { name: 'Import & export' }).click();
     await page.getByRole('menuitem', { name: 'Export the whole library' }).click();
   });
   expect(file.name).toBe('library.zip');
@@ -145,7 +145,7 @@ test('design tokens are read with a report, become house values, and are written
   await expect(library.facets.getByRole('button', { name: /^quick 120 ms$/ })).toBeVisible();
 
   const file = await saved(page, async () => {
-    await page.getByRole('button', { name: 'Exchange' }).click();
+    await page.getByRole('button', { name: 'Import & export' }).click();
     await page.getByRole('menuitem', { name: 'House values as design tokens' }).click();
   });
   expect(file.name).toBe('house-values.tokens.json');

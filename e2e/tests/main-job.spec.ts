@@ -45,7 +45,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   expect(await screen.times('Closing bell')).toEqual(['0:10', '18 f']);
   await expect.poll(() => screen.times('Moonrise walk')).toEqual(['3:23', '18 f']);
   await expect(screen.row('Moonrise walk').getByText('40 %')).toBeVisible();
-  await expect(screen.status).toContainText('+144 keys, 0 kept if applied');
+  await expect(screen.status).toContainText('Dry run: +144 keys');
 
   // And in the preview: before its start a row is not there, in the dry run; without the dry run it is.
   await screen.setTime('0:05');
@@ -90,7 +90,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   await screen.planned();
   const stored = await screen.stored('programme-board');
   expect(stored.runs.map(({ sentence }) => sentence)).toEqual([
-    'Bring in Pop in five steps on 12 layers tagged “row”, bottom to top, from 0:10, one every 8 f, moving keys only, each lasting as made, past full size 40 %, and replace the keys it touches.',
+    'Bring in Pop in five steps on 12 layers tagged “row”, bottom to top, from 0:10, one every 8 f, moving keys only, each lasting the preset’s own length, past full size 40 %, and take the place of any earlier entrance.',
   ]);
 
   // Export both ways.

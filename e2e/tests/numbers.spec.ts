@@ -176,10 +176,9 @@ function withRun(scene: Scene, recipe: Partial<PresetRecipe>, runId: string): Sc
 /** Middle of every shown layer's box in the exported page at a time, as the browser lays it out. */
 async function middlesInPage(page: import('@playwright/test').Page, times: readonly number[]) {
   return page.evaluate((list) => {
-    const animations = document.getAnimations();
-    for (const animation of animations) animation.pause();
+    const { wexikine } = globalThis as unknown as { wexikine: { show: (ms: number) => void } };
     return list.map((seconds) => {
-      for (const animation of animations) animation.currentTime = seconds * 1000;
+      wexikine.show(seconds * 1000);
       return [...document.querySelectorAll<HTMLElement>('[data-layer]')].map((element) => {
         const { left, top, right, bottom } = element.getBoundingClientRect();
         return {
@@ -220,6 +219,7 @@ for (const [name, scene] of [
   ],
 ] as const) {
   test(`the exported page shows the same positions as sampling, at ten times: ${name}`, async ({ page }) => {
+    await page.setViewportSize({ width: scene.width, height: scene.height });
     await page.setContent(exportPage(scene));
     const times = Array.from({ length: 10 }, (_, i) => (secondsFromTicks(scene.length) * (i + 0.37)) / 10);
     const shown = await middlesInPage(page, times);

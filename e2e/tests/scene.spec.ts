@@ -81,7 +81,7 @@ test('findings name layers, go there, and errors keep the run from being applied
   await screen.editor.getByText('At a time of the scene').click();
   await screen.editor.getByRole('textbox', { name: 'Time' }).fill('4:00');
   await screen.closeEditor();
-  await page.getByRole('tab', { name: /^findings/ }).click();
+  await page.getByRole('tab', { name: /^findings/i }).click();
   const finding = page.getByRole('listitem').filter({ hasText: 'outside the scene' });
   await expect(finding).toContainText('“Long exposure”');
   await finding.getByRole('button', { name: 'Go there' }).click();

@@ -44,26 +44,46 @@ function childrenOf({ parents }: CompiledScene): Children {
 type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 const LINE_HEIGHT = 1.2;
+/** The deviation of a shadow is half its blur on a canvas, and all of it in the filter of CSS. */
+const CSS_BLUR = 2;
 
+/**
+ * Text as CSS sets it: lines of 1.2 times the size in the middle of the box, on each the ascent and descent with half of
+ * what is left above. Source: CSS 2.2, section 10.8.1 (leading); the canvas's own middle is that of the em square.
+ */
 function drawText(context: Context, source: TextSource, width: number, height: number, spacing: number): void {
   context.font = `${source.weight} ${source.size}px "${source.font}", sans-serif`;
   context.letterSpacing = `${spacing}px`;
   context.textAlign = source.align === 'middle' ? 'center' : source.align;
-  context.textBaseline = 'middle';
+  context.textBaseline = 'alphabetic';
+  const { fontBoundingBoxAscent, fontBoundingBoxDescent } = context.measureText('x');
+  // Browsers keep ascent and descent in whole pixels, and the room above a line too.
+  const [ascent, descent] = [Math.round(fontBoundingBoxAscent), Math.round(fontBoundingBoxDescent)];
   const x = source.align === 'left' ? 0 : source.align === 'right' ? width : width / 2;
   const lines = source.text.split('\n');
   const step = source.size * LINE_HEIGHT;
-  lines.forEach((line, i) => context.fillText(line, x, height / 2 + (i - (lines.length - 1) / 2) * step));
+  const first = (height - lines.length * step) / 2 + ascent + Math.floor((step - ascent - descent) / 2);
+  lines.forEach((line, i) => context.fillText(line, x, first + i * step));
 }
 
-function applyShadow(context: Context, frame: Frame, layer: Layer, index: number, scale: number): void {
+/** A linear map on the screen: what a layer's own pixels become. */
+type Linear = readonly [number, number, number, number];
+
+/** How much larger a length becomes: shadows and blurs are as large as what they belong to. */
+function growth([a, b, c, d]: Linear): number {
+  return Math.sqrt(Math.abs(a * d - b * c));
+}
+
+/** A shadow turns and grows with its layer, as a filter in CSS does; a canvas alone would leave it as it is. */
+function applyShadow(context: Context, frame: Frame, layer: Layer, index: number, linear: Linear): void {
+  if (!hasShadow(frame, layer, index)) return;
   const opacity = valueAt(frame, index, 'shadow.opacity');
-  if (layer.look.shadow === undefined || opacity <= 0) return;
-  const share = Math.round(opacity * 100);
-  context.shadowColor = `color-mix(in srgb, ${layer.look.shadow} ${share}%, transparent)`;
-  context.shadowOffsetX = valueAt(frame, index, 'shadow.x') * scale;
-  context.shadowOffsetY = valueAt(frame, index, 'shadow.y') * scale;
-  context.shadowBlur = valueAt(frame, index, 'shadow.blur') * scale;
+  const [a, b, c, d] = linear;
+  const [x, y] = [valueAt(frame, index, 'shadow.x'), valueAt(frame, index, 'shadow.y')];
+  context.shadowColor = `color-mix(in srgb, ${layer.look.shadow} ${Number((opacity * 100).toFixed(3))}%, transparent)`;
+  context.shadowOffsetX = a * x + c * y;
+  context.shadowOffsetY = b * x + d * y;
+  context.shadowBlur = valueAt(frame, index, 'shadow.blur') * CSS_BLUR * growth(linear);
 }
 
 /** Dash pattern that leaves the part from start to end of an outline, moved on by shift; null for all or nothing. */
@@ -100,6 +120,17 @@ function strokeOutline(
   context.setLineDash(trim === 'all' ? [] : [...trim.dash]);
   context.lineDashOffset = trim === 'all' ? 0 : trim.offset;
   context.stroke(path);
+}
+
+/** True where a layer throws a shadow. */
+function hasShadow(frame: Frame, layer: Layer, index: number): boolean {
+  return layer.look.shadow !== undefined && valueAt(frame, index, 'shadow.opacity') > 0;
+}
+
+/** True where a layer is of parts that lie over each other, which would show through each other one by one. */
+function hasParts(frame: Frame, layer: Layer, index: number): boolean {
+  const { fill, stroke } = layer.look;
+  return hasShadow(frame, layer, index) || (fill !== undefined && stroke !== undefined);
 }
 
 /** Makes a painter over the surfaces of where it runs. */
@@ -143,17 +174,9 @@ export function createPainter(surfaces: Surfaces): Painter {
     strokeOutline(context, path, outline, frame, layer, index);
   };
 
-  const drawOwn = ({ context, picture, view }: Brush, index: number): void => {
-    const { frame } = picture;
-    const layer = picture.compiled.layers[index];
-    if (layer.source.type === 'none') return;
+  /** What a layer is made of: its text, its picture, or its shape with fill and stroke. */
+  const drawContents = (context: Context, frame: Frame, layer: Layer, index: number): void => {
     const [width, height] = [valueAt(frame, index, 'size.x'), valueAt(frame, index, 'size.y')];
-    const { scale } = view;
-    const [a, b, c, d, e, f] = matrixAt(frame, index);
-    context.setTransform(a * scale, b * scale, c * scale, d * scale, e * scale + view.x, f * scale + view.y);
-    const blur = valueAt(frame, index, 'blur');
-    if (blur > 0) context.filter = `blur(${blur * scale}px)`;
-    applyShadow(context, frame, layer, index, scale);
     if (layer.source.type === 'text') {
       context.fillStyle = fillStyle(context, frame, layer, index, width, height) ?? '#000';
       drawText(context, layer.source, width, height, valueAt(frame, index, 'letterSpacing'));
@@ -162,8 +185,33 @@ export function createPainter(surfaces: Surfaces): Painter {
     } else {
       drawShape(context, frame, layer, index, width, height);
     }
-    if (blur > 0) context.filter = 'none';
-    if (layer.look.shadow !== undefined) context.shadowColor = 'transparent';
+  };
+
+  const drawOwn = ({ context, picture, view }: Brush, index: number): void => {
+    const { frame } = picture;
+    const layer = picture.compiled.layers[index];
+    if (layer.source.type === 'none') return;
+    const { scale } = view;
+    const [a, b, c, d, e, f] = matrixAt(frame, index);
+    const linear: Linear = [a * scale, b * scale, c * scale, d * scale];
+    const place = (on: Context): void => on.setTransform(...linear, e * scale + view.x, f * scale + view.y);
+    const blur = valueAt(frame, index, 'blur');
+    if (blur <= 0 && !hasShadow(frame, layer, index)) {
+      place(context);
+      return drawContents(context, frame, layer, index);
+    }
+    // Fill and stroke are one thing to a blur and a shadow, so they are put together first.
+    const surface = surfaces.take(context.canvas.width, context.canvas.height);
+    surface.globalAlpha = 1;
+    place(surface);
+    drawContents(surface, frame, layer, index);
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    if (blur > 0) context.filter = `blur(${blur * growth(linear)}px)`;
+    applyShadow(context, frame, layer, index, linear);
+    context.drawImage(surface.canvas, 0, 0);
+    context.filter = 'none';
+    context.shadowColor = 'transparent';
+    surfaces.give(surface);
   };
 
   const drawTogether = (brush: Brush, children: Children, index: number, opacity: number): void => {
@@ -187,8 +235,8 @@ export function createPainter(surfaces: Surfaces): Painter {
     const layer = compiled.layers[index];
     const opacity = valueAt(frame, index, 'opacity');
     if (layer.hidden || layer.kind === 'guide' || frame.live[index] === 0 || opacity <= 0) return;
-    const isSeeThroughGroup = opacity < 1 && (children.get(index)?.length ?? 0) > 0;
-    if (isSeeThroughGroup) drawTogether(brush, children, index, opacity);
+    const isSeeThrough = opacity < 1 && ((children.get(index)?.length ?? 0) > 0 || hasParts(frame, layer, index));
+    if (isSeeThrough) drawTogether(brush, children, index, opacity);
     else drawInside(brush, children, index, opacity);
   };
 

@@ -1,3 +1,5 @@
+import { pictureSize } from '@wexikine/core';
+
 /** What the painter draws on: a page's canvas, an OffscreenCanvas in a worker, or a canvas on the server. */
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 
@@ -16,14 +18,29 @@ export interface Surfaces {
   path: (d: string) => Path2D;
 }
 
+async function loadBitmap(href: string): Promise<PictureSource> {
+  const response = await fetch(href);
+  return createImageBitmap(await response.blob());
+}
+
+/** An SVG picture: bitmaps cannot be made of one, so it is kept as the page's own image, in its own size. */
+async function loadDrawing(href: string): Promise<PictureSource> {
+  const image = new Image();
+  image.src = href;
+  await image.decode();
+  const size = pictureSize(href) ?? { width: image.naturalWidth, height: image.naturalHeight };
+  image.width = size.width;
+  image.height = size.height;
+  return image;
+}
+
 /** Surfaces for a browser page or worker; `onLoad` is called when a picture has arrived. */
 export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
   const free: Context[] = [];
   const paths = new Map<string, Path2D>();
   const pictures = new Map<string, PictureSource | null>();
   const load = async (href: string): Promise<void> => {
-    const response = await fetch(href);
-    pictures.set(href, await createImageBitmap(await response.blob()));
+    pictures.set(href, await (href.startsWith('data:image/svg') ? loadDrawing(href) : loadBitmap(href)));
     onLoad();
   };
   return {

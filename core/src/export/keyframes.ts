@@ -1,4 +1,4 @@
-import { formatEasing, type Easing } from '../easing';
+import { formatEasing, stepProgress, type Easing } from '../easing';
 import { controlTimes, controlValues, cubicValue } from '../sample';
 import { unitCubic } from '../easing';
 import type { Track } from '../scene';
@@ -7,6 +7,18 @@ import { secondsFromTicks } from '../time';
 /** A plain decimal number: CSS takes no exponents in every place. */
 export function decimal(value: number, digits = 9): string {
   return String(Number(value.toFixed(digits)) + 0);
+}
+
+/** Digits of the share of an animation's time, in per cent. */
+const SHARE_DIGITS = 9;
+
+/**
+ * A share of an animation's time in per cent, rounded down: what happens on a frame has then begun on it, whatever the
+ * browser rounds on its way there.
+ */
+export function percentOf(share: number): string {
+  const scale = 10 ** SHARE_DIGITS;
+  return decimal(Math.floor(share * 100 * scale) / scale, SHARE_DIGITS);
 }
 
 /** A key of a CSS animation: share of its time, value, and the timing function to the next. */
@@ -57,7 +69,26 @@ function swingStops(ease: Easing, from: number, to: number, start: number, end: 
   ];
 }
 
+/** So many steps are written one by one, so that each begins on its own time; more are left to the browser. */
+const MOST_STEPS = 200;
+
+function stepStops(
+  ease: Extract<Easing, { type: 'steps' }>,
+  from: number,
+  to: number,
+  start: number,
+  end: number,
+): Stop[] {
+  const { count, jump } = ease;
+  return Array.from({ length: count }, (_, i) => ({
+    share: start + ((end - start) * i) / count,
+    value: from + (to - from) * stepProgress(count, jump, i, count),
+    timing: 'steps(1, jump-end)',
+  }));
+}
+
 function segmentStops(ease: Easing, from: number, to: number, start: number, end: number): Stop[] {
+  if (ease.type === 'steps' && ease.count <= MOST_STEPS) return stepStops(ease, from, to, start, end);
   if (ease.type !== 'handles') return [{ share: start, value: from, timing: formatEasing(ease) ?? 'linear' }];
   if (from === to) return swingStops(ease, from, to, start, end);
   const [x1, x2] = controlTimes(ease);
@@ -90,7 +121,7 @@ export function cssTrack(keys: Track, property: string): CssTrack {
   const keyframes = [...stops, end]
     .map(
       ({ share, value, timing }) =>
-        `${decimal(share * 100)}% { ${property}: ${decimal(value)}; animation-timing-function: ${timing} }`,
+        `${percentOf(share)}% { ${property}: ${decimal(value)}; animation-timing-function: ${timing} }`,
     )
     .join('\n  ');
   return { keyframes, delay, duration: secondsFromTicks(length) };

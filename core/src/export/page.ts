@@ -1,8 +1,11 @@
-import svgpath from 'svgpath';
-import { CHANNELS, type ChannelId } from '../channel';
+import { CHANNELS, clampToChannel, type ChannelId } from '../channel';
+import { oklabFromCss } from '../colour';
+import { outlinePath, pictureSize } from '../outline';
+import { sampleTrack } from '../sample';
 import { restValue, tracksOf, type Layer, type Scene } from '../scene';
-import { secondsFromTicks } from '../time';
-import { cssTrack, decimal } from './keyframes';
+import { frameTicks, secondsFromTicks, type Ticks } from '../time';
+import { cssTrack, decimal, percentOf } from './keyframes';
+import { PLAYER } from './player';
 
 export interface PageOptions {
   /** CSS text of `@font-face` rules with the fonts embedded; without it the reader's own fonts stand in. */
@@ -21,6 +24,12 @@ function variable(id: ChannelId): string {
   return `var(${propertyOf(id)})`;
 }
 
+/** A channel within its limits, as the painter draws it. */
+function limited(id: ChannelId): string {
+  const { min, max } = CHANNELS.find((channel) => channel.id === id) ?? { min: 0, max: 1 };
+  return `clamp(${min}, ${variable(id)}, ${max})`;
+}
+
 function px(id: ChannelId): string {
   return `calc(${variable(id)} * 1px)`;
 }
@@ -31,14 +40,19 @@ const REGISTRATIONS = CHANNELS.map(
     `@property ${propertyOf(id)} { syntax: '<number>'; inherits: false; initial-value: ${decimal(standard)} }`,
 ).join('\n');
 
+/** What is drawn of a layer itself takes its channels from it; layers inside a group have their own. */
+const TAKEN = CHANNELS.map(({ id }) => `${propertyOf(id)}: inherit`).join('; ');
+
+const [START, END] = [limited('stroke.start'), limited('stroke.end')];
+
 const BASE_STYLE = `
 ${REGISTRATIONS}
 @property --live { syntax: '<number>'; inherits: false; initial-value: 1 }
+html, body { height: 100%; overflow: hidden }
 body { margin: 0; background: #3c3c3a }
-.frame { position: relative; overflow: hidden; background: #000 }
+.frame { position: absolute; left: 0; top: 0; overflow: hidden; background: #000; transform-origin: 0 0 }
+.layer, .own, .own > * { position: absolute; left: 0; top: 0; width: ${px('size.x')}; height: ${px('size.y')} }
 .layer {
-  position: absolute; left: 0; top: 0;
-  width: ${px('size.x')}; height: ${px('size.y')};
   opacity: calc(${variable('opacity')} * var(--live));
   transform-origin: 0 0;
   transform: translate(${px('position.x')}, ${px('position.y')})
@@ -47,26 +61,55 @@ body { margin: 0; background: #3c3c3a }
     translate(calc(${variable('anchor.x')} * ${variable('size.x')} * -1px),
       calc(${variable('anchor.y')} * ${variable('size.y')} * -1px));
 }
+.own, .own * { ${TAKEN} }
 .word { display: flex; align-items: center; white-space: pre; line-height: 1.2;
   letter-spacing: ${px('letterSpacing')} }
+.word > span { position: static; flex: none; width: auto; height: auto }
 .left { justify-content: flex-start; text-align: left }
 .middle { justify-content: center; text-align: center }
 .right { justify-content: flex-end; text-align: right }
-.layer > svg { position: absolute; left: 0; top: 0; width: 100%; height: 100%; overflow: visible }
-.trim { stroke-dasharray: max(0.00001, ${variable('stroke.end')} - ${variable('stroke.start')}) 2;
-  stroke-dashoffset: calc(-1 * (${variable('stroke.start')} + ${variable('stroke.shift')})) }
-.blurred { filter: blur(${px('blur')}) }
+.own > svg { overflow: visible }
+.picture { overflow: hidden }
+.picture > img {
+  --fits: calc(max(${variable('size.x')} / var(--w), ${variable('size.y')} / var(--h)) * ${limited('crop.zoom')});
+  width: calc(var(--w) * var(--fits) * 1px); height: calc(var(--h) * var(--fits) * 1px);
+  left: calc(-1px * min(var(--w) * var(--fits) - ${variable('size.x')},
+    max(0, ${limited('crop.x')} * var(--w) * var(--fits) - ${variable('size.x')} / 2)));
+  top: calc(-1px * min(var(--h) * var(--fits) - ${variable('size.y')},
+    max(0, ${limited('crop.y')} * var(--h) * var(--fits) - ${variable('size.y')} / 2)));
+}
+.line { fill: none; stroke-linejoin: round;
+  --part: calc(max(${START}, ${END}) - min(${START}, ${END}));
+  stroke-width: ${px('stroke.width')} }
+.trim { stroke-width: calc(${variable('stroke.width')} * min(1, var(--part) * 1000000) * 1px);
+  stroke-dasharray: var(--part) max(0, 1 - var(--part));
+  stroke-dashoffset: calc(-1 * (min(${START}, ${END}) + ${variable('stroke.shift')})) }
+.controls { position: fixed; left: 0; right: 0; bottom: 0; display: flex; gap: 12px; align-items: center;
+  padding: 8px 14px; background: rgb(20 24 25 / 72%); color: #f1ecdf; font: 14px/1.4 system-ui, sans-serif }
+.controls[hidden] { display: none }
+.controls button { min-width: 72px; padding: 6px 14px; border: 0; border-radius: 16px; background: #f3c98b; color: #1d2629; font: inherit; font-weight: 600; cursor: pointer }
+.controls input { flex: 1; accent-color: #f3c98b }
+.controls output { min-width: 64px; text-align: right; font-variant-numeric: tabular-nums }
 `;
 
 function isKeyed(layer: Layer, ids: readonly ChannelId[]): boolean {
   return ids.some((id) => layer.tracks[id] !== undefined);
 }
 
+/** True where a channel can be anything else than its default. */
+function isUsed(layer: Layer, ids: readonly ChannelId[]): boolean {
+  return isKeyed(layer, ids) || ids.some((id) => layer.rest[id] !== undefined);
+}
+
 const FILL: readonly ChannelId[] = ['fill.l', 'fill.a', 'fill.b'];
 const STROKE: readonly ChannelId[] = ['stroke.l', 'stroke.a', 'stroke.b'];
+const SHAPE: readonly ChannelId[] = ['size.x', 'size.y', 'corner'];
+const TRIM: readonly ChannelId[] = ['stroke.start', 'stroke.end', 'stroke.shift'];
+const SHADOW: readonly ChannelId[] = ['shadow.opacity'];
 
 function colourText(layer: Layer, ids: readonly ChannelId[], still: string): string {
-  return isKeyed(layer, ids) ? `oklab(${ids.map(variable).join(' ')})` : still;
+  if (!isKeyed(layer, ids)) return still;
+  return `oklab(${ids.map(variable).join(' ')} / ${decimal(oklabFromCss(still)?.alpha ?? 1)})`;
 }
 
 function fillText(layer: Layer): string {
@@ -76,78 +119,162 @@ function fillText(layer: Layer): string {
   return `linear-gradient(${decimal(fill.angle + 180)}deg, ${fill.from}, ${fill.to})`;
 }
 
-/** A path in the pixels of the layer's resting box. */
-function pathData(layer: Layer, d: string): string {
-  return svgpath(d)
-    .scale(restValue(layer, 'size.x') / 100, restValue(layer, 'size.y') / 100)
-    .round(3)
-    .toString();
+/** An animation: its keyframes, and how an element uses it. */
+interface Animation {
+  readonly rule: string;
+  readonly use: string;
 }
 
-function shapeElement(layer: Layer): string {
-  const { source } = layer;
-  if (source.type === 'path') return `<path d="${escapeHtml(pathData(layer, source.d))}" ATTRIBUTES/>`;
-  if (source.type === 'ellipse') {
-    const [rx, ry] = [restValue(layer, 'size.x') / 2, restValue(layer, 'size.y') / 2];
-    return `<ellipse cx="${rx}" cy="${ry}" rx="${rx}" ry="${ry}" ATTRIBUTES/>`;
+function valueIn(layer: Layer, id: ChannelId, at: Ticks): number {
+  const track = layer.tracks[id];
+  return clampToChannel(id, track ? sampleTrack(track, at) : restValue(layer, id));
+}
+
+function outlineAt(layer: Layer, at: Ticks): string {
+  const [width, height, corner] = SHAPE.map((id) => valueIn(layer, id, at));
+  return outlinePath(layer.source, width, height, corner);
+}
+
+/** An outline that changes its shape, frame by frame between its first and last key; null where it keeps it. */
+function outlineAnimation(layer: Layer, scene: Scene, name: string, write: (d: string) => string): Animation | null {
+  const times = SHAPE.flatMap((id) => layer.tracks[id] ?? []).map(({ at }) => at);
+  if (times.length < 2) return null;
+  const [first, last] = [Math.min(...times), Math.max(...times)];
+  const step = frameTicks(scene.rate);
+  const frames: Ticks[] = [];
+  for (let at = first; at < last; at += step) frames.push(at);
+  const stops = [...frames, last].map(
+    (at) => `${percentOf((at - first) / (last - first))}% { ${write(outlineAt(layer, at))} }`,
+  );
+  const seconds = decimal(secondsFromTicks(last - first));
+  return {
+    rule: `@keyframes ${name} {\n  ${stops.join('\n  ')}\n}`,
+    use: `${name} ${seconds}s linear ${decimal(secondsFromTicks(first))}s both`,
+  };
+}
+
+interface Drawn {
+  readonly html: string;
+  readonly rules: readonly string[];
+}
+
+/** Shapes with an outline, and all paths, are drawn along their path; plain cards are boxes of CSS. */
+function isAlongPath({ source, look }: Layer): boolean {
+  return source.type === 'path' || look.stroke !== undefined;
+}
+
+/** A fill that follows a path: a plain colour as SVG, a gradient as a box that is cut along the path. */
+function pathFill(layer: Layer, scene: Scene, id: string): Drawn {
+  const { fill } = layer.look;
+  if (fill === undefined) return { html: '', rules: [] };
+  const d = outlineAt(layer, layer.span.in);
+  const name = `${id}-fill`;
+  if (typeof fill === 'string') {
+    const animation = outlineAnimation(layer, scene, name, (path) => `d: path("${path}")`);
+    return {
+      html: `<svg aria-hidden="true"><path id="${name}" d="${escapeHtml(d)}"/></svg>`,
+      rules: [
+        `#${name} { fill: ${fillText(layer)}${animation ? `; animation: ${animation.use}` : ''} }`,
+        ...(animation ? [animation.rule] : []),
+      ],
+    };
   }
-  const [width, height] = [restValue(layer, 'size.x'), restValue(layer, 'size.y')];
-  return `<rect width="${width}" height="${height}" rx="${restValue(layer, 'corner')}" ATTRIBUTES/>`;
+  const animation = outlineAnimation(layer, scene, name, (path) => `clip-path: path("${path}")`);
+  const still = `background: ${fillText(layer)}; clip-path: path("${d}")`;
+  return {
+    html: `<div id="${name}"></div>`,
+    rules: [
+      `#${name} { ${still}${animation ? `; animation: ${animation.use}` : ''} }`,
+      ...(animation ? [animation.rule] : []),
+    ],
+  };
 }
 
-/** Shapes with an outline, and all paths, are drawn as SVG; plain cards are boxes of CSS. */
-function needsSvg(layer: Layer): boolean {
-  return layer.source.type === 'path' || layer.look.stroke !== undefined;
+function pathStroke(layer: Layer, scene: Scene, id: string): Drawn {
+  const { stroke, cap } = layer.look;
+  if (stroke === undefined) return { html: '', rules: [] };
+  const name = `${id}-line`;
+  const animation = outlineAnimation(layer, scene, name, (path) => `d: path("${path}")`);
+  const isTrimmed = isUsed(layer, TRIM);
+  const d = escapeHtml(outlineAt(layer, layer.span.in));
+  const styles = [
+    `stroke: ${colourText(layer, STROKE, stroke)}`,
+    `stroke-linecap: ${cap ?? 'butt'}`,
+    ...(animation ? [`animation: ${animation.use}`] : []),
+  ];
+  return {
+    html: `<svg aria-hidden="true"><path id="${name}" class="line${isTrimmed ? ' trim' : ''}" pathLength="1" d="${d}"/></svg>`,
+    rules: [`#${name} { ${styles.join('; ')} }`, ...(animation ? [animation.rule] : [])],
+  };
 }
 
-function svgShape(layer: Layer): string {
-  const { look } = layer;
-  const isOutline = look.stroke !== undefined;
-  const stroke = isOutline
-    ? `stroke:${colourText(layer, STROKE, look.stroke ?? '')};stroke-width:${px('stroke.width')};stroke-linecap:${look.cap ?? 'butt'}`
-    : '';
-  const fill = look.fill === undefined ? 'none' : typeof look.fill === 'string' ? fillText(layer) : look.fill.from;
-  const trim = isOutline ? ' class="trim" pathLength="1"' : '';
-  const inherited = CHANNELS.filter(({ id }) => id.startsWith('stroke.') || id.startsWith('fill.'))
-    .map(({ id }) => `${propertyOf(id)}:inherit`)
-    .join(';');
-  const attributes = `style="fill:${fill};${stroke};${inherited}"${trim}`;
-  return `<svg aria-hidden="true" style="${inherited}">${shapeElement(layer).replace('ATTRIBUTES', attributes)}</svg>`;
+/** Blur and shadow of what is drawn of the layer itself, not of what is in its group. */
+function filterText(layer: Layer): string[] {
+  const { shadow } = layer.look;
+  const filters = [
+    ...(isUsed(layer, ['blur']) ? [`blur(calc(${limited('blur')} * 1px))`] : []),
+    ...(shadow !== undefined && isUsed(layer, SHADOW)
+      ? [
+          `drop-shadow(${px('shadow.x')} ${px('shadow.y')} calc(${limited('shadow.blur')} * 1px) color-mix(in srgb, ${shadow} calc(${limited('shadow.opacity')} * 100%), transparent))`,
+        ]
+      : []),
+  ];
+  return filters.length > 0 ? [`filter: ${filters.join(' ')}`] : [];
+}
+
+/** What is drawn of a layer itself. */
+function drawOwn(layer: Layer, scene: Scene, id: string): Drawn {
+  const { source } = layer;
+  const own = (classes: string, styles: readonly string[], html: string, rules: readonly string[] = []): Drawn => ({
+    html: `<div class="own${classes}" id="${id}-own">${html}</div>`,
+    rules: [`#${id}-own { ${[...styles, ...filterText(layer)].join('; ')} }`, ...rules],
+  });
+  switch (source.type) {
+    case 'none':
+      return { html: '', rules: [] };
+    case 'text': {
+      const font = `font: ${source.weight} ${source.size}px/1.2 '${source.font}', sans-serif`;
+      const isGradient = typeof layer.look.fill === 'object';
+      const colour = layer.look.fill === undefined ? 'color: #000' : `color: ${fillText(layer)}`;
+      const clipped = `background: ${fillText(layer)}; background-clip: text; color: transparent`;
+      return own(
+        ` word ${source.align}`,
+        [isGradient ? clipped : colour, font],
+        `<span>${escapeHtml(source.text)}</span>`,
+      );
+    }
+    case 'picture': {
+      const size = pictureSize(source.href) ?? { width: 1, height: 1 };
+      const styles = [`--w: ${decimal(size.width)}`, `--h: ${decimal(size.height)}`];
+      return own(' picture', styles, `<img src="${escapeHtml(source.href)}" alt="">`);
+    }
+    case 'rectangle':
+    case 'ellipse':
+    case 'path': {
+      if (!isAlongPath(layer)) {
+        const corner = source.type === 'ellipse' ? '50%' : px('corner');
+        return own('', [`background: ${fillText(layer)}`, `border-radius: ${corner}`], '');
+      }
+      const [fill, stroke] = [pathFill(layer, scene, id), pathStroke(layer, scene, id)];
+      return own('', [], fill.html + stroke.html, [...fill.rules, ...stroke.rules]);
+    }
+  }
 }
 
 function ownStyle(layer: Layer): string[] {
   const rest = Object.keys(layer.rest) as ChannelId[];
-  const styles = rest.map((id) => `${propertyOf(id)}: ${decimal(restValue(layer, id))}`);
-  for (const id of [...FILL, ...STROKE]) {
-    if (layer.tracks[id]) styles.push(`${propertyOf(id)}: ${decimal(restValue(layer, id))}`);
-  }
-  const { source } = layer;
-  if (source.type === 'text') {
-    styles.push(
-      `color: ${fillText(layer)}`,
-      `font: ${source.weight} ${source.size}px/1.2 '${source.font}', sans-serif`,
-    );
-  } else if (!needsSvg(layer) && (source.type === 'rectangle' || source.type === 'ellipse')) {
-    styles.push(`background: ${fillText(layer)}`, `border-radius: ${source.type === 'ellipse' ? '50%' : px('corner')}`);
-  }
-  if (layer.look.shadow !== undefined && source.type !== 'none') {
-    styles.push(
-      `box-shadow: ${px('shadow.x')} ${px('shadow.y')} ${px('shadow.blur')} color-mix(in srgb, ${layer.look.shadow} calc(${variable('shadow.opacity')} * 100%), transparent)`,
-    );
-  }
-  return styles;
-}
-
-interface Animation {
-  readonly rule: string;
-  readonly use: string;
+  // Of a colour that is keyed in one part the others are what they are at rest.
+  const keyed = [FILL, STROKE].flatMap((ids) =>
+    isKeyed(layer, ids) ? ids.filter((id) => layer.rest[id] === undefined) : [],
+  );
+  return [...rest, ...keyed].map((id) => `${propertyOf(id)}: ${decimal(restValue(layer, id))}`);
 }
 
 /** Shows a layer only within its span, by a number that its opacity is multiplied with. */
 function spanAnimation(layer: Layer, scene: Scene, name: string): Animation | null {
   if (layer.span.in <= 0 && layer.span.out >= scene.length) return null;
   const end = Math.max(scene.length, layer.span.out);
-  const share = (at: number): string => decimal((Math.max(0, at) / end) * 100);
+  const share = (at: number): string => percentOf(Math.min(1, Math.max(0, at) / end));
   const hidden = layer.span.in > 0 ? '0% { --live: 0; animation-timing-function: steps(1, jump-end) }\n  ' : '';
   const rule = `@keyframes ${name} {
   ${hidden}${share(layer.span.in)}% { --live: 1; animation-timing-function: steps(1, jump-end) }
@@ -157,10 +284,10 @@ function spanAnimation(layer: Layer, scene: Scene, name: string): Animation | nu
   return { rule, use: `${name} ${decimal(secondsFromTicks(end))}s linear 0s both` };
 }
 
-function layerAnimations(layer: Layer, scene: Scene, index: number): Animation[] {
-  const tracks = tracksOf(layer).map(([id, keys]): Animation => {
-    const name = `k${index}-${propertyOf(id).slice(2)}`;
-    const { keyframes, delay, duration } = cssTrack(keys, propertyOf(id));
+function layerAnimations(layer: Layer, scene: Scene, id: string): Animation[] {
+  const tracks = tracksOf(layer).map(([channel, keys]): Animation => {
+    const name = `${id}-${propertyOf(channel).slice(2)}`;
+    const { keyframes, delay, duration } = cssTrack(keys, propertyOf(channel));
     // A single key has no length; it then stands from the beginning, as it does when sampled.
     const seconds = duration === 0 ? 1 : duration;
     return {
@@ -168,57 +295,55 @@ function layerAnimations(layer: Layer, scene: Scene, index: number): Animation[]
       use: `${name} ${decimal(seconds)}s linear ${decimal(delay)}s both`,
     };
   });
-  const span = spanAnimation(layer, scene, `k${index}-live`);
+  const span = spanAnimation(layer, scene, `${id}-live`);
   return span ? [...tracks, span] : tracks;
 }
 
-function inner(layer: Layer, children: string): string {
-  const { source } = layer;
-  if (source.type === 'text') return `<span>${escapeHtml(source.text)}</span>${children}`;
-  if (source.type === 'picture')
-    return `<img src="${escapeHtml(source.href)}" alt="" style="width:100%;height:100%">${children}`;
-  return source.type !== 'none' && needsSvg(layer) ? svgShape(layer) + children : children;
+interface Entry {
+  readonly layer: Layer;
+  readonly index: number;
 }
 
-function classesOf(layer: Layer): string {
-  const { source } = layer;
-  const text = source.type === 'text' ? [' word', ` ${source.align}`] : [];
-  const blurred = isKeyed(layer, ['blur']) || layer.rest.blur !== undefined ? [' blurred'] : [];
-  return ['layer', ...text, ...blurred].join('');
+/** Layers that are drawn, by the group that they are in. */
+function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[]> {
+  const children = new Map<string | null, Entry[]>();
+  scene.layers.forEach((layer, index) => {
+    if (layer.hidden || layer.kind === 'guide') return;
+    const siblings = children.get(layer.parent);
+    if (siblings) siblings.push({ layer, index });
+    else children.set(layer.parent, [{ layer, index }]);
+  });
+  return children;
 }
 
 /**
  * A scene as one HTML page that any browser with registered custom properties plays (CSS Properties and Values 1):
- * each keyed channel is a number of its own with its own `@keyframes`, so that times and easings are exact.
- * Hidden layers and guides are left out. Elements carry `data-layer` with the layer's id.
+ * each keyed channel is a number of its own with its own `@keyframes`, so that times and easings are exact. The page fits
+ * any window, and plays, pauses and scrubs (see `PLAYER`). Hidden layers and guides are left out. Elements carry
+ * `data-layer` with the layer's id.
  */
 export function exportPage(scene: Scene, { fontFaces = '' }: PageOptions = {}): string {
   const rules: string[] = [];
-  const shown = scene.layers
-    .map((layer, index) => ({ layer, index }))
-    .filter(({ layer }) => !layer.hidden && layer.kind !== 'guide');
-  const childrenOf = new Map<string | null, typeof shown>();
-  for (const entry of shown) {
-    const siblings = childrenOf.get(entry.layer.parent);
-    if (siblings) siblings.push(entry);
-    else childrenOf.set(entry.layer.parent, [entry]);
-  }
+  const childrenOf = drawnByParent(scene);
   const write = (parent: string | null): string =>
     (childrenOf.get(parent) ?? [])
       .map(({ layer, index }) => {
-        const animations = layerAnimations(layer, scene, index);
+        const id = `l${index}`;
+        const animations = layerAnimations(layer, scene, id);
         const uses = animations.map(({ use }) => use).join(', ');
         const style = [...ownStyle(layer), ...(uses === '' ? [] : [`animation: ${uses}`])].join('; ');
-        rules.push(...animations.map(({ rule }) => rule), `#layer-${index} { ${style} }`);
-        const body = inner(layer, write(layer.id));
-        return `<div class="${classesOf(layer)}" id="layer-${index}" data-layer="${layer.id}">${body}</div>`;
+        const own = drawOwn(layer, scene, id);
+        rules.push(...animations.map(({ rule }) => rule), `#${id} { ${style} }`, ...own.rules);
+        return `<div class="layer" id="${id}" data-layer="${layer.id}">${own.html}${write(layer.id)}</div>`;
       })
       .join('\n');
   const body = write(null);
+  const [length, step] = [scene.length, frameTicks(scene.rate)].map((ticks) => decimal(secondsFromTicks(ticks) * 1000));
   return `<!doctype html>
 <html lang="en">
 <head>
 <meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escapeHtml(scene.name)}</title>
 <style>
 ${fontFaces}${BASE_STYLE}
@@ -227,9 +352,11 @@ ${rules.join('\n')}
 </style>
 </head>
 <body>
-<main class="frame" aria-label="${escapeHtml(scene.name)}">
+<main class="frame" aria-label="${escapeHtml(scene.name)}" data-width="${scene.width}" data-height="${scene.height}" data-length="${length}" data-step="${step}">
 ${body}
 </main>
+<div class="controls" role="group" aria-label="Playing" hidden><button type="button">Play</button><input type="range" aria-label="Time" min="0" value="0"><output></output></div>
+<script type="module">${PLAYER}</script>
 </body>
 </html>
 `;

@@ -11,7 +11,7 @@ function text(typed: string, standing: string): string | null {
 describe('what is typed into a number field', () => {
   test.each([
     ['12', '4f', '12f'],
-    ['8f', '4f', '8f'],
+    ['8f', '4f', null],
     ['1:15', '0:10', '1:15'],
     ['+50', '-100 px', '-50 px'],
     ['-50', '300 px', '250 px'],

@@ -32,7 +32,7 @@ describe('values in fields', () => {
 
   test('checks refuse with a sentence', () => {
     expect(timeCheck(PAL)('soon')).toContain('This is not a time');
-    expect(timeCheck(PAL)('-3f')).toContain('nothing or more');
+    expect(timeCheck(PAL)('-3f')).toContain('0 or more');
     expect(timeCheck(PAL)('3f')).toBeNull();
     const tilt = { name: 'tilt', label: 'Tilt', kind: 'angle', default: '0deg', note: '' } as const;
     expect(parameterCheck(tilt, NO_LOOKUP)('20px')).toContain('Did you mean 20deg?');

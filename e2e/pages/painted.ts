@@ -1,0 +1,98 @@
+import type { Page } from '@playwright/test';
+import type { Scene } from '@wexikine/core';
+import { buildSync } from 'esbuild';
+import { join } from 'node:path';
+
+const ENTRY = `
+  import { compileScene, frameAt, ticksFromSeconds } from '@wexikine/core';
+  import { createPainter, createSurfaces } from '@wexikine/paint';
+  let arrived = 0;
+  const painter = createPainter(createSurfaces(() => arrived++));
+  globalThis.paintScene = async (scene, seconds) => {
+    document.body.style.margin = '0';
+    document.body.replaceChildren();
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [scene.width, scene.height];
+    canvas.style.display = 'block';
+    document.body.append(canvas);
+    const context = canvas.getContext('2d');
+    const compiled = compileScene(scene);
+    const paint = () => {
+      context.setTransform(1, 0, 0, 1, 0, 0);
+      context.fillStyle = '#000';
+      context.fillRect(0, 0, canvas.width, canvas.height);
+      painter.paint(context, { compiled, frame: frameAt(compiled, ticksFromSeconds(seconds)) }, { scale: 1, x: 0, y: 0 });
+    };
+    await document.fonts.ready;
+    paint();
+    const pictures = new Set(scene.layers.flatMap(({ source }) => (source.type === 'picture' ? [source.href] : []))).size;
+    for (let i = 0; i < 40 && arrived < pictures; i++) await new Promise((done) => setTimeout(done, 50));
+    paint();
+  };`;
+
+/** The painter as a script for a page. */
+export function painterScript(): string {
+  const built = buildSync({
+    stdin: { contents: ENTRY, resolveDir: join(import.meta.dirname, '..'), loader: 'ts' },
+    bundle: true,
+    write: false,
+    format: 'iife',
+    tsconfig: join(import.meta.dirname, '../../tsconfig.base.json'),
+    logLevel: 'error',
+  });
+  return built.outputFiles[0].text;
+}
+
+/** How far two pictures of one size are apart. */
+export interface Apart {
+  /** Mean difference of a colour part, 0 to 255. */
+  readonly mean: number;
+  /** Share of pixels that differ visibly once both are softened by a pixel, so that edges may be smoothed in two ways. */
+  readonly share: number;
+}
+
+/** Compares two screenshots in the browser. */
+export async function compare(page: Page, a: Buffer, b: Buffer): Promise<Apart> {
+  return page.evaluate(
+    async ([first, second]) => {
+      const read = async (base64: string): Promise<ImageData> => {
+        const bytes = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0));
+        const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }));
+        const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext(
+          '2d',
+        ) as OffscreenCanvasRenderingContext2D;
+        context.filter = 'blur(1.2px)';
+        context.drawImage(bitmap, 0, 0);
+        return context.getImageData(0, 0, bitmap.width, bitmap.height);
+      };
+      const [x, y] = [await read(first), await read(second)];
+      let [sum, apart] = [0, 0];
+      for (let i = 0; i < x.data.length; i += 4) {
+        const off = [0, 1, 2].map((part) => Math.abs(x.data[i + part] - y.data[i + part]));
+        sum += off[0] + off[1] + off[2];
+        if (Math.max(...off) > 28) apart++;
+      }
+      return { mean: sum / (x.data.length / 4) / 3, share: apart / (x.data.length / 4) };
+    },
+    [a.toString('base64'), b.toString('base64')] as const,
+  );
+}
+
+/** Screenshot of a scene as the painter draws it. */
+export async function paintedAt(page: Page, scene: Scene, seconds: number): Promise<Buffer> {
+  await page.evaluate(
+    ([given, at]) =>
+      (globalThis as unknown as { paintScene: (s: Scene, t: number) => Promise<void> }).paintScene(given, at),
+    [scene, seconds] as const,
+  );
+  return page.screenshot();
+}
+
+/** Screenshot of an exported page that is open, at a time. */
+export async function pageAt(page: Page, seconds: number): Promise<Buffer> {
+  await page.evaluate(
+    (at) => (globalThis as unknown as { wexikine: { show: (ms: number) => void } }).wexikine.show(at * 1000),
+    seconds,
+  );
+  return page.screenshot();
+}

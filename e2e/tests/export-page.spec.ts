@@ -1,0 +1,277 @@
+import { expect, test, type Page } from '@playwright/test';
+import {
+  CHANNELS,
+  constellations,
+  exportPage,
+  FONTS,
+  frameTicks,
+  programmeBoard,
+  ticksFromSeconds,
+  type ChannelId,
+  type Key,
+  type Layer,
+  type Scene,
+} from '@wexikine/core';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { card, sceneWith } from '../pages/made-scenes';
+import { compare, pageAt, paintedAt, painterScript } from '../pages/painted';
+import { saved } from '../pages/library-screen';
+import { SceneScreen } from '../pages/scene-screen';
+
+const FACES = FONTS.map((font) => {
+  const file = join(import.meta.dirname, `../../cli/dist/fonts/${font.toLowerCase().replace(/ /g, '-')}.woff2`);
+  const data = readFileSync(file).toString('base64');
+  return `@font-face { font-family: '${font}'; font-weight: 200 900; src: url(data:font/woff2;base64,${data}) }\n`;
+}).join('');
+const PAINTER = painterScript();
+
+/** A picture of four fields, wider than it is high, as SVG. */
+const PICTURE = `data:image/svg+xml;base64,${Buffer.from(
+  '<svg xmlns="http://www.w3.org/2000/svg" width="120" height="60"><rect width="60" height="30" fill="#d33"/><rect x="60" width="60" height="30" fill="#3d3"/><rect y="30" width="60" height="30" fill="#33d"/><rect x="60" y="30" width="60" height="30" fill="#dd3"/></svg>',
+).toString('base64')}`;
+
+const base: Scene = { ...programmeBoard(), width: 640, height: 400, length: ticksFromSeconds(2), layers: [], runs: [] };
+
+function key(seconds: number, value: number): Key {
+  return { at: ticksFromSeconds(seconds), value, ease: { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 } };
+}
+
+/** Two values that a channel moves between, so that it is seen. */
+const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
+  'position.x': [220, 420],
+  'position.y': [150, 260],
+  'anchor.x': [0.1, 0.9],
+  'anchor.y': [0.2, 1],
+  'scale.x': [0.4, 1.6],
+  'scale.y': [0.5, 1.4],
+  rotation: [-40, 70],
+  skew: [-20, 25],
+  opacity: [0.2, 1],
+  'size.x': [90, 300],
+  'size.y': [60, 200],
+  corner: [0, 50],
+  'fill.l': [0.2, 0.9],
+  'fill.a': [-0.15, 0.2],
+  'fill.b': [-0.2, 0.15],
+  'stroke.l': [0.2, 0.9],
+  'stroke.a': [-0.15, 0.2],
+  'stroke.b': [-0.2, 0.15],
+  'stroke.width': [2, 24],
+  'stroke.start': [0, 0.8],
+  'stroke.end': [0.1, 1],
+  'stroke.shift': [-0.6, 1.3],
+  letterSpacing: [-2, 14],
+  blur: [0, 9],
+  'crop.x': [0.1, 0.9],
+  'crop.y': [0.2, 0.8],
+  'crop.zoom': [1, 3],
+  'shadow.x': [-30, 30],
+  'shadow.y': [10, 40],
+  'shadow.blur': [0, 12],
+  'shadow.opacity': [0.1, 1],
+};
+
+/** Channels of where a layer is. */
+const PLACING: ReadonlySet<ChannelId> = new Set([
+  'position.x',
+  'position.y',
+  'anchor.x',
+  'anchor.y',
+  'scale.x',
+  'scale.y',
+  'rotation',
+  'skew',
+]);
+
+const LOOK: Layer['look'] = { fill: '#f3c98b', stroke: '#58b79c', shadow: '#e05577', cap: 'round' };
+const REST: Layer['rest'] = {
+  'position.x': 320,
+  'position.y': 200,
+  'size.x': 200,
+  'size.y': 120,
+  corner: 16,
+  'stroke.width': 10,
+  'shadow.x': 16,
+  'shadow.y': 18,
+  'shadow.blur': 6,
+  'shadow.opacity': 0.7,
+};
+const span = { in: 0, out: ticksFromSeconds(2) };
+const gradient = { from: '#f3c98b', to: '#30418f', angle: 30 } as const;
+const text = {
+  type: 'text',
+  text: 'Tide & moon',
+  font: 'Spline Sans',
+  weight: 600,
+  size: 36,
+  align: 'middle',
+} as const;
+
+/** Every kind of thing that is drawn, each with all of its look. */
+const KINDS: Readonly<Record<string, Partial<Layer>>> = {
+  'a plain card': { look: { fill: '#f3c98b', shadow: '#e05577' } },
+  'an outlined card': { look: LOOK },
+  'an outlined card with a gradient': { look: { ...LOOK, fill: gradient } },
+  'an ellipse': { source: { type: 'ellipse' }, look: { ...LOOK, fill: gradient } },
+  'a path': { source: { type: 'path', d: 'M10 90 L50 5 L90 90 Q50 60 10 90 Z' }, look: { ...LOOK, fill: gradient } },
+  'an open path': {
+    source: { type: 'path', d: 'M0 50 C30 -20 70 120 100 50' },
+    look: { stroke: '#58b79c', cap: 'butt' },
+  },
+  'a word': { kind: 'word', source: text, look: { fill: '#f3c98b', shadow: '#e05577' } },
+  'a picture': { kind: 'picture', source: { type: 'picture', href: PICTURE }, look: { shadow: '#e05577' } },
+};
+
+/** Channels that something is drawn with. */
+function channelsOf(kind: Partial<Layer>): ChannelId[] {
+  const isOutlined = kind.look?.stroke !== undefined;
+  const hasPlainFill = typeof kind.look?.fill === 'string';
+  return CHANNELS.map(({ id }) => id).filter((id) => {
+    const [family] = id.split('.');
+    if (family === 'stroke') return isOutlined;
+    if (family === 'fill') return hasPlainFill;
+    if (family === 'crop') return kind.kind === 'picture';
+    if (family === 'shadow') return kind.look?.shadow !== undefined;
+    if (id === 'letterSpacing') return kind.kind === 'word';
+    return id !== 'corner' || kind.source === undefined;
+  });
+}
+
+/** Pixels that may differ, as letters are smoothed in two ways, and the mean difference of a colour part. */
+const MOST_APART = 0.007;
+const MOST_MEAN = 1.2;
+
+/** A page that draws with the painter, beside the one that shows what is exported. */
+async function openPainter(page: Page): Promise<Page> {
+  const painter = await page.context().newPage();
+  const fonts = FONTS.map((font) => `<b style="font-family:'${font}'">a</b>`).join('');
+  await painter.setContent(`<style>${FACES}</style>${fonts}`);
+  await painter.evaluate(() => document.fonts.ready);
+  await painter.addScriptTag({ content: PAINTER });
+  return painter;
+}
+
+async function expectSame(
+  page: Page,
+  painter: Page,
+  scene: Scene,
+  times: readonly number[],
+  about: string,
+): Promise<void> {
+  for (const one of [page, painter]) await one.setViewportSize({ width: scene.width, height: scene.height });
+  const html = exportPage(scene, { fontFaces: scene.layers.some(({ kind }) => kind === 'word') ? FACES : '' });
+  await page.setContent(html.replace('<html lang="en">', '<html lang="en" data-controls="off">'));
+  await page.evaluate(() => document.fonts.ready);
+  for (const at of times) {
+    const [shown, painted] = [await pageAt(page, at), await paintedAt(painter, scene, at)];
+    const { mean, share } = await compare(painter, shown, painted);
+    const far =
+      share > MOST_APART || mean > MOST_MEAN ? `${(share * 100).toFixed(2)} % apart, mean ${mean.toFixed(2)}` : 'alike';
+    expect(`${about} at ${at} s: ${far}`).toBe(`${about} at ${at} s: alike`);
+  }
+}
+
+test('every channel has two values that it is drawn with', () => {
+  expect(Object.keys(ENDS).sort()).toEqual(CHANNELS.map(({ id }) => id).sort());
+  const drawn = new Set(Object.values(KINDS).flatMap(channelsOf));
+  expect(CHANNELS.filter(({ id }) => !drawn.has(id)).map(({ id }) => id)).toEqual([]);
+});
+
+for (const [name, kind] of Object.entries(KINDS)) {
+  test(`the exported page draws ${name} as the preview does, with each of its channels keyed`, async ({ page }) => {
+    test.setTimeout(120_000);
+    const painter = await openPainter(page);
+    // Where a layer is and how it is turned is the same for all kinds; two of them stand for the others.
+    const isModel = ['an outlined card', 'a word'].includes(name);
+    for (const id of channelsOf(kind).filter((one) => isModel || !PLACING.has(one))) {
+      const [from, to] = ENDS[id];
+      const layer = card('one', {
+        rest: { ...REST, rotation: 12 },
+        span,
+        ...kind,
+        tracks: { [id]: [key(0.1, from), key(1.8, to)] },
+      });
+      await expectSame(page, painter, { ...base, layers: [layer] }, [0.8], `${name}, ${id}`);
+    }
+  });
+}
+
+test('groups, spans, steps and blurs inside groups are drawn alike', async ({ page }) => {
+  const group = card('group', {
+    kind: 'group',
+    source: { type: 'none' },
+    look: {},
+    span,
+    rest: { 'position.x': 320, 'position.y': 200, 'size.x': 10, 'size.y': 10, rotation: 15, opacity: 0.6, blur: 6 },
+  });
+  const inside = card('inside', {
+    parent: 'group',
+    span: { in: ticksFromSeconds(0.4), out: ticksFromSeconds(1.2) },
+    rest: { ...REST, 'position.x': 0, 'position.y': 0 },
+    look: LOOK,
+  });
+  const steps: Key[] = [{ at: 0, value: 100, ease: { type: 'steps', count: 10, jump: 'end' } }, key(2, 500)];
+  const stepping = card('steps', {
+    span,
+    rest: { ...REST, 'size.x': 40, 'size.y': 40, 'position.y': 360 },
+    look: { fill: '#fff' },
+    tracks: { 'position.x': steps },
+  });
+  const scene = { ...base, layers: [group, inside, stepping] };
+  const frame = frameTicks(scene.rate) / 705_600_000;
+  await expectSame(
+    page,
+    await openPainter(page),
+    scene,
+    [0.36, 0.4, 1.16, 1.2, 5 * frame, 10 * frame, 30 * frame],
+    'groups',
+  );
+});
+
+for (const demo of [programmeBoard(), constellations()]) {
+  test(`${demo.name} is the same on the page as in the preview, as it stands`, async ({ page }) => {
+    const seconds = demo.length / 705_600_000;
+    const times = Array.from({ length: 10 }, (_, i) => Math.floor(((i + 0.5) * seconds * 25) / 10) / 25);
+    await expectSame(page, await openPainter(page), demo, [times[1], times[7]], demo.name);
+  });
+}
+
+test('the page fits its window, plays, pauses and scrubs; the address hides its controls; less motion shows the end', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const moving = card('a', { tracks: { 'position.x': [key(0, 200), key(9, 1700)] } });
+  const id = await sceneWith(page, [moving]);
+  const screen = new SceneScreen(page);
+  await screen.open(id);
+  const { bytes } = await saved(page, async () => {
+    await page.getByRole('button', { name: 'Export' }).click();
+    await page.getByRole('menuitem', { name: /^Web page/ }).click();
+  });
+  await page.route('**/exported.html*', (route) => route.fulfill({ contentType: 'text/html', body: bytes }));
+  await page.setViewportSize({ width: 960, height: 700 });
+  await page.goto('/exported.html');
+  const frame = await page.getByRole('main').boundingBox();
+  expect([frame?.x, frame?.width, Math.round(frame?.height ?? 0), Math.round(frame?.y ?? 0)]).toEqual([
+    0, 960, 540, 80,
+  ]);
+  const middle = async (): Promise<number> => {
+    const box = await page.locator('[data-layer="a"] > .own').boundingBox();
+    return (box?.x ?? 0) + (box?.width ?? 0) / 2;
+  };
+  await page.getByRole('button', { name: 'Pause' }).click();
+  const slider = page.getByRole('slider', { name: 'Time' });
+  await slider.fill('9000');
+  expect(await middle()).toBeCloseTo(850, 0);
+  await page.keyboard.press('Home');
+  expect(await middle()).toBeCloseTo(100, 0);
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect.poll(middle).toBeGreaterThan(101);
+  await page.goto('/exported.html?controls=off');
+  await expect(slider).toBeHidden();
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await page.goto('/exported.html');
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
+  expect(await middle()).toBeCloseTo(850, 0);
+});
