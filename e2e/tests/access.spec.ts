@@ -115,7 +115,7 @@ for (const theme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'Variants' }).click();
       await expect(page.getByRole('img', { name: 'Version 6' })).toBeVisible();
       await expectNoFaults(page);
-      await page.getByRole('button', { name: 'Leave the sentence as it is' }).click();
+      await page.getByRole('button', { name: 'Keep none of them' }).click();
       await page.getByRole('button', { name: /^Start of Moonrise walk/ }).click();
       await page.getByRole('textbox', { name: 'Start of Moonrise walk, by hand' }).fill('1:00');
       await page.keyboard.press('Enter');

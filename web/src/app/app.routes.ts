@@ -20,6 +20,7 @@ export const routes: Routes = [
     title: 'Shortcuts',
     loadComponent: async () => (await import('./shortcuts/shortcuts-page')).ShortcutsPage,
   },
+  { path: 'help', title: 'Help', loadComponent: async () => (await import('./help/help-page')).HelpPage },
   { path: '**', title: 'Not found', loadComponent: async () => (await import('./not-found-page')).NotFoundPage },
 ];
 

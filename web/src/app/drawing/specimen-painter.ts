@@ -1,6 +1,15 @@
-import { compileScene, createFrame, sampleFrame, transformPoint, restValue, type Ticks } from '@wexikine/core';
+import {
+  compileScene,
+  createFrame,
+  sampleFrame,
+  transformPoint,
+  restValue,
+  type Ticks,
+  boundsAt,
+  type Box,
+} from '@wexikine/core';
 import type { createPainter } from '@wexikine/paint';
-import { ghostsOf } from './ghosts';
+import { ghostsOf, trailOf } from './ghosts';
 import type { Specimen } from './specimen';
 
 type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
@@ -14,6 +23,12 @@ export interface SpecimenPainter {
   readonly pathOf: (layer: string, context: Context, frame: Ticks) => readonly (readonly [number, number])[];
 }
 
+/** Where a motion is looked at to know what it takes up, and the room that is left around it, in pixels. */
+const LOOKS = Array.from({ length: 13 }, (_, i) => i / 12);
+const AIR = 8;
+/** Share of the width and height that is left out on each side of a motion in one place. */
+const NEAR = 0.24;
+
 /** Most ghosts of a path; longer ones are taken further apart. */
 const MOST_PLACES = 240;
 
@@ -26,15 +41,51 @@ export function createSpecimenPainter(painter: Painter, specimen: Specimen): Spe
   const last = Math.max(...specimen.layers.map((id) => scene.layers[index.get(id) ?? 0].span.out), 1) - 1;
   let surface: OffscreenCanvas | null = null;
 
+  const ghosts = ghostsOf(specimen);
+  let framing: Box | null = null;
+
+  /** A motion in one place is looked at from nearer than one that goes somewhere. */
+  const room = (): Box => {
+    const isInPlace = specimen.kind === 'card' && ['nested', 'turned'].includes(trailOf(specimen));
+    const [x, y] = isInPlace ? [scene.width * NEAR, scene.height * NEAR] : [0, 0];
+    return { left: x, top: y, right: scene.width - x, bottom: scene.height - y };
+  };
+
+  /** What the whole motion takes up, in pixels of the specimen: the frame, and more where it goes beyond. */
+  const takenUp = (): Box => {
+    if (framing) return framing;
+    let box = room();
+    if (specimen.kind !== 'row' && specimen.kind !== 'scene') {
+      for (const { share, aside, below } of [...ghosts, ...LOOKS.map((one) => ({ share: one, aside: 0, below: 0 }))]) {
+        sampleFrame(compiled, Math.min(from + (to - from) * share, last), frame);
+        for (const id of specimen.layers) {
+          const { left, top, right, bottom } = boundsAt(frame, index.get(id) ?? 0);
+          const [x, y] = [aside * scene.width, below * scene.height];
+          box = {
+            left: Math.min(box.left, left + x - AIR),
+            top: Math.min(box.top, top + y - AIR),
+            right: Math.max(box.right, right + x + AIR),
+            bottom: Math.max(box.bottom, bottom + y + AIR),
+          };
+        }
+      }
+    }
+    return (framing = box);
+  };
+
+  /** Fits all of the motion into a canvas, so that nothing of it is cut off. */
   const viewOf = ({ canvas: { width, height } }: Context, aside: number, below: number) => {
-    const scale = Math.min(width / scene.width, height / scene.height);
-    const x = (width - scene.width * scale) / 2 + aside * width;
-    return { scale, x, y: (height - scene.height * scale) / 2 + below * height };
+    const { left, top, right, bottom } = takenUp();
+    const scale = Math.min(width / (right - left), height / (bottom - top));
+    const x = (width - (left + right) * scale) / 2 + aside * scene.width * scale;
+    return { scale, x, y: (height - (top + bottom) * scale) / 2 + below * scene.height * scale };
   };
 
   const paint = (context: Context, time: Ticks, aside = 0, below = 0): void => {
+    // Before sampling: to know its view, the whole motion is looked at in the same frame.
+    const view = viewOf(context, aside, below);
     sampleFrame(compiled, Math.min(time, last), frame);
-    painter.paint(context, { compiled, frame }, viewOf(context, aside, below));
+    painter.paint(context, { compiled, frame }, view);
   };
 
   /** Through a surface of its own, since the painter sets opacities itself. */
@@ -58,7 +109,7 @@ export function createSpecimenPainter(painter: Painter, specimen: Specimen): Spe
       else paintFaint(context, time, alpha);
     },
     drawTrail: (context) => {
-      for (const ghost of ghostsOf(specimen)) {
+      for (const ghost of ghosts) {
         paintFaint(context, from + (to - from) * ghost.share, ghost.alpha, ghost.aside, ghost.below);
       }
     },

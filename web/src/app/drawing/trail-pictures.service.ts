@@ -8,7 +8,7 @@ interface Picture {
 }
 
 /** Milliseconds of a frame that pictures may take, so that scrolling stays smooth while they are made. */
-const BUDGET = 7;
+const BUDGET = 14;
 
 /**
  * Pictures of presets, each made once for as long as its item and library stay the same, and made one after the other

@@ -47,6 +47,7 @@ const PICTURE = 172 / 320;
   imports: [FacetList, Icon, ItemTile, LibraryDrawer, MatMenuModule, ScrollingModule, SelectionBar],
   templateUrl: './library-page.html',
   styleUrl: './library-page.scss',
+  host: { role: 'main' },
 })
 export class LibraryPage implements AfterViewInit, OnDestroy {
   /** The item that is chosen first, from the address. */

@@ -3,8 +3,10 @@ import {
   Component,
   computed,
   effect,
+  ElementRef,
   inject,
   input,
+  linkedSignal,
   signal,
   type AfterViewInit,
   type OnDestroy,
@@ -26,6 +28,8 @@ import {
   type Recipe,
   type Scene,
 } from '@wexikine/core';
+import { GuideCard } from '../guide/guide-card';
+import type { GuideState } from '../guide/guide-steps';
 import { Icon } from '../icons/icon';
 import { LayoutService, USUAL } from '../layout/layout.service';
 import { Splitter } from '../layout/splitter';
@@ -76,6 +80,7 @@ const FIRST_LOOK = 0.2;
     CuesPanel,
     CurvePanel,
     FindingsPanel,
+    GuideCard,
     HistoryPanel,
     Icon,
     LayerPanel,
@@ -116,6 +121,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   readonly preset = input<string>();
   /** A recipe of the library to begin with, from the address. */
   readonly recipe = input<string>();
+  /** Set where the guided first batch is wanted. */
+  readonly guide = input<string>();
   /** Set where its draft is to be tried. */
   readonly draftOf = input<string>();
 
@@ -153,6 +160,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly isLooping = toSignal(this.player.isLooping$, { requireSync: true });
   protected readonly realRate = toSignal(this.player.rate$, { requireSync: true });
 
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private staged: string | null = null;
   protected readonly panels = PANELS;
   protected readonly panel = signal<Panel>('curve');
@@ -323,6 +331,34 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     this.sentence()?.shut();
     this.preview()?.focus();
     this.teller.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
+  }
+
+  protected readonly isGuided = linkedSignal(() => this.guide() !== undefined);
+  private runsAtFirst: number | null = null;
+  protected readonly guideState = computed((): GuideState => {
+    const draft = this.draft();
+    const runs = this.standing()?.runs.length ?? 0;
+    this.runsAtFirst ??= this.standing() ? runs : null;
+    return {
+      recipe: draft?.recipe ?? null,
+      isLive: draft?.isLive === true,
+      isPlaying: this.isPlaying(),
+      isApplied: draft?.isApplied === true,
+      runsAtFirst: this.runsAtFirst ?? runs,
+      runs,
+    };
+  });
+  private pointedAt: Element | null = null;
+
+  /** Rings what the guide speaks of. */
+  protected pointAt(selector: string | null): void {
+    this.pointedAt?.classList.remove('guided');
+    this.pointedAt = null;
+    if (selector === null) return;
+    setTimeout(() => {
+      this.pointedAt = this.element.querySelector(selector);
+      this.pointedAt?.classList.add('guided');
+    });
   }
 
   protected readonly panelLabels = PANEL_LABELS;

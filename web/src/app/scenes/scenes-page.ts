@@ -1,7 +1,10 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
+  effect,
   inject,
+  input,
   signal,
   type OnDestroy,
   type AfterViewInit,
@@ -12,11 +15,20 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
-import { dataProblems, formatRate, formatShort, sceneSchema, type Scene, type SceneSummary } from '@wexikine/core';
+import {
+  DAYS_DELETED_KEPT,
+  dataProblems,
+  formatRate,
+  formatShort,
+  sceneSchema,
+  type Scene,
+  type SceneSummary,
+} from '@wexikine/core';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
 import { ScenePicture } from '../drawing/scene-picture';
+import { GuideService } from '../guide/guide.service';
 import { Icon } from '../icons/icon';
 import { TopBar } from '../top-bar';
 import { NewSceneDialog } from './new-scene-dialog';
@@ -27,6 +39,8 @@ interface Tile {
 }
 
 const UNDO_FOR = 10_000;
+/** The demo scene whose copy the guide is done in. */
+const GUIDE_SCENE = 'programme-board';
 
 /** The list of scenes with a small live picture each. */
 @Component({
@@ -44,12 +58,23 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
   private readonly topBar = inject(TopBar);
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
 
+  protected readonly guides = inject(GuideService);
+  /** Set where the guide is asked for again. */
+  readonly guide = input<string>();
+  /** The scene that the guided first batch is done in a copy of; null where it is not offered. */
+  protected readonly guideScene = computed(() => {
+    if (!this.guides.isOffered()) return null;
+    return this.tiles()?.find(({ summary }) => summary.id === GUIDE_SCENE)?.summary.id ?? null;
+  });
   protected readonly tiles = signal<readonly Tile[] | null>(null);
   protected readonly problem = signal<string | null>(null);
   protected readonly hovered = signal<string | null>(null);
   protected readonly renaming = signal<string | null>(null);
 
   constructor() {
+    effect(() => {
+      if (this.guide() !== undefined) this.guides.again();
+    });
     void this.load();
   }
 
@@ -75,6 +100,11 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
       const stored = await firstValueFrom(this.api.scene(id)).catch(() => null);
       if (stored) this.change(id, (tile) => ({ ...tile, scene: stored.scene }));
     }
+  }
+
+  protected async startGuide(id: string): Promise<void> {
+    const copy = await this.ask(this.api.copyScene(id, personName()));
+    if (copy) await this.router.navigate(['/scenes', copy.scene.id], { queryParams: { guide: 'first' } });
   }
 
   protected newScene(): void {
@@ -118,7 +148,7 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
     await firstValueFrom(this.api.deleteScene(id)).catch(({ message }: ApiProblem) => this.tell(message));
     this.tiles.update((tiles) => tiles?.filter((tile) => tile.summary.id !== id) ?? null);
     this.snackBar
-      .open(`“${name}” was deleted.`, 'Undo', { duration: UNDO_FOR })
+      .open(`“${name}” was deleted; it is kept for ${DAYS_DELETED_KEPT} days.`, 'Undo', { duration: UNDO_FOR })
       .onAction()
       .subscribe(() => {
         this.api.restoreScene(id).subscribe({

@@ -4,10 +4,13 @@ const GROUPS = [
   {
     title: 'In a scene',
     keys: [
-      ['Ctrl + Enter', 'Apply the run'],
+      ['Ctrl + Enter', 'Dry run, then apply it; in a field, too'],
       ['W', 'Show or hide the dry run'],
       ['Ctrl + Z', 'Undo'],
       ['Ctrl + Shift + Z', 'Redo'],
+      ['V', 'Preview in the whole window, and back'],
+      ['+, −', 'Closer in time, or more of it (Ctrl + wheel, too)'],
+      ['R, Shift + R', 'Show the run; show the whole scene'],
       ['1 to 6', 'Curve, layer, runs, cues, findings, history'],
       ['T', 'A tap on the beat, while tapping cues along'],
       ['F2', 'Set the start of the selected row by hand'],
@@ -32,7 +35,10 @@ const GROUPS = [
     keys: [
       ['Tab', 'From field to field'],
       ['Enter', 'Open a field'],
-      ['↑, ↓', 'Step a number; with Shift by ten'],
+      ['↑, ↓', 'Step a number; with Shift coarse, with Alt fine'],
+      ['+8, −8, ×2, ÷2', 'Typed in a number field: so much more or less, or by a factor'],
+      ['= −8', 'Minus eight itself'],
+      ['?', 'Beside a field: what it does'],
       ['Drag sideways', 'Scrub a number; with Shift by ten'],
       ['Escape', 'Close the field'],
     ],

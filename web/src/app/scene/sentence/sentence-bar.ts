@@ -27,6 +27,7 @@ import {
   type Solved,
 } from '@wexikine/core';
 import { Scrub } from '../../fields/scrub';
+import { FieldHelpButton } from '../../help/field-help';
 import { stepsOfKey } from '../../fields/value-field';
 import { FieldEditor } from './field-editor';
 import { canScrub, scrubField } from './scrub-field';
@@ -64,7 +65,7 @@ function isNumeric(field: SentenceField): boolean {
 @Component({
   selector: 'wx-sentence-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkConnectedOverlay, CdkOverlayOrigin, CdkTrapFocus, FieldEditor, Scrub],
+  imports: [CdkConnectedOverlay, CdkOverlayOrigin, CdkTrapFocus, FieldEditor, FieldHelpButton, Scrub],
   templateUrl: './sentence-bar.html',
   styleUrl: './sentence-bar.scss',
   host: { '[class.waiting]': 'isWaiting()', '[class.long]': 'isLong()' },

@@ -1,0 +1,144 @@
+import {
+  apply,
+  createArrange,
+  createRecipe,
+  plan,
+  SCENE_FORMAT,
+  ticksFromSeconds,
+  type Layer,
+  type PresetRecipe,
+  type Recipe,
+  type Scene,
+  type Shelf,
+} from '@wexikine/core';
+import type { Specimen } from '../drawing/specimen';
+import { SPECIMEN_HEIGHT, SPECIMEN_WIDTH, specimenLayers } from '../drawing/specimen-layers';
+
+/** What explains a field of the sentence: a line or two, and a small scene that shows it. */
+export interface FieldHelp {
+  readonly text: string;
+  readonly recipe: (layers: readonly Layer[]) => Recipe;
+}
+
+const PRESET = 'rise-and-settle';
+const COUNT = 12;
+
+function ids(layers: readonly Layer[], test: (index: number) => boolean = () => true): string[] {
+  return layers.filter((_, i) => test(i)).map(({ id }) => id);
+}
+
+function said(change: Partial<PresetRecipe> = {}, test?: (index: number) => boolean): FieldHelp['recipe'] {
+  return (layers) => ({
+    ...createRecipe('bring-in', PRESET, { by: 'layers', layers: ids(layers, test) }),
+    order: { by: 'across' },
+    spacing: { by: 'gap', gap: '3f' },
+    length: { by: 'fixed', length: '16f' },
+    ...change,
+  });
+}
+
+/** What each field does. Fields of parameters share one, and so do ways. */
+const HELP: Readonly<Record<string, FieldHelp>> = {
+  operation: {
+    text: 'What to do with the layers: bring them in, accent them, send them out, or line up, arrange and clear them.',
+    recipe: said(),
+  },
+  preset: {
+    text: 'Which animation of the library each layer gets. All of them get the same one, with their own values if you like.',
+    recipe: said({ preset: { id: 'drop-and-bounce' } }),
+  },
+  pick: {
+    text: 'Which layers take part. Here every second one does; the others stay as they are.',
+    recipe: said({}, (i) => i % 2 === 0),
+  },
+  order: {
+    text: 'Who starts first. Here the order goes out from the middle.',
+    recipe: said({ order: { by: 'out-from', x: 0.5, y: 0.5 } }),
+  },
+  start: {
+    text: 'When the first one begins: at its own in point, or at a time or a cue of the scene. Here everything waits half a second.',
+    recipe: said({ start: { by: 'time', at: '0.5s' } }),
+  },
+  spacing: {
+    text: 'How much later each next one starts: the stagger. Here one starts every 5 frames.',
+    recipe: said({ spacing: { by: 'gap', gap: '5f' } }),
+  },
+  moves: {
+    text: 'Whether only the keys are staggered, or the whole layers with their in and out points.',
+    recipe: said({ moves: 'layers' }),
+  },
+  length: {
+    text: 'How long each one takes. Here each takes twice as long as before.',
+    recipe: said({ length: { by: 'fixed', length: '32f' } }),
+  },
+  finish: {
+    text: 'When the last one is done. Give it, and the start, the gap or the length follows from it.',
+    recipe: said({ spacing: { by: 'finish', at: '1.6s' } }),
+  },
+  existing: {
+    text: 'What becomes of keys that are there: an earlier entrance gives way, or the new motion is added on top.',
+    recipe: said(),
+  },
+  parameter: {
+    text: 'A value of the preset for this run: one for all, by turns, along the order, at random, or from data. Here the tilt goes by turns.',
+    recipe: said({ parameters: { tilt: { by: 'cycle', values: ['-20deg', '20deg'] } } }),
+  },
+  'add-parameter': {
+    text: 'Set one more value of the preset for this run. What you do not set stays as the preset has it.',
+    recipe: said({ parameters: { rise: { by: 'ramp', from: '10px', to: '70px' } } }),
+  },
+  way: {
+    text: 'How the layers are lined up in time or arranged in space. Here they are put on a circle.',
+    recipe: (layers) => ({
+      ...createArrange({ by: 'layers', layers: ids(layers) }),
+      way: { by: 'circle', x: 0.5, y: 0.5, radius: 62, from: -90, round: 360, turned: false },
+    }),
+  },
+  parts: {
+    text: 'What becomes of entrances and exits when a layer gets longer or shorter: they keep their length, or everything stretches.',
+    recipe: said(),
+  },
+};
+
+/** The help for a field of the sentence. */
+export function helpFor(field: string): FieldHelp {
+  return HELP[field.startsWith('parameter:') ? 'parameter' : field] ?? HELP['operation'];
+}
+
+const LENGTH = ticksFromSeconds(3);
+
+/** The small scene that shows what a field does, played from its first frame to its last. */
+export function demoOf(help: FieldHelp, shelf: Shelf): Specimen {
+  const layers = specimenLayers('row')
+    .slice(0, COUNT)
+    .map((layer) => ({ ...layer, span: { in: 0, out: LENGTH } }));
+  const scene: Scene = {
+    format: SCENE_FORMAT,
+    id: 'help',
+    name: 'Help',
+    project: '',
+    width: SPECIMEN_WIDTH,
+    height: SPECIMEN_HEIGHT,
+    rate: { num: 25, den: 1 },
+    length: LENGTH,
+    cues: [],
+    layers,
+    runs: [],
+  };
+  const planned = plan(scene, shelf, help.recipe(layers), {
+    runId: 'help',
+    by: 'help',
+    when: '2026-01-01T00:00:00.000Z',
+  });
+  const result = apply(scene, planned.edits);
+  return {
+    scene: result.ok ? result.scene : scene,
+    from: 0,
+    to: ticksFromSeconds(2.6),
+    travels: false,
+    kind: 'row',
+    isExit: false,
+    plan: planned,
+    layers: ids(layers),
+  };
+}
