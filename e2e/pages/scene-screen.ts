@@ -37,6 +37,11 @@ export class SceneScreen {
     await this.planned();
   }
 
+  /** Shows the rows of all layers, not only of those that take part. */
+  async showAll(): Promise<void> {
+    await this.page.getByRole('button', { name: /^All \d+$/ }).click();
+  }
+
   /** Waits until a dry run is on screen. */
   async planned(): Promise<void> {
     await expect(this.status).toContainText('Dry run:');

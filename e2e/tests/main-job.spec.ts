@@ -14,7 +14,10 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Scenes' })).toBeVisible();
   await page.getByRole('link', { name: 'Open Programme board', exact: true }).click();
-  await screen.planned();
+  // It opens as it stands; the sentence waits.
+  await expect(screen.status).toContainText('The scene as it stands');
+  await expect(screen.applyButton).toHaveText('Dry run on 12');
+  await screen.dryRun();
   await expect(screen.field('pick')).toHaveText('12 groups tagged “row”'.replace('groups', 'layers'));
   await expect(screen.applyButton).toHaveText('Apply to 12');
 
@@ -52,7 +55,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   const sky = await screen.pixel(0.3, 0.2535);
   await page.getByRole('button', { name: 'Hide dry run' }).click();
   await expect.poll(() => screen.pixel(0.3, 0.2535)).not.toEqual(sky);
-  await page.getByRole('button', { name: 'Dry run' }).click();
+  await screen.dryRun();
 
   // Apply, and the same keys stand on the server.
   await expect(screen.applyButton).toHaveText('Apply to 12');

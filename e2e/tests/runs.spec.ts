@@ -107,7 +107,7 @@ test('values are set by hand in the sheet and released, rows are put in order by
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await screen.times('Card 2'))[0]).toContain('3:00');
   await expect(page.getByRole('button', { name: 'Start of Card 2: 3:00, set by hand' })).toBeVisible();
-  await page.getByRole('button', { name: 'Release Start of Card 2' }).click();
+  await page.getByRole('button', { name: 'Start of Card 2: follow the sentence again' }).click();
   await expect.poll(async () => (await screen.times('Card 2'))[0]).toBe('0:04');
 
   await screen.row('Card 3').click();
@@ -170,7 +170,7 @@ test('versions play side by side; one is kept, its values stand in the sentence'
   await page.getByRole('button', { name: 'Variants' }).click();
   const dialog = page.getByRole('dialog', { name: 'Variants of the sentence' });
   await expect(dialog.getByRole('img', { name: 'Version 6' })).toBeVisible();
-  await dialog.getByLabel('Made by').selectOption({ label: 'sweeping Tilt' });
+  await dialog.getByLabel('Made by').selectOption({ label: 'stepping through Tilt' });
   await expect(dialog.getByRole('img', { name: 'Version 6' })).toBeVisible();
   const said = await dialog.getByRole('listitem').nth(5).locator('p').innerText();
   await dialog.getByRole('button', { name: 'Keep version 6' }).click();
@@ -265,7 +265,7 @@ test('a preset gets a new revision: its run says so, and the update is a dry run
   await expect(dialog.getByRole('row', { name: /^Card 2/ })).toContainText('0:24 → 1:05');
   await expectNoFaults(page);
   await dialog.getByRole('checkbox', { name: 'Update run 1' }).click();
-  await expect(dialog.getByText('stays as it is')).toBeVisible();
+  await expect(dialog.getByText('stays at the old revision')).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Update 0 runs' })).toBeDisabled();
   await dialog.getByRole('checkbox', { name: 'Update run 1' }).click();
   await dialog.getByRole('button', { name: 'Update 1 run' }).click();
@@ -296,7 +296,8 @@ test('two windows on one scene: a run in one appears in the other, and undo ther
   const other = await context.newPage();
   const [mine, theirs] = [new SceneScreen(page), new SceneScreen(other)];
   await mine.open(id);
-  await theirs.open(id);
+  await mine.showAll();
+  await theirs.openAtRest(id);
   await theirs.row('Moon').click();
   await other.getByRole('tab', { name: 'layer' }).click();
   await other.getByRole('textbox', { name: 'Name' }).fill('Full moon');

@@ -131,6 +131,7 @@ test('two windows: the later one is told, sees what changed, and chooses; nothin
   const [mine, theirs] = [new SceneScreen(page), new SceneScreen(other)];
   await mine.open(id);
   await theirs.open(id);
+  await theirs.showAll();
   await theirs.row('Moon').click();
   await other.getByRole('tab', { name: 'layer' }).click();
   await other.getByRole('textbox', { name: 'Name' }).fill('Full moon');

@@ -16,6 +16,7 @@ import {
   parseEasing,
   polylineOf,
   reverseEasing,
+  springPoints,
   springRemainder,
   springSettleTime,
   type EasedEnd,
@@ -190,4 +191,17 @@ describe('an easing played backwards', () => {
     }
     expect(reverseEasing({ type: 'hold' })).toEqual({ type: 'steps', count: 1, jump: 'start' });
   });
+});
+
+test.each(
+  [0.05, 0.08, 0.2, 0.5, 1, 2, 5].flatMap((damping) =>
+    [0.0001, 0.001, 0.01, 0.1].map((within) => [damping, within] as const),
+  ),
+)('a spring of damping %s that settles within %s is a linear() within 0.05 %% of the way', (damping, within) => {
+  const spring = { type: 'spring', damping, within } as const;
+  const [curve, line] = [createSpring(spring), createLinearFunction(springPoints(spring).points)];
+  let worst = 0;
+  for (let i = 0; i <= 20_000; i++) worst = Math.max(worst, Math.abs(curve(i / 20_000) - line(i / 20_000)));
+  expect(worst).toBeLessThanOrEqual(0.0005);
+  expect(easingSchema.safeParse(springPoints(spring)).success).toBe(true);
 });

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { CHANNEL_COUNT, channelOf, type ChannelId } from '../channel';
 import type { Easing } from '../easing';
 import { card, key, sceneOf } from '../testing/scenes';
-import { frameTicks, ticksFromSeconds } from '../time';
+import { frameTicks, LISTED_RATES, ticksFromSeconds } from '../time';
 import {
   boundsAt,
   compileScene,
@@ -15,7 +15,7 @@ import {
   sampleTrack,
   trackSpeed,
 } from '.';
-import type { Layer, Track } from '../scene';
+import type { Key, Layer, Track } from '../scene';
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 const value = fc.double({ min: -1000, max: 1000, noNaN: true });
@@ -166,5 +166,47 @@ describe('transforms', () => {
 
   test('room for a frame is CHANNEL_COUNT numbers a layer', () => {
     expect(createFrame(compileScene(sceneOf([card('a'), card('b')]))).values).toHaveLength(2 * CHANNEL_COUNT);
+  });
+});
+
+describe('steps are decided on ticks', () => {
+  const FRAMES = { num: 24, den: 1 };
+  const frame = 29_400_000;
+
+  test('the smallest case: four steps over 24 frames from frame 10 have begun the second on frame 16', () => {
+    const keys: Key[] = [
+      { at: 10 * frame, value: 0, ease: { type: 'steps', count: 4, jump: 'end' } },
+      { at: 34 * frame, value: 4, ease: { type: 'linear' } },
+    ];
+    const layer = card('a', { tracks: { rotation: keys } });
+    const compiled = compileScene({ layers: [layer] });
+    const at = (frames: number): number[] => [
+      sampleTrack(keys, frames * frame),
+      frameAt(compiled, frames * frame).values[channelOf('rotation').slot],
+    ];
+    expect([15, 16, 21, 22, 33, 34].map(at)).toEqual([0, 1, 1, 2, 3, 4].map((value) => [value, value]));
+  });
+
+  test('on every frame, at every rate, as whole-number arithmetic says (CSS Easing Functions 1, section 2.4)', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...LISTED_RATES, FRAMES),
+        fc.integer({ min: 1, max: 400 }),
+        fc.integer({ min: 1, max: 100 }),
+        fc.integer({ min: 0, max: 100 }),
+        fc.nat(400),
+        (rate, length, count, first, offset) => {
+          const ticks = frameTicks(rate);
+          const passed = offset % length;
+          const keys: Key[] = [
+            { at: first * ticks, value: 0, ease: { type: 'steps', count, jump: 'end' } },
+            { at: (first + length) * ticks, value: count, ease: { type: 'linear' } },
+          ];
+          const expected = Number((BigInt(passed) * BigInt(count)) / BigInt(length));
+          expect(sampleTrack(keys, (first + passed) * ticks)).toBeCloseTo(expected, 9);
+        },
+      ),
+      { numRuns: 2_000 },
+    );
   });
 });

@@ -16,7 +16,7 @@ export function stepsOfKey({ key, shiftKey, altKey }: KeyboardEvent): number {
 
 /**
  * A field for a value with a unit. It can be typed (see `enter` for what), stepped with the arrow keys and scrubbed by
- * dragging its label. Entering it selects its number. What `check` refuses is kept in the field with a sentence below,
+ * dragging its label. Entering it selects it. What `check` refuses is kept in the field with a sentence below,
  * and is not given on.
  */
 @Component({
@@ -44,6 +44,7 @@ export function stepsOfKey({ key, shiftKey, altKey }: KeyboardEvent): number {
       [attr.aria-invalid]="problem() !== null"
       [attr.aria-describedby]="problem() === null ? null : id + '-problem'"
       (focus)="begin($event)"
+      (click)="click($event)"
       (input)="type($event)"
       (keydown)="key($event)"
       (blur)="settle()"
@@ -101,6 +102,7 @@ export class ValueField {
   private readonly typed = signal<string | null>(null);
   protected readonly shown = computed(() => this.typed() ?? this.value());
   private base: string | null = null;
+  private isEntering = false;
   private readonly entered = computed(() => {
     const typed = this.typed();
     return typed === null ? null : enter(typed, this.base ?? this.value(), this.rate());
@@ -124,13 +126,19 @@ export class ValueField {
   protected readonly canStep = computed(() => readLiteral(this.text(), this.rate()) !== null);
   private held = '';
 
-  /** Selects the number, so that digits typed at once take its place and the unit stays. */
+  /** Selects all, so that digits typed at once take its place; a plain number takes the unit that stands there. */
   protected begin(event: FocusEvent): void {
     const field = event.target as HTMLInputElement;
     this.base = this.value();
-    const number = /^\s*[+\-−]?[\d.:;]+/.exec(field.value)?.[0].length ?? field.value.length;
-    // After the click that brought the focus has put its caret.
-    setTimeout(() => document.activeElement === field && field.setSelectionRange(0, number));
+    field.select();
+    // The click that brought the focus puts its caret after that.
+    this.isEntering = true;
+  }
+
+  protected click(event: MouseEvent): void {
+    const field = event.target as HTMLInputElement;
+    if (this.isEntering && field.selectionStart === field.selectionEnd) field.select();
+    this.isEntering = false;
   }
 
   protected type(event: Event): void {
