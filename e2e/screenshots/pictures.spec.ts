@@ -20,7 +20,9 @@ test('scenes', async ({ page }) => {
 
 test('scene with a dry run', async ({ page }) => {
   const screen = new SceneScreen(page);
-  await screen.open('programme-board');
+  await screen.openAtRest('programme-board');
+  await take(page, 'scene-rest');
+  await screen.dryRun();
   await screen.field('start').click();
   await screen.editor.getByText('At a time of the scene').click();
   await screen.editor.getByRole('textbox', { name: 'Time' }).fill('0:10');
@@ -129,4 +131,9 @@ test('a pack is looked at before it is imported', async ({ page }) => {
 test('shortcuts', async ({ page }) => {
   await page.goto('/shortcuts');
   await take(page, 'shortcuts');
+});
+
+test('help', async ({ page }) => {
+  await page.goto('/help');
+  await take(page, 'help');
 });

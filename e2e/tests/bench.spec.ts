@@ -238,7 +238,6 @@ test('keys made by hand on one layer become a preset that lands on ten others of
 
   // By hand on the moon: from 80 px below at half size, landing at frame 20.
   await page.getByRole('button', { name: 'Hide dry run' }).click();
-  await scene.showAll();
   await scene.row('Moon').click();
   await page.getByRole('tab', { name: 'layer' }).click();
   const panel = page.locator('wx-hand-keys');
