@@ -8,9 +8,9 @@ import { WORDS } from './words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [RouterLink],
   // The page scrolls, so the keyboard must be able to reach it.
-  host: { tabindex: '0', role: 'region', 'aria-label': 'Help' },
+  host: { tabindex: '0', role: 'main', 'aria-label': 'Help' },
   template: `
-    <main>
+    <div class="page">
       <h1>Help</h1>
       <p class="lead">
         Pick a preset, say on which layers and how far apart, look at the dry run, apply it, and change your mind later.
@@ -33,7 +33,7 @@ import { WORDS } from './words';
           </dl>
         </section>
       }
-    </main>
+    </div>
   `,
   styles: `
     :host {
@@ -41,7 +41,7 @@ import { WORDS } from './words';
       height: 100%;
       overflow: auto;
     }
-    main {
+    .page {
       max-width: 1020px;
       margin: 0 auto;
       padding: 28px 24px 60px;

@@ -3,6 +3,8 @@ import {
   createClear,
   createLineUp,
   createRecipe,
+  formatShort,
+  frameTicks,
   isPresetRecipe,
   operationFor,
   stayingOut,
@@ -13,6 +15,7 @@ import {
   type PresetRecipe,
   type Recipe,
   type Scene,
+  type Ticks,
 } from '@wexikine/core';
 
 function freeLayers(scene: Scene): Layer[] {
@@ -30,13 +33,21 @@ export function commonestTag(scene: Scene): string | null {
   return first?.[0] ?? null;
 }
 
+/** Where the playhead stands when a scene is opened, a little way in, where runs can be seen: whole frames. */
+export function firstLook({ length, rate }: Scene): Ticks {
+  const frame = frameTicks(rate);
+  return Math.round(length / 5 / frame) * frame;
+}
+
 /** The recipe that waits in the sentence of a scene that is opened. */
 export function firstRecipe(scene: Scene, item: PresetItem): PresetRecipe {
   const tag = commonestTag(scene);
   const pick: Pick =
     tag === null ? { by: 'layers', layers: freeLayers(scene).map(({ id }) => id) } : { by: 'rule', tag };
-  const plain = createRecipe(operationFor(item.body.phase), item.id, pick);
-  return { ...plain, order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' } };
+  const operation = operationFor(item.body.phase);
+  const plain = createRecipe(operation, item.id, pick);
+  const start = startFor(operation, plain.start, formatShort(firstLook(scene), scene.rate));
+  return { ...plain, start, order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' } };
 }
 
 /** What an operation is said with when it is chosen anew. */

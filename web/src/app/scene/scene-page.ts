@@ -49,6 +49,7 @@ import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
 import { LayerPanel } from './panels/layer-panel';
 import { RunsPanel } from './panels/runs-panel';
+import { firstLook } from './first-recipe';
 import { PlayerStore } from './player.store';
 import type { SharePoint } from './preview/marks';
 import { Preview, type PreviewOptions } from './preview/preview';
@@ -68,9 +69,6 @@ const PANEL_LABELS: Readonly<Record<Panel, string>> = {
   findings: 'Findings',
   history: 'History',
 };
-
-/** Where the playhead stands when a scene is opened, as a share of its length. */
-const FIRST_LOOK = 0.2;
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
 @Component({
@@ -480,11 +478,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   }
 
   /** Tells the player about the scene; a scene just opened is shown a little way in, where runs can be seen. */
-  private showStage({ id, rate, length }: Scene): void {
-    this.player.setStage({ rate, length });
-    if (this.staged === id) return;
-    this.staged = id;
-    this.player.go(length * FIRST_LOOK);
+  private showStage(scene: Scene): void {
+    this.player.setStage(scene);
+    if (this.staged === scene.id) return;
+    this.staged = scene.id;
+    this.player.go(firstLook(scene));
   }
 
   private selectFirst(): void {

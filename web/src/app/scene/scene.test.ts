@@ -3,6 +3,7 @@ import {
   apply,
   constellations,
   createShelf,
+  formatShort,
   programmeBoard,
   STARTER_LIBRARY,
   type Edit,
@@ -10,7 +11,7 @@ import {
   type Scene,
 } from '@wexikine/core';
 import { gridCells, layersFromNames } from './dialogs/new-layers';
-import { commonestTag, firstRecipe, withPreset } from './first-recipe';
+import { commonestTag, firstLook, firstRecipe, withPreset } from './first-recipe';
 import { doStep, overOthers, redoStep, startHistory, undoStep, type History } from './history';
 import { changedByBoth, changedLayers, putMineOver } from './merge';
 
@@ -104,6 +105,14 @@ describe('the first sentence', () => {
     expect(commonestTag(programmeBoard())).toBe('row');
     expect(commonestTag(constellations())).toBe('star');
     expect(commonestTag({ ...programmeBoard(), layers: [] })).toBeNull();
+  });
+
+  test('an accent that a scene is opened with begins where the playhead stands', () => {
+    const board = programmeBoard();
+    const accent = [...shelf.items.values()].find((item) => item.kind === 'preset' && item.body.phase === 'accent');
+    const { start } = firstRecipe(board, accent as PresetItem);
+    expect(start).toEqual({ by: 'time', at: formatShort(firstLook(board), board.rate) });
+    expect(firstRecipe(board, shelf.preset('rise-and-settle') as PresetItem).start).toEqual({ by: 'layer' });
   });
 
   test('another preset brings its verb along and drops parameters that it lacks', () => {

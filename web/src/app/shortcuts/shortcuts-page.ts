@@ -82,9 +82,9 @@ const GROUPS = [
   selector: 'wx-shortcuts-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   // The page scrolls, so the keyboard must be able to reach it.
-  host: { tabindex: '0', role: 'region', 'aria-label': 'Shortcuts' },
+  host: { tabindex: '0', role: 'main', 'aria-label': 'Shortcuts' },
   template: `
-    <main>
+    <div class="page">
       <h1>Shortcuts</h1>
       <div class="groups">
         @for (group of groups; track group.title) {
@@ -103,7 +103,7 @@ const GROUPS = [
           </section>
         }
       </div>
-    </main>
+    </div>
   `,
   styles: `
     :host {
@@ -112,7 +112,7 @@ const GROUPS = [
       overflow: auto;
       background: var(--paper-low);
     }
-    main {
+    .page {
       max-width: 1040px;
       padding: 24px 32px 48px;
     }
