@@ -18,7 +18,7 @@ export class BenchScreen {
 
   async open(id: string): Promise<void> {
     await this.page.goto(`/library/${id}`);
-    await expect(this.page.locator('wx-bench-page header')).toBeVisible();
+    await expect(this.page.locator('wx-bench-page .head')).toBeVisible();
   }
 
   get id(): string {

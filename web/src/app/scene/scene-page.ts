@@ -1,10 +1,12 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
   effect,
   ElementRef,
   inject,
+  Injector,
   input,
   linkedSignal,
   signal,
@@ -134,6 +136,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly layers = inject(LayerActions);
   private readonly conflicts = inject(ConflictActions);
   private readonly router = inject(Router);
+  private readonly injector = inject(Injector);
   private readonly topBar = inject(TopBar);
   private readonly library = inject(LibraryService);
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
@@ -325,9 +328,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     if (applied === 'failed')
       this.teller.tell('Nothing was applied: it could not be planned. Change a field and try again.');
     if (applied !== 'done') return;
-    // Whatever field was open is done with; the keys now belong to the preview, so that Space plays.
+    // Whatever field was open is done with; the keys now belong to the preview, so that Space plays. The editor gives
+    // the focus back to its field as it goes, so the preview takes it after that.
     this.sentence()?.shut();
-    this.preview()?.focus();
+    afterNextRender(() => this.preview()?.focus(), { injector: this.injector });
     this.teller.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
   }
 
