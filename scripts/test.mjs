@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { installIfNeeded, root } from './steps.mjs';
@@ -15,9 +15,29 @@ function step(name, command, args, env = {}) {
 }
 
 /** A step that either holds or does not counts as one test. */
-function check(name, command, args) {
-  if (step(name, command, args)) passed++;
+function tally(isFine) {
+  if (isFine) passed++;
   else failed++;
+}
+
+/** Steps that each keep one core busy, side by side; what each says is shown when it is done. */
+async function sideBySide(steps) {
+  const ends = steps.map(
+    ([name, ...args]) =>
+      new Promise((resolve) => {
+        let said = '';
+        const child = spawn('npm', ['run', '--silent', ...args], { cwd: root });
+        const hear = (text) => (said += text);
+        child.stdout.setEncoding('utf8').on('data', hear);
+        child.stderr.setEncoding('utf8').on('data', hear);
+        child.on('error', (error) => hear(error.message));
+        child.on('close', (status) => {
+          process.stdout.write(`\n== ${name}\n${said}`);
+          resolve(status === 0);
+        });
+      }),
+  );
+  for (const isFine of await Promise.all(ends)) tally(isFine);
 }
 
 function readReport(file) {
@@ -46,9 +66,11 @@ rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
 installIfNeeded();
 findBrowser();
-check('Build', 'node', ['scripts/build.mjs']);
-check('Lint and format', 'npm', ['run', '--silent', 'lint']);
-check('Types', 'npm', ['run', '--silent', 'types']);
+tally(step('Build', 'node', ['scripts/build.mjs']));
+await sideBySide([
+  ['Lint and format', 'lint'],
+  ['Types', 'types'],
+]);
 
 /** One seed for the property tests, so that a result can be repeated; `npm run unit` draws other examples each time. */
 const PROPERTY_SEED = '20261125';

@@ -18,7 +18,7 @@ export class BenchScreen {
 
   async open(id: string): Promise<void> {
     await this.page.goto(`/library/${id}`);
-    await expect(this.page.locator('wx-bench-page .head')).toBeVisible();
+    await expect(this.name).toBeVisible();
   }
 
   get id(): string {
