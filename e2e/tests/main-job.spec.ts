@@ -76,7 +76,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   // Play: the playhead moves, and the real rate is told.
   await screen.setTime('0:00');
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(screen.status).toContainText(/preview \d+\.\d fps/);
+  await expect(screen.status).toContainText(/\d+\.\d frames a second drawn/);
   await page.getByRole('button', { name: 'Pause' }).click();
   expect(await screen.time.inputValue()).not.toBe('00:00:00:00');
 
@@ -90,7 +90,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
 
   // Reload: everything is there.
   await page.reload();
-  await screen.planned();
+  await expect(screen.status).toContainText('as it stands');
   const stored = await screen.stored('programme-board');
   expect(stored.runs.map(({ sentence }) => sentence)).toEqual([
     'Bring in Pop in five steps on 12 layers tagged “row”, bottom to top, from 0:10, one every 8 f, moving keys only, each lasting the preset’s own length, past full size 40 %, and take the place of any earlier entrance.',
