@@ -206,8 +206,8 @@ test('an easing is dragged by its handles, set by numbers, as text, by family an
   // By keyboard and by number.
   await handle.focus();
   await page.keyboard.press('Shift+ArrowRight');
-  await popover.getByRole('spinbutton', { name: 'value' }).first().fill('0.25');
-  await popover.getByRole('spinbutton', { name: 'value' }).first().press('Enter');
+  await popover.getByRole('textbox', { name: 'value', exact: true }).first().fill('0.25');
+  await popover.getByRole('textbox', { name: 'value', exact: true }).first().press('Enter');
   await expect.poll(ease).toMatchObject({ y1: 0.25 });
 
   // As text: what is wrong is said and changes nothing; what is right is taken.

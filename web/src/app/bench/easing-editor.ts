@@ -16,6 +16,7 @@ import {
   type PresetEasing,
   type Shelf,
 } from '@wexikine/core';
+import { NumberField } from '../fields/number-field';
 import { easingNow } from './easing-chip';
 import { EasingPlot } from './easing-plot';
 
@@ -50,7 +51,7 @@ let made = 0;
 @Component({
   selector: 'wx-easing-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EasingPlot],
+  imports: [EasingPlot, NumberField],
   templateUrl: './easing-editor.html',
   styleUrl: './easing-editor.scss',
 })
@@ -142,13 +143,9 @@ export class EasingEditor {
     this.changed.emit(easing);
   }
 
-  protected setNumber(field: 'x1' | 'y1' | 'x2' | 'y2', event: Event): void {
+  protected setNumber(field: 'x1' | 'y1' | 'x2' | 'y2', value: number): void {
     const bezier = this.bezier();
-    const value = Number((event.target as HTMLInputElement).value);
-    if (!bezier || !Number.isFinite(value)) return;
-    const isTime = field === 'x1' || field === 'x2';
-    const limited = isTime ? Math.min(1, Math.max(0, value)) : Math.min(100, Math.max(-100, value));
-    this.changed.emit({ ...bezier, [field]: limited });
+    if (bezier) this.changed.emit({ ...bezier, [field]: value });
   }
 
   /** Strengths of departure and arrival are another way to say a Bézier; they flatten both ends. */
@@ -164,21 +161,18 @@ export class EasingEditor {
     );
   }
 
-  protected setSpring(field: 'damping' | 'within', event: Event): void {
-    const spring = this.spring();
-    const value = Number((event.target as HTMLInputElement).value);
-    if (!spring || !Number.isFinite(value)) return;
-    const limited =
-      field === 'damping' ? Math.min(5, Math.max(0.05, value)) : Math.min(0.1, Math.max(0.0001, value / 100));
-    this.changed.emit({ ...spring, [field]: limited });
+  protected slideDamping(event: Event): void {
+    this.setSpring('damping', Number((event.target as HTMLInputElement).value));
   }
 
-  protected setSteps(event: Event): void {
+  protected setSpring(field: 'damping' | 'within', value: number): void {
+    const spring = this.spring();
+    if (spring) this.changed.emit({ ...spring, [field]: value });
+  }
+
+  protected setSteps(count: number): void {
     const steps = this.steps();
-    const count = Math.round(Number((event.target as HTMLInputElement).value));
-    if (!steps || !Number.isFinite(count)) return;
-    const least = steps.jump === 'none' ? 2 : 1;
-    this.changed.emit({ ...steps, count: Math.min(1000, Math.max(least, count)) });
+    if (steps) this.changed.emit({ ...steps, count });
   }
 
   protected setJump(event: Event): void {
@@ -201,12 +195,9 @@ export class EasingEditor {
     this.changed.emit(easingOfFamily(this.family(), this.end()));
   }
 
-  protected setHandle(side: 'leave' | 'arrive', field: 'time' | 'value', event: Event): void {
+  protected setHandle(side: 'leave' | 'arrive', field: 'time' | 'value', value: number): void {
     const handles = this.handles();
-    const value = Number((event.target as HTMLInputElement).value);
-    if (!handles || !Number.isFinite(value)) return;
-    const limited = field === 'time' ? Math.min(1, Math.max(0, value)) : Math.min(1e6, Math.max(-1e6, value));
-    this.changed.emit({ ...handles, [side]: { ...handles[side], [field]: limited } });
+    if (handles) this.changed.emit({ ...handles, [side]: { ...handles[side], [field]: value } });
   }
 
   protected setText(event: Event): void {

@@ -86,6 +86,8 @@ export class ValueField {
   readonly rate = input<Rate>({ num: 25, den: 1 });
   /** Least number when stepping; typing may go beyond. */
   readonly least = input(-Infinity);
+  /** How many steps of its unit an arrow key goes. */
+  readonly step = input(1);
   readonly hint = input<string | null>(null);
   /** The label is only read out, where the place says what the field is. */
   readonly isLabelHidden = input(false);
@@ -150,7 +152,7 @@ export class ValueField {
     if (event.key === 'Enter') return this.settle();
     if (event.key !== 'ArrowUp' && event.key !== 'ArrowDown') return;
     event.preventDefault();
-    this.typed.set(stepText(this.text(), stepsOfKey(event), this.rate(), this.least()));
+    this.typed.set(stepText(this.text(), stepsOfKey(event) * this.step(), this.rate(), this.least()));
     if (!this.isLazy()) this.give();
   }
 
@@ -159,7 +161,7 @@ export class ValueField {
   }
 
   protected scrub(steps: number): void {
-    this.typed.set(stepText(this.held, steps, this.rate(), this.least()));
+    this.typed.set(stepText(this.held, steps * this.step(), this.rate(), this.least()));
     this.give();
     this.typed.set(null);
   }

@@ -13,6 +13,8 @@ import {
   type Scene,
 } from '@wexikine/core';
 import { map, startWith } from 'rxjs';
+import { numberCheck } from '../fields/checks';
+import { enter } from '../fields/entry';
 
 const SIZES = [
   { label: '1920 × 1080, wide', width: 1920, height: 1080 },
@@ -20,6 +22,10 @@ const SIZES = [
   { label: '1080 × 1920, tall', width: 1080, height: 1920 },
   { label: '1080 × 1080, square', width: 1080, height: 1080 },
 ] as const;
+
+const SIDES = ['width', 'height'] as const;
+type Side = (typeof SIDES)[number];
+const sideCheck = numberCheck(16, 16_384);
 
 const FIRST_RATE = LISTED_RATES.findIndex(({ num, den }) => num === 25 && den === 1);
 
@@ -47,10 +53,10 @@ const FIRST_RATE = LISTED_RATES.findIndex(({ num, den }) => num === 25 && den ==
             </select>
           </label>
           <label class="field-label"
-            >Width <input class="text-field mono" type="number" formControlName="width"
+            >Width <input class="text-field mono" formControlName="width" (change)="workOut('width')"
           /></label>
           <label class="field-label"
-            >Height <input class="text-field mono" type="number" formControlName="height"
+            >Height <input class="text-field mono" formControlName="height" (change)="workOut('height')"
           /></label>
         </div>
         <div class="row two">
@@ -98,11 +104,13 @@ export class NewSceneDialog {
     name: ['Untitled scene', [Validators.required, Validators.maxLength(200)]],
     project: ['', Validators.maxLength(200)],
     size: [0],
-    width: [1920, [Validators.required, Validators.min(16), Validators.max(16_384)]],
-    height: [1080, [Validators.required, Validators.min(16), Validators.max(16_384)]],
+    width: ['1920'],
+    height: ['1080'],
     rate: [FIRST_RATE],
     length: ['6:00'],
   });
+  /** What an entry such as +40 or ×2 is relative to: the sides as they were when one was last left. */
+  private readonly standing: Record<Side, string> = { width: '1920', height: '1080' };
   protected readonly problem = toSignal(
     this.form.valueChanges.pipe(
       startWith(null),
@@ -113,13 +121,33 @@ export class NewSceneDialog {
 
   protected takeSize(): void {
     const size = SIZES[this.form.getRawValue().size];
-    if (size) this.form.patchValue({ width: size.width, height: size.height });
+    if (!size) return;
+    for (const side of SIDES) this.stand(side, String(size[side]));
+  }
+
+  /** Puts what an entry comes to in its place, once the field is left. */
+  protected workOut(side: Side): void {
+    const pixels = this.pixels(side);
+    if (pixels !== null) this.stand(side, String(pixels));
+  }
+
+  private stand(side: Side, text: string): void {
+    this.standing[side] = text;
+    this.form.patchValue({ [side]: text });
+  }
+
+  /** A side in whole pixels; null for what is no such number. */
+  private pixels(side: Side): number | null {
+    const entered = enter(this.form.getRawValue()[side], this.standing[side], this.rate);
+    const text = entered?.ok === true ? entered.text : null;
+    return text === null || sideCheck(text) !== null || !Number.isInteger(Number(text)) ? null : Number(text);
   }
 
   protected create(): void {
-    const { name, project, width, height, length } = this.form.getRawValue();
+    const { name, project, length } = this.form.getRawValue();
+    const [width, height] = SIDES.map((side) => this.pixels(side));
     const entry = parseTimeEntry(length, this.rate);
-    if (!entry.ok || this.findProblem() !== null) return;
+    if (!entry.ok || width === null || height === null || this.findProblem() !== null) return;
     this.reference.close({
       format: SCENE_FORMAT,
       name: name.trim(),
@@ -139,11 +167,10 @@ export class NewSceneDialog {
   }
 
   private findProblem(): string | null {
-    const { name, width, height, project } = this.form.controls;
+    const { name, project } = this.form.controls;
     if (name.value.trim() === '' || name.invalid) return 'Give the scene a name of up to 200 characters.';
     if (project.invalid) return 'A project’s name has at most 200 characters.';
-    const isWhole = Number.isInteger(width.value) && Number.isInteger(height.value);
-    if (width.invalid || height.invalid || !isWhole) return 'Width and height are whole pixels from 16 to 16384.';
+    if (SIDES.some((side) => this.pixels(side) === null)) return 'Width and height are whole pixels from 16 to 16384.';
     const entry = parseTimeEntry(this.form.getRawValue().length, this.rate);
     if (!entry.ok) return `Length: ${describeEntryProblem(entry.problem, this.rate)}`;
     return entry.entry.ticks < frameTicks(this.rate) ? 'A scene lasts at least one frame.' : null;

@@ -15,6 +15,7 @@ import {
   type Ticks,
 } from '@wexikine/core';
 import { timeCheck } from '../../fields/checks';
+import { NumberField } from '../../fields/number-field';
 import { ValueField } from '../../fields/value-field';
 import { Icon } from '../../icons/icon';
 
@@ -32,7 +33,7 @@ function newCueId(): string {
 @Component({
   selector: 'wx-cues-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, ValueField],
+  imports: [Icon, NumberField, ValueField],
   templateUrl: './cues-panel.html',
   styleUrl: './cues-panel.scss',
   host: { '(document:keydown)': 'key($event)' },
@@ -80,15 +81,8 @@ export class CuesPanel {
     this.every.set(text);
   }
 
-  protected setTempo(event: Event): void {
-    const perMinute = Number((event.target as HTMLInputElement).value);
-    if (perMinute > 0 && perMinute <= 1000)
-      this.every.set(`${Number(secondsFromTicks(intervalOfTempo(perMinute)).toFixed(6))}s`);
-  }
-
-  protected setCount(event: Event): void {
-    const count = Math.round(Number((event.target as HTMLInputElement).value));
-    if (count >= 1 && count <= 1000) this.count.set(count);
+  protected setTempo(perMinute: number): void {
+    this.every.set(`${Number(secondsFromTicks(intervalOfTempo(perMinute)).toFixed(6))}s`);
   }
 
   /** Ends tapping: the taps become cues, as they were tapped. */

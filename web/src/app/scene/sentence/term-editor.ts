@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { LAYER_KINDS, type DataTest, type LayerKind, type PickTerm, type Scene } from '@wexikine/core';
+import { NumberField } from '../../fields/number-field';
 
 interface Counted {
   readonly text: string;
@@ -35,6 +36,7 @@ function count(values: readonly string[]): Counted[] {
 @Component({
   selector: 'wx-term-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [NumberField],
   templateUrl: './term-editor.html',
   styles: `
     :host {
@@ -93,9 +95,8 @@ export class TermEditor {
     this.changed.emit(kind === '' ? rest : { ...rest, kind: kind as LayerKind });
   }
 
-  protected setShare(region: TermOf<'region'>, side: (typeof SIDES)[number][0], event: Event): void {
-    const share = Number(this.read(event)) / 100;
-    if (Number.isFinite(share) && Math.abs(share) <= 10) this.changed.emit({ ...region, [side]: share });
+  protected setShare(region: TermOf<'region'>, side: (typeof SIDES)[number][0], percent: number): void {
+    this.changed.emit({ ...region, [side]: percent / 100 });
   }
 
   protected set(term: PickTerm, field: string, event: Event): void {
