@@ -322,7 +322,8 @@ test('10,000 layers: planning says so, can be cancelled, and the page answers me
   await page.goto('/');
   const id = await sceneWith(page, layers);
   const screen = new SceneScreen(page);
-  await page.goto(`/scenes/${id}`);
+  await screen.openAtRest(id);
+  await page.getByRole('button', { name: 'Dry run on 10000' }).click();
   await expect(screen.status).toContainText('Dry run:', { timeout: 60_000 });
   await screen.field('spacing').click();
   const gap = screen.editor.getByLabel('Gap', { exact: true });
@@ -341,8 +342,8 @@ test('10,000 layers: planning says so, can be cancelled, and the page answers me
   await screen.closeEditor();
   await expect(screen.status).toContainText('planning…');
   await page.getByRole('button', { name: 'Cancel', exact: true }).click();
-  await expect(screen.status).toContainText('the scene as it stands');
-  await page.getByRole('button', { name: 'Dry run' }).click();
+  await expect(screen.status).toContainText('The scene as it stands');
+  await page.getByRole('button', { name: 'Dry run on 10000' }).click();
   await expect(screen.status).toContainText('Dry run:', { timeout: 60_000 });
   await expect(screen.applyButton).toHaveText('Apply to 10000');
   // Not a measure of speed: a page that is frozen answers nothing for many seconds.

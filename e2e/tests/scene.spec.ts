@@ -96,6 +96,7 @@ test('findings name layers, go there, and errors keep the run from being applied
 test('layers are ticked in the sheet, groups opened, all by keyboard', async ({ page }) => {
   const screen = new SceneScreen(page);
   await screen.open('programme-board');
+  await screen.showAll();
   await screen.row('Meteor count').click();
   await page.keyboard.press(' ');
   await expect(screen.field('pick')).toHaveText('11 layers');
@@ -183,7 +184,7 @@ for (const count of [0, 1, 300]) {
       await expect(screen.row('Two')).toBeVisible();
       return;
     }
-    await screen.planned();
+    await screen.dryRun();
     await expect(screen.applyButton).toHaveText(`Apply to ${count}`);
     await screen.applyButton.click();
     await expect.poll(async () => (await screen.stored(id)).runs.length).toBe(1);
