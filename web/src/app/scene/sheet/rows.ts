@@ -19,7 +19,8 @@ export type SheetRun = Pick<DryRun, 'findings' | 'run'> & { readonly layers: rea
 export interface SheetRow {
   readonly layer: Layer;
   readonly depth: number;
-  readonly isGroup: boolean;
+  /** A group whose layers can be opened below it; not where every layer has its own place in a flat list. */
+  readonly canOpen: boolean;
   readonly isExpanded: boolean;
   readonly plan: LayerValues | null;
   readonly hasFinding: boolean;
@@ -27,7 +28,7 @@ export interface SheetRow {
 
 /**
  * The rows of a scene from back to front; children of groups that are not expanded are left out. By place, the layers
- * that take part come first, in their order; or they alone are there.
+ * that take part come first, in their order; or they alone are there, with what lies in those that are expanded.
  */
 export function sheetRows(
   scene: Scene,
@@ -48,30 +49,33 @@ export function sheetRows(
   const wanted = query.trim().toLowerCase();
   const matches = ({ name, tags }: Layer): boolean =>
     name.toLowerCase().includes(wanted) || tags.some((tag) => tag.toLowerCase().includes(wanted));
-  const rowOf = (layer: Layer, depth: number): SheetRow => ({
+  const rowOf = (layer: Layer, depth: number, isFlat = false): SheetRow => ({
     layer,
     depth,
-    isGroup: layer.kind === 'group',
-    isExpanded: expanded.has(layer.id),
+    canOpen: !isFlat && layer.kind === 'group',
+    isExpanded: !isFlat && expanded.has(layer.id),
     plan: plans.get(layer.id) ?? null,
     hasFinding: warned.has(layer.id) && plans.has(layer.id),
   });
+  /** A layer with what lies in it; without layers that have a row of their own elsewhere. */
+  const open = (layer: Layer, depth: number, isOwnElsewhere: boolean): SheetRow[] => [
+    rowOf(layer, depth),
+    ...(expanded.has(layer.id) ? (children.get(layer.id) ?? []) : [])
+      .filter(({ id }) => !isOwnElsewhere || !plans.has(id))
+      .flatMap((child) => open(child, depth + 1, isOwnElsewhere)),
+  ];
   if (wanted !== '') {
     const found = scene.layers.filter((layer) => matches(layer) && (!isTakingOnly || plans.has(layer.id)));
-    return found.map((layer) => rowOf(layer, 0));
+    return found.map((layer) => rowOf(layer, 0, true));
   }
   if ((isByPlace || isTakingOnly) && plan && plan.layers.length > 0) {
     const placeOf = ({ id }: Layer): number => plans.get(id)?.place ?? Infinity;
     const flat = scene.layers.map((layer, i) => ({ layer, place: placeOf(layer), i }));
     flat.sort((a, b) => (a.place === b.place ? a.i - b.i : a.place - b.place));
-    return flat.filter(({ place }) => !isTakingOnly || place !== Infinity).map(({ layer }) => rowOf(layer, 0));
+    if (!isTakingOnly) return flat.map(({ layer }) => rowOf(layer, 0, true));
+    return flat.filter(({ place }) => place !== Infinity).flatMap(({ layer }) => open(layer, 0, true));
   }
-  const collect = (parent: string | null, depth: number): SheetRow[] =>
-    (children.get(parent) ?? []).flatMap((layer) => [
-      rowOf(layer, depth),
-      ...(expanded.has(layer.id) ? collect(layer.id, depth + 1) : []),
-    ]);
-  return collect(null, 0);
+  return (children.get(null) ?? []).flatMap((layer) => open(layer, 0, false));
 }
 
 /** Columns that are shown without being asked for; more would leave little room for the strips. */

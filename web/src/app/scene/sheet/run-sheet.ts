@@ -394,7 +394,7 @@ export class RunSheet implements AfterViewInit {
         this.focusRow(id, -1);
         break;
       case 'ArrowRight':
-        if (row.isGroup && !row.isExpanded) this.toggle(id);
+        if (row.canOpen && !row.isExpanded) this.toggle(id);
         break;
       case 'ArrowLeft':
         if (row.isExpanded) this.toggle(id);

@@ -41,6 +41,15 @@ describe('rows', () => {
     ]);
   });
 
+  test('of those that take part are opened too; where all are listed by place there is nothing to open', () => {
+    const taking = sheetRows(drawn, planned, new Set(['row-01']), '', false, true);
+    expect(taking).toHaveLength(12 + 3);
+    expect(taking.filter(({ depth }) => depth === 1).every(({ layer }) => layer.parent === 'row-01')).toBe(true);
+    const byPlace = sheetRows(drawn, planned, new Set(['row-01']), '', true, false);
+    expect(byPlace).toHaveLength(drawn.layers.length);
+    expect(byPlace.some(({ canOpen }) => canOpen)).toBe(false);
+  });
+
   test('say what the run gives: start, length and varied values; other layers their span', () => {
     const rows = sheetRows(drawn, planned, new Set(), '');
     const second = rows.find(({ layer }) => layer.id === 'row-02');
