@@ -117,11 +117,14 @@ test('rows: those that take part in run order, the others one click away; the pl
   );
   const { screen } = await openWith(page, layers);
   await expect(screen.sheet.getByRole('row')).toHaveCount(11);
+  await screen.row('Layer 52').click();
   await page.getByRole('button', { name: 'All 60' }).click();
-  await expect(screen.row('Layer 3')).toBeVisible();
+  // The selected row stays in sight, though fifty others are now before it.
+  await expect(screen.row('Layer 52')).toBeInViewport();
+  await expect(screen.row('Layer 49')).toBeVisible();
   await page.getByRole('button', { name: 'Taking part 10' }).click();
-  await expect(screen.row('Layer 51')).toBeVisible();
-  await expect(screen.row('Layer 3')).toBeHidden();
+  await expect(screen.row('Layer 52')).toBeInViewport();
+  await expect(screen.row('Layer 49')).toBeHidden();
 });
 
 test('time zooms by keys, wheel and overview; the run is fitted', async ({ page }) => {
