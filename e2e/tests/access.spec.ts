@@ -10,10 +10,11 @@ for (const theme of ['light', 'dark'] as const) {
       await page.addInitScript((value) => localStorage.setItem('wexikine.theme', value), theme);
     });
 
-    test('scenes and shortcuts are accessible', async ({ page }) => {
+    test('scenes, shortcuts and help are accessible', async ({ page }) => {
       for (const [path, heading] of [
         ['/scenes', 'Scenes'],
         ['/shortcuts', 'Shortcuts'],
+        ['/help', 'Help'],
       ]) {
         await page.goto(path);
         await expect(page.getByRole('heading', { name: heading, exact: true })).toBeVisible();
@@ -63,7 +64,7 @@ for (const theme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: /^Easing of rotation after Lying/ }).click();
       for (const way of ['Bézier', 'Named', 'Family']) {
         await page.getByRole('dialog').getByRole('button', { name: way }).click();
-        await expectNoFaults(page);
+        await expectNoFaults(page, '[role=dialog]');
       }
       await page.keyboard.press('Escape');
       await page.getByRole('button', { name: 'record from a layer' }).click();
@@ -94,11 +95,14 @@ for (const theme of ['light', 'dark'] as const) {
         for (const field of fields) {
           await screen.field(field).click();
           await expect(screen.editor).toBeVisible();
-          await expectNoFaults(page);
+          await expectNoFaults(page, '[role=dialog]');
           await screen.closeEditor();
         }
       };
-      await look(['preset', 'pick', 'order', 'spacing', 'length', 'finish']);
+      await screen.field('preset').click();
+      await expectNoFaults(page);
+      await screen.closeEditor();
+      await look(['pick', 'order', 'spacing', 'length', 'finish']);
       for (const verb of ['Line up', 'Arrange', 'Clear']) {
         await screen.field('operation').click();
         await screen.editor.getByRole('radio', { name: new RegExp(`^${verb}`) }).check();

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { ticksFromSeconds, type Scene } from '@wexikine/core';
+import { expectNoFaults } from '../pages/faults';
 import { applied, card, openWith, PAL, say, sceneWith } from '../pages/made-scenes';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
@@ -238,6 +239,7 @@ test('the guided first batch: five steps in a copy, and then it is not offered a
   // Each field explains itself, with a moving picture.
   await screen.editor.getByRole('button', { name: 'What is this?' }).click();
   await expect(screen.editor).toContainText('Which animation of the library each layer gets');
+  await expectNoFaults(page);
   await screen.editor.getByRole('searchbox', { name: 'Search presets' }).fill('pop in five');
   await screen.editor
     .getByRole('button', { name: /^Pop in five steps/ })
