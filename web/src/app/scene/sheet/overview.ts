@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
 import { keyTimes, type Layer, type Ticks } from '@wexikine/core';
 import { xIn, zoomed, type TimeWindow } from './time-window';
 
@@ -92,6 +101,8 @@ export class TimeOverview {
   });
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  /** What keys that follow one another quickly go on from: the screen may not have taken up the last one yet. */
+  private readonly latest = linkedSignal(() => this.shown());
   private held: { readonly part: Part; readonly at: number; readonly shown: TimeWindow } | null = null;
 
   protected press(event: PointerEvent): void {
@@ -123,20 +134,21 @@ export class TimeOverview {
 
   protected key(event: KeyboardEvent): void {
     if (event.altKey || event.ctrlKey || event.metaKey) return;
-    const { from, span } = this.shown();
+    const { from, span } = this.latest();
     const next: TimeWindow | null =
       event.key === 'ArrowLeft'
         ? { from: from - span / 10, span }
         : event.key === 'ArrowRight'
           ? { from: from + span / 10, span }
           : event.key === 'ArrowUp'
-            ? zoomed(this.shown(), 1.25, from + span / 2)
+            ? zoomed(this.latest(), 1.25, from + span / 2)
             : event.key === 'ArrowDown'
-              ? zoomed(this.shown(), 0.8, from + span / 2)
+              ? zoomed(this.latest(), 0.8, from + span / 2)
               : null;
     if (!next) return;
     event.preventDefault();
     event.stopPropagation();
+    this.latest.set(next);
     this.shownChange.emit(next);
   }
 
