@@ -12,9 +12,33 @@ const CORE_IMPORTS = {
       group: ['@angular/*', 'express', 'rxjs', '@wexikine/*', '**/server/**', '**/web/**', '**/paint/**'],
       message: 'The core knows nothing of those who use it.',
     },
-    { group: ['../*/*'], message: 'Another folder is reached only through its index.' },
+    { regex: '^\\.\\./(?!\\.\\.)[^/]+/', message: 'Another room is reached only through its index.' },
+    { regex: '^\\.\\./\\.\\./(?!\\.\\.)[^/]+/[^/]+/', message: 'Another room is reached only through its index.' },
   ],
 };
+
+/** The floors of the core, the lowest first: each knows of those below it and of none above. */
+const FLOORS = ['basics', 'formulas', 'scene', 'library', 'runs', 'out'];
+
+/** What a floor may not import: any that stands above it. */
+const FLOOR_RULES = FLOORS.map((floor, i) => ({
+  files: [`core/src/${floor}/**/*.ts`],
+  ignores: ['core/src/**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...CORE_IMPORTS.patterns,
+          ...FLOORS.slice(i + 1).map((above) => ({
+            group: [`../../${above}/*`],
+            message: `What is in ${floor} knows nothing of ${above}: see docs/ARCHITECTURE.md.`,
+          })),
+        ],
+      },
+    ],
+  },
+}));
 
 export default tseslint.config(
   {
@@ -50,6 +74,7 @@ export default tseslint.config(
       'no-restricted-globals': ['error', ...HOST_GLOBALS],
     },
   },
+  ...FLOOR_RULES,
   {
     files: ['web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
@@ -59,6 +84,25 @@ export default tseslint.config(
       '@angular-eslint/no-output-native': 'off',
     },
   },
+  ...[
+    ['bench', ['scene', 'scenes']],
+    ['scene', ['bench', 'scenes']],
+    ['drawing', ['library', 'scene', 'bench', 'fields']],
+  ].map(([folder, others]) => ({
+    files: [`web/src/app/${folder}/**/*.ts`],
+    ignores: ['web/src/**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: others.map((other) => ({
+            group: [`../${other}/**`, `../../${other}/**`, `../../../${other}/**`],
+            message: `${folder} knows nothing of ${other}; what both need stands in a folder of its own.`,
+          })),
+        },
+      ],
+    },
+  })),
   {
     files: ['web/src/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],

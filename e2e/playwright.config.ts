@@ -4,11 +4,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { LAUNCH } from './browser';
 
-const PORT = 4877;
+/** Another port lets a second half of the tests run beside the first, over a server of its own. */
+const PORT = Number(process.env['E2E_PORT'] ?? 4877);
 
 /** The real server over a real, new folder; one browser, one test after the other. */
 export default defineConfig({
   testDir: './tests',
+  outputDir: `./test-results/${PORT}`,
   workers: 1,
   timeout: 60_000,
   expect: { timeout: 10_000 },

@@ -20,13 +20,13 @@ function tally(isFine) {
   else failed++;
 }
 
-/** Steps that each keep one core busy, side by side; what each says is shown when it is done. */
-async function sideBySide(steps) {
+/** Steps that each keep one core busy, side by side; what each says is shown when it is done. Gives which were fine. */
+function sideBySide(steps) {
   const ends = steps.map(
-    ([name, ...args]) =>
+    ([name, args, env = {}]) =>
       new Promise((resolve) => {
         let said = '';
-        const child = spawn('npm', ['run', '--silent', ...args], { cwd: root });
+        const child = spawn('npm', ['run', '--silent', ...args], { cwd: root, env: { ...process.env, ...env } });
         const hear = (text) => (said += text);
         child.stdout.setEncoding('utf8').on('data', hear);
         child.stderr.setEncoding('utf8').on('data', hear);
@@ -37,7 +37,7 @@ async function sideBySide(steps) {
         });
       }),
   );
-  for (const isFine of await Promise.all(ends)) tally(isFine);
+  return Promise.all(ends);
 }
 
 function readReport(file) {
@@ -67,10 +67,11 @@ mkdirSync(REPORTS, { recursive: true });
 installIfNeeded();
 findBrowser();
 tally(step('Build', 'node', ['scripts/build.mjs']));
-await sideBySide([
-  ['Lint and format', 'lint'],
-  ['Types', 'types'],
+const checks = await sideBySide([
+  ['Lint and format', ['lint']],
+  ['Types', ['types']],
 ]);
+checks.forEach(tally);
 
 /** One seed for the property tests, so that a result can be repeated; `npm run unit` draws other examples each time. */
 const PROPERTY_SEED = '20261125';
@@ -83,11 +84,19 @@ const unit = step(
 const jest = readReport('jest.json');
 count(unit, jest?.numPassedTests ?? 0, (jest?.numFailedTests ?? 0) + (jest?.numRuntimeErrorTestSuites ?? 0));
 
-const endToEnd = step('End-to-end tests', 'npm', ['run', '--silent', 'e2e'], {
-  PLAYWRIGHT_JSON_OUTPUT_NAME: join(REPORTS, 'playwright.json'),
-});
-const stats = readReport('playwright.json')?.stats;
-count(endToEnd, (stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0);
+/** The end-to-end tests in halves, each over a server and a browser of its own: one waits while the other works. */
+const HALVES = [4877, 4887];
+const ends = await sideBySide(
+  HALVES.map((port, i) => [
+    `End-to-end tests, half ${i + 1}`,
+    ['e2e', '--', `--shard=${i + 1}/${HALVES.length}`],
+    { E2E_PORT: String(port), PLAYWRIGHT_JSON_OUTPUT_NAME: join(REPORTS, `playwright-${i}.json`) },
+  ]),
+);
+for (const [i, isFine] of ends.entries()) {
+  const stats = readReport(`playwright-${i}.json`)?.stats;
+  count(isFine, (stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0);
+}
 
 process.exitCode = failed === 0 ? 0 : 1;
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);

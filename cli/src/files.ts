@@ -10,6 +10,7 @@ import {
   revisionOf,
   sceneSchema,
   STARTER_LIBRARY,
+  upgradeScene,
   type ItemRecord,
   type Recipe,
   type Scene,
@@ -55,10 +56,12 @@ function readAs<T>(path: string, schema: z.ZodType<T>, what: string): T {
   throw new Failure(`${path}: This is not ${what}.\n${lines.join('\n')}`);
 }
 
+/** Reads a scene from a file, of this format or of one before. Fails with each problem and its place. */
 export function readScene(path: string): Scene {
-  return readAs(path, sceneSchema, 'a scene of Wexikine');
+  return readAs(path, z.preprocess(upgradeScene, sceneSchema), 'a scene of Wexikine');
 }
 
+/** Reads a recipe from a file. Fails with each problem and its place. */
 export function readRecipe(path: string): Recipe {
   return readAs(path, recipeSchema, 'a recipe of Wexikine');
 }

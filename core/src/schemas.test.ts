@@ -2,11 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as z from 'zod';
-import { editSchema } from './edit';
-import { itemRecordSchema } from './library';
-import { packSchema } from './pack';
-import { recipeSchema } from './recipe';
-import { sceneSchema } from './scene';
+import { editSchema } from './scene/edit';
+import { itemRecordSchema } from './library/library';
+import { packSchema } from './out/pack';
+import { recipeSchema } from './scene/recipe';
+import { sceneSchema } from './scene/scene';
 
 describe('the published JSON Schemas', () => {
   test.each([

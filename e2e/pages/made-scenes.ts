@@ -27,7 +27,7 @@ export function card(id: string, more: Partial<Layer> = {}): Layer {
 /** A scene of one's own on the server; its id. */
 export async function sceneWith(page: Page, layers: readonly Layer[], rate: Rate = PAL, seconds = 10): Promise<string> {
   const scene = {
-    format: 'wexikine-scene-1',
+    format: 'wexikine-scene-2',
     name: `Test ${layers.length} at ${rate.num}`,
     project: '',
     width: 1920,

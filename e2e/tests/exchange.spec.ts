@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { LibraryScreen, saved, storedLibrary } from '../pages/library-screen';
 
-const PORT = 4878;
+const PORT = Number(process.env['E2E_PORT'] ?? 4877) + 1;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
 const FILES = mkdtempSync(join(tmpdir(), 'wexikine-packs-'));
 

@@ -38,7 +38,11 @@ function manyRecords(count: number): ItemRecord[] {
 /** A library of many items, from the database to what the page shows; parsing its JSON is what any page must do. */
 export async function benchLibrary(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'wexikine-bench-'));
-  const database = await openDatabase(new PGlite(join(folder, 'database')), join(process.cwd(), 'server/migrations'));
+  const database = await openDatabase(
+    new PGlite(join(folder, 'database')),
+    join(process.cwd(), 'server/migrations'),
+    {},
+  );
   const records = manyRecords(ITEMS);
   await database.inTransaction((queries) => writeRecords(queries, records.slice(0, FEW), WHEN));
   const few = await median(() => manyEntries(database, null), 9);

@@ -8,7 +8,7 @@ import { createApp } from './app';
 import { createChecker } from './checking';
 import { openDatabase } from './database';
 import { forLog } from './http';
-import { purgeDeleted } from './scenes';
+import { purgeDeleted, UPGRADES } from './scenes';
 import { seed } from './seed';
 
 /** What the thread is started with. */
@@ -36,7 +36,7 @@ async function start({ folder, migrations, socketPath, logLevel }: ApiData): Pro
   const log = pino({ level: logLevel });
   const databaseFolder = join(folder, 'database');
   mkdirSync(databaseFolder, { recursive: true });
-  const database = await openDatabase(new PGlite(databaseFolder), migrations);
+  const database = await openDatabase(new PGlite(databaseFolder), migrations, UPGRADES);
   const now = (): string => new Date().toISOString();
   const isNew = await seed(database, now());
   const purge = (): Promise<void> =>

@@ -9,6 +9,7 @@ import { answerErrors, HEADERS, loopbackOnly, notFound, type Surroundings } from
 import { libraryRoutes } from './library';
 import { sceneRoutes } from './scenes';
 
+/** What the API is made of. */
 export interface AppOptions extends Surroundings {
   readonly database: Database;
   readonly log: Logger;

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import type { SaveRequest, StoredScene } from '@wexikine/core';
+import { packLayers, type SaveRequest, type StoredScene } from '@wexikine/core';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -72,6 +72,33 @@ function saveName(address: string, stored: StoredScene, name: string, version: n
   });
 }
 
+/** Saves all layers under a name, five at a time. True when it was acknowledged. */
+async function saveInParts(address: string, stored: StoredScene, name: string, version: number): Promise<boolean> {
+  const put = (path: string, body: object): Promise<Response> =>
+    fetch(`${address}/api/scenes/${path}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const layers = stored.scene.layers.map((layer) => ({ ...layer, name }));
+  const id = `save-${version}`;
+  let parts = 0;
+  for (let i = 0; i < layers.length; i += 5) {
+    await put(`uploads/${id}/${parts++}`, { layers: packLayers(layers.slice(i, i + 5)), runs: [] });
+  }
+  const change = {
+    header: null,
+    layers: [],
+    removedLayers: [],
+    order: null,
+    runs: [],
+    removedRuns: [],
+    runOrder: null,
+  };
+  const body = { base: version, by: 'Test', what: name, ...change, upload: { id, parts } };
+  return (await put('programme-board', body)).ok;
+}
+
 describe('the server', () => {
   test(
     'killed in the middle of saving, it starts again with everything that was acknowledged, and nothing half done',
@@ -94,6 +121,30 @@ describe('the server', () => {
       const after = await load(second.address);
       expect(after.version - acknowledged === 0 || after.version - acknowledged === 1).toBe(true);
       expect(new Set(after.scene.layers.map(({ name }) => name))).toEqual(new Set([`Name ${after.version}`]));
+    },
+    SLOW,
+  );
+
+  test(
+    'killed at any time while a save comes in parts, the scene is as it was saved last, or as before',
+    async () => {
+      let { child, address } = await start();
+      const stored = await load(address);
+      let { version } = stored;
+      for (const delay of [0, 40, 120, 250]) {
+        const saving = saveInParts(address, stored, `Name ${version + 1}`, version).catch(() => false);
+        setTimeout(() => child.kill('SIGKILL'), delay);
+        const wasAcknowledged = await saving;
+        if (child.exitCode === null && child.signalCode === null) await once(child, 'exit');
+        ({ child, address } = await start());
+        const after = await load(address);
+        expect(after.version - version).toBeGreaterThanOrEqual(wasAcknowledged ? 1 : 0);
+        expect(after.version - version).toBeLessThanOrEqual(1);
+        const names = new Set(after.scene.layers.map(({ name }) => name));
+        if (after.version > stored.version) expect(names).toEqual(new Set([`Name ${after.version}`]));
+        else expect(after.scene).toEqual(stored.scene);
+        ({ version } = after);
+      }
     },
     SLOW,
   );

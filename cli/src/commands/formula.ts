@@ -38,7 +38,7 @@ function readGiven(text: string, frameSeconds: number): Given {
   const type = numberOf(dimension, unit === 'f');
   const result = compileFormula(literal, createScope({}), type);
   if (!result.ok) throw problem(describeFormulaProblem(result.problems[0]));
-  return { name, type, value: result.compiled.evaluate([frameSeconds]) };
+  return { name, type, value: result.compiled.evaluate(Float64Array.of(frameSeconds)) };
 }
 
 function unitOf(type: ValueType): string {

@@ -12,6 +12,7 @@ import {
 import { Failure } from '../failure';
 import { readBytes, readRecords, starterRecords } from '../files';
 
+/** What the command line gives to `pack`. */
 export interface PackOptions {
   readonly items?: string;
 }

@@ -18,6 +18,7 @@ import {
 import { Failure } from '../failure';
 import { readRecipe, readScene, readShelf } from '../files';
 
+/** What the command line gives to `apply` and `plan`. */
 export interface RunOptions {
   readonly library?: string;
   readonly format?: string;

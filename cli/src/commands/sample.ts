@@ -16,6 +16,7 @@ import {
 import { Failure } from '../failure';
 import { readScene } from '../files';
 
+/** What the command line gives to `sample`. */
 export interface SampleOptions {
   readonly at: string;
   readonly layers?: string;

@@ -8,6 +8,7 @@ import {
   revisionOf,
   sceneSchema,
   STARTER_LIBRARY,
+  upgradeScene,
 } from '@wexikine/core';
 import { Failure } from '../failure';
 import { isZip, readBytes, readJson } from '../files';
@@ -43,7 +44,7 @@ export function validateCommand(path: string, library: string | undefined): stri
   const kind = kindOf(data);
   if (!kind)
     throw new Failure(`${path}: This is neither a scene, nor a library item, nor a recipe, nor a pack of Wexikine.`);
-  const parsed = kind.schema.safeParse(data);
+  const parsed = kind.schema.safeParse(upgradeScene(data));
   const problems = parsed.success
     ? formulaProblems(data)
     : dataProblems(parsed.error, 50).map((problem) => `${problem.path}: ${problem.message}`);

@@ -1,9 +1,10 @@
-import { apply, type Edit } from '../edit';
-import { createShelf } from '../library';
-import { plan, type Plan } from '../plan';
-import { recipeSchema, type Recipe } from '../recipe';
-import type { Key, Layer, Scene } from '../scene';
-import { STARTER_LIBRARY } from '../starter';
+import { apply, type Edit } from '../scene/edit';
+import { createShelf } from '../library/library';
+import { plan, type Plan } from '../runs/plan';
+import { recipeSchema, type Recipe } from '../scene/recipe';
+import type { Key, Layer } from '../scene/layer';
+import type { Scene } from '../scene/scene';
+import { STARTER_LIBRARY } from '../library/starter';
 import { CONTEXT, inFrames, PAL, recipeOf } from './scenes';
 
 export const SHELF = createShelf(STARTER_LIBRARY);

@@ -1,6 +1,7 @@
-import { SCENE_FORMAT, type Key, type Layer, type Scene } from '../scene';
-import { frameTicks, ticksFromSeconds, type Rate } from '../time';
-import { createRecipe, type PresetRecipe } from '../recipe';
+import type { Key, Layer } from '../scene/layer';
+import { SCENE_FORMAT, type Scene } from '../scene/scene';
+import { frameTicks, ticksFromSeconds, type Rate } from '../basics/time';
+import { createRecipe, type PresetRecipe } from '../scene/recipe';
 
 export const PAL: Rate = { num: 25, den: 1 };
 

@@ -1,15 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import type { ImportPlan } from '@wexikine/core';
 import { RequestProblem } from '../http/problem';
-import {
-  checkBody,
-  doTask,
-  LARGE_BODIES,
-  type BodyResult,
-  type CheckTask,
-  type LargeBody,
-  type TokensResult,
-} from './tasks';
+import { doTask, readLarge, type BodyResult, type CheckTask, type LargeBody, type TokensResult } from './tasks';
 
 /** Reads and checks what was sent, where it may take long in a thread of its own. */
 export interface Checker {
@@ -29,9 +21,7 @@ const MOST_WAITING = 8;
 function checkerOver(run: (task: CheckTask) => Promise<unknown>, close: () => Promise<void>): Checker {
   return {
     body: async (name, bytes) =>
-      bytes.length <= SMALL_BYTES
-        ? checkBody<unknown>(LARGE_BODIES[name], bytes)
-        : ((await run({ type: 'body', name, bytes })) as BodyResult),
+      bytes.length <= SMALL_BYTES ? readLarge(name, bytes) : ((await run({ type: 'body', name, bytes })) as BodyResult),
     pack: async (task) => (await run({ type: 'pack', ...task })) as ImportPlan,
     tokens: async (task) => (await run({ type: 'tokens', ...task })) as TokensResult,
     close,

@@ -1,2 +1,2 @@
 export { createChecker, createInlineChecker, type Checker } from './checker';
-export { checkBody, LARGE_BODIES, type LargeBody } from './tasks';
+export { checkBody, readLarge, type LargeBody, type PreparedSave, type PreparedScene } from './tasks';

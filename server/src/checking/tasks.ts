@@ -1,8 +1,10 @@
 import {
   createItemSchema,
+  createFromPartsSchema,
   createSceneSchema,
   dataProblems,
   describePackProblem,
+  headerOf,
   importRequestSchema,
   planImport,
   planTokens,
@@ -12,25 +14,78 @@ import {
   saveDraftSchema,
   saveRequestSchema,
   tokensRequestSchema,
+  unpackLayers,
+  upgradeScene,
+  uploadPartSchema,
+  type CreateScene,
   type ImportPlan,
   type ImportRequest,
   type ItemRecord,
+  type SaveRequest,
+  type SceneHeader,
   type SkippedToken,
   type TokenContext,
   type TokenPlan,
+  type UploadPart,
 } from '@wexikine/core';
 import type { ZodType } from 'zod';
+import { prepare, type Prepared } from '../packing';
+
+/** How a body that may be large is read. */
+interface LargeKind {
+  readonly schema: ZodType;
+  /** Brings what was written in an earlier format over. */
+  readonly before?: (data: unknown) => unknown;
+  /** Makes what was read ready to be written, while still in this thread. */
+  readonly after?: (data: never) => unknown;
+}
+
+/** A scene that is to be stored, packed. */
+export type PreparedScene = Prepared & {
+  readonly header: SceneHeader;
+  readonly order: readonly string[];
+  readonly runOrder: readonly string[];
+};
+
+/** A save with what is to be written packed. */
+export type PreparedSave = Omit<SaveRequest, 'layers' | 'runs'> & { readonly prepared: Prepared };
+
+function prepareNew({ scene }: CreateScene): PreparedScene {
+  return {
+    ...prepare(scene.layers, scene.runs),
+    header: headerOf(scene),
+    order: scene.layers.map(({ id }) => id),
+    runOrder: scene.runs.map(({ id }) => id),
+  };
+}
+
+function prepareSave({ layers, runs, ...request }: SaveRequest): PreparedSave {
+  return { ...request, prepared: prepare(layers, runs) };
+}
+
+function preparePart({ layers, runs }: UploadPart): Prepared {
+  return prepare(layers ? unpackLayers(layers) : [], runs);
+}
+
+function withPresentScene(data: unknown): unknown {
+  return data !== null && typeof data === 'object' && 'scene' in data
+    ? { ...data, scene: upgradeScene(data.scene) }
+    : data;
+}
 
 /** Bodies that may be large, by name: a schema cannot be sent to another thread. */
 export const LARGE_BODIES = {
-  createScene: createSceneSchema,
-  saveScene: saveRequestSchema,
-  createItem: createItemSchema,
-  saveDraft: saveDraftSchema,
-  importPack: importRequestSchema,
-  importTokens: tokensRequestSchema,
-} as const satisfies Record<string, ZodType>;
+  createScene: { schema: createSceneSchema, before: withPresentScene, after: prepareNew },
+  createFromParts: { schema: createFromPartsSchema },
+  saveScene: { schema: saveRequestSchema, after: prepareSave },
+  uploadPart: { schema: uploadPartSchema, after: preparePart },
+  createItem: { schema: createItemSchema },
+  saveDraft: { schema: saveDraftSchema },
+  importPack: { schema: importRequestSchema },
+  importTokens: { schema: tokensRequestSchema },
+} as const satisfies Record<string, LargeKind>;
 
+/** The name of a kind of large body. */
 export type LargeBody = keyof typeof LARGE_BODIES;
 
 /** Work that may take long on what somebody sent. */
@@ -56,12 +111,17 @@ export type BodyResult<T = unknown> =
   | { readonly ok: true; readonly data: T }
   | { readonly ok: false; readonly message: string; readonly problems: readonly { path: string; message: string }[] };
 
+/** What a design tokens file would do, or why it cannot be read. */
 export type TokensResult =
   | { readonly ok: true; readonly plan: TokenPlan; readonly skipped: readonly SkippedToken[] }
   | { readonly ok: false; readonly message: string };
 
 /** Reads bytes of JSON and checks them against a schema. */
-export function checkBody<T>(schema: ZodType<T>, bytes: Uint8Array): BodyResult<T> {
+export function checkBody<T>(
+  schema: ZodType<T>,
+  bytes: Uint8Array,
+  before: (data: unknown) => unknown = (data) => data,
+): BodyResult<T> {
   const refuse = (message: string): BodyResult<T> => ({ ok: false, message, problems: [] });
   let text: string;
   try {
@@ -71,11 +131,18 @@ export function checkBody<T>(schema: ZodType<T>, bytes: Uint8Array): BodyResult<
   }
   const read = readJson(text === '' ? '{}' : text);
   if (!read.ok) return refuse(`The data was refused. ${read.message}`);
-  const parsed = schema.safeParse(read.data);
+  const parsed = schema.safeParse(before(read.data));
   if (parsed.success) return { ok: true, data: parsed.data };
   const problems = dataProblems(parsed.error);
   const [{ path, message }] = problems;
   return { ok: false, message: `The data was refused. ${path}: ${message}`, problems };
+}
+
+/** Reads a body of a kind and makes it ready to be written. */
+export function readLarge(name: LargeBody, bytes: Uint8Array): BodyResult {
+  const { schema, before, after }: LargeKind = LARGE_BODIES[name];
+  const result = checkBody<unknown>(schema, bytes, before);
+  return result.ok && after ? { ok: true, data: after(result.data as never) } : result;
 }
 
 /** What importing a pack would do. */
@@ -97,7 +164,7 @@ export function checkTokens({ text, here, context }: Extract<CheckTask, { type: 
 export function doTask(task: CheckTask): unknown {
   switch (task.type) {
     case 'body':
-      return checkBody<unknown>(LARGE_BODIES[task.name], task.bytes);
+      return readLarge(task.name, task.bytes);
     case 'pack':
       return checkPack(task);
     case 'tokens':

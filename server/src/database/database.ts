@@ -34,7 +34,10 @@ function queriesOf(source: Pick<PGlite | Transaction, 'query'>): Queries {
   };
 }
 
-async function migrate(pglite: PGlite, folder: string): Promise<void> {
+/** What is done of a migration after its SQL, by the name of its file, in the same transaction. */
+export type Upgrades = Readonly<Record<string, (queries: Queries) => Promise<void>>>;
+
+async function migrate(pglite: PGlite, folder: string, upgrades: Upgrades): Promise<void> {
   await pglite.exec('create table if not exists migrations (name text primary key, applied_at timestamptz not null)');
   const { rows } = await pglite.query<{ name: string }>('select name from migrations');
   const applied = new Set(rows.map(({ name }) => name));
@@ -42,15 +45,16 @@ async function migrate(pglite: PGlite, folder: string): Promise<void> {
   for (const name of waiting.sort()) {
     await pglite.transaction(async (transaction) => {
       await transaction.exec(readFileSync(join(folder, name), 'utf8'));
+      await upgrades[name]?.(queriesOf(transaction));
       await transaction.query('insert into migrations (name, applied_at) values ($1, now())', [name]);
     });
   }
 }
 
-/** Opens a PGlite database and brings its tables up to date with the SQL files of `migrations`. */
-export async function openDatabase(pglite: PGlite, migrations: string): Promise<Database> {
+/** Opens a PGlite database and brings its tables up to date with the SQL files of `migrations` and what belongs to them. */
+export async function openDatabase(pglite: PGlite, migrations: string, upgrades: Upgrades): Promise<Database> {
   await pglite.waitReady;
-  await migrate(pglite, migrations);
+  await migrate(pglite, migrations, upgrades);
   return {
     ...queriesOf(pglite),
     inTransaction: (work) => pglite.transaction((transaction) => work(queriesOf(transaction))),

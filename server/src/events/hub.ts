@@ -1,5 +1,6 @@
 import type { LibraryNews, SceneNews } from '@wexikine/core';
 
+/** What windows are told of. */
 export type News = LibraryNews | SceneNews;
 
 /** Tells every listener what changed, after it was written. */
@@ -9,6 +10,7 @@ export interface Hub {
   readonly listen: (hear: (news: News) => void) => () => void;
 }
 
+/** Hands news to every window that listens. */
 export function createHub(): Hub {
   const listeners = new Set<(news: News) => void>();
   return {

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { answerErrors, HEADERS, loopbackOnly } from '../http';
 
+/** What stands in front of the API. */
 export interface FrontOptions {
   /** Socket that the API listens on. */
   readonly socketPath: string;

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { isHeldText, programmeBoard, type Layer, type SaveRequest } from '@wexikine/core';
+import { createClear, isHeldText, programmeBoard, type Layer, type SaveRequest } from '@wexikine/core';
 import fc from 'fast-check';
 import { pino } from 'pino';
 import request from 'supertest';
@@ -44,7 +44,8 @@ function save(change: Partial<Record<keyof SaveRequest, unknown>>): string {
   return JSON.stringify({ ...body, runs: [], removedRuns: [], runOrder: null, ...change });
 }
 
-const run = { id: 'r', sentence: 's', recipe: {}, by: 'Ada', when: '2026-01-01T00:00:00Z', layers: [], steps: [] };
+const recipe = createClear({ by: 'rule' });
+const run = { id: 'r', sentence: 's', recipe, by: 'Ada', when: '2026-01-01T00:00:00Z', layers: [], made: {} };
 const filled = (fill: string): string => save({ layers: [{ ...layer, look: { fill } } as Layer] });
 
 describe('wrong input is answered with 400 and a sentence', () => {

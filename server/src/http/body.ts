@@ -90,6 +90,7 @@ export function takeBody(limit: number): <P>(request: Request<P>, response: Resp
   };
 }
 
+/** A body that is larger than its route takes. */
 export function tooLarge(limit: number): RequestProblem {
   const most = limit >= MEGABYTE ? `${Math.round(limit / MEGABYTE)} MB` : `${Math.round(limit / KILOBYTE)} kB`;
   return new RequestProblem({

@@ -30,6 +30,7 @@ export class RequestProblem extends Error {
 
 const MOST_SHOWN = 80;
 
+/** Something that is not there, by what it is and its name. */
 export function notFound(what: string, id: string): RequestProblem {
   const shown = id.length > MOST_SHOWN ? `${id.slice(0, MOST_SHOWN)}…` : id;
   return new RequestProblem({
@@ -38,6 +39,7 @@ export function notFound(what: string, id: string): RequestProblem {
   });
 }
 
+/** A request that says something wrong. */
 export function invalid(message: string): RequestProblem {
   return new RequestProblem({ code: 'invalid', message });
 }

@@ -1,6 +1,7 @@
 import type { DraftRecord } from '@wexikine/core';
 import type { Queries } from '../database';
 
+/** A draft with the version that a change of it must name. */
 export interface StandingDraft {
   readonly draft: DraftRecord;
   readonly version: number;
@@ -62,6 +63,7 @@ export async function putDrafts(
   );
 }
 
+/** Takes a draft away. */
 export async function dropDraft(queries: Queries, item: string): Promise<void> {
   await queries.run('delete from drafts where item_id = $1', [item]);
 }

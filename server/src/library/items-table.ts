@@ -25,6 +25,7 @@ export function maybeItemForUpdate(queries: Queries, id: string): Promise<ItemRo
   return queries.maybeOne<ItemRow>(`select ${COLUMNS} from items where id = $1 for update`, [id]);
 }
 
+/** How many items there are, retired ones too. */
 export async function countItems(queries: Queries): Promise<number> {
   const row = await queries.maybeOne<{ count: number }>('select count(*)::int as count from items');
   return row?.count ?? 0;
@@ -57,6 +58,7 @@ export async function putItems(queries: Queries, records: readonly ItemRecord[],
   );
 }
 
+/** Sets the tags and the collection of an item. */
 export async function setLabels(queries: Queries, id: string, { tags, collection, retired }: Labels): Promise<void> {
   await queries.run('update items set tags = $2::jsonb, collection = $3, retired = $4 where id = $1', [
     id,
@@ -66,6 +68,7 @@ export async function setLabels(queries: Queries, id: string, { tags, collection
   ]);
 }
 
+/** Says which revision of an item is the newest. */
 export async function setPublished(queries: Queries, id: string, revision: number): Promise<void> {
   await queries.run('update items set current_revision = $2 where id = $1', [id, revision]);
 }

@@ -1,6 +1,7 @@
 import { PGlite } from '@electric-sql/pglite';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import {
+  createClear,
   createPreset,
   programmeBoard,
   recordOf,
@@ -18,7 +19,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import request from 'supertest';
-import { freshApp, type FreshApp } from '../../testing/fresh-app';
+import { freshApp, otherApp, type FreshApp } from '../../testing/fresh-app';
 import { openDatabase } from '../database';
 import { writeRecords } from '.';
 
@@ -85,13 +86,13 @@ describe('the library', () => {
     const run = {
       id: 'run-1',
       sentence: 'Bring in',
-      recipe: {},
+      recipe: createClear({ by: 'rule' }),
       preset: { id: 'take-a-breath', revision: 1, name: 'Take a breath', body: {} },
       uses: [{ id: 'house-breath', revision: 1 }],
       by: 'Ada',
       when: WHEN,
       layers: ['moon', 'title'],
-      steps: [],
+      made: {},
     };
     const response = await send('post', '/api/scenes', { scene: { ...scene, runs: [run] }, by: 'Ada' }).expect(201);
     const use = { scene: response.body.scene.id, sceneName: 'Programme board', revision: 1, runs: 1, layers: 2 };
@@ -226,12 +227,12 @@ test('a database of the first version is brought up to date with its items', asy
   const copy = (name: string): void => writeFileSync(join(folder, name), readFileSync(join(source, name)));
   copy('001_library_and_scenes.sql');
   const pglite = new PGlite();
-  const old = await openDatabase(pglite, folder);
+  const old = await openDatabase(pglite, folder, {});
   const content = { ...fadeIn, format: 'wexikine-item-1', tags: ['calm'] };
   await old.run(`insert into items values ('fade-in', 'preset', 'published', 1, now())`);
   await old.run(`insert into revisions values ('fade-in', 1, $1::jsonb, now())`, [JSON.stringify(content)]);
   copy('002_library.sql');
-  const database = await openDatabase(pglite, folder);
+  const database = await openDatabase(pglite, folder, {});
   const { manyEntries } = await import('./records');
   const [{ item }] = await manyEntries(database, null);
   expect(item).toEqual({ ...fadeIn, tags: ['calm'] } satisfies LibraryItem);
@@ -250,7 +251,7 @@ describe('packs', () => {
   test('a whole library goes through a pack into an empty one, byte for byte', async () => {
     const before = await canonical(app);
     const zip = await packOf([]);
-    const other = await freshApp();
+    const other = await otherApp();
     const { body } = await bring(zip, {}, other.app).expect(200);
     expect(body.written).toBe(JSON.parse(before).items.length);
     expect(await canonical(other.app)).toBe(before);
@@ -260,7 +261,7 @@ describe('packs', () => {
 
   test('a pack of one item brings what it needs; a dry import only reports', async () => {
     const zip = await packOf(['fade-in-and-out']);
-    const other = await freshApp();
+    const other = await otherApp();
     const { body } = await bring(zip, { dry: true }, other.app).expect(200);
     expect(body.entries.map(({ id, status }: { id: string; status: string }) => [id, status])).toEqual([
       ['fade-in-and-out', 'new'],

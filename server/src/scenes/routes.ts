@@ -1,11 +1,31 @@
-import { byWhomSchema, renameSceneSchema, type CreateScene, type SaveRequest } from '@wexikine/core';
-import { Router } from 'express';
+import { byWhomSchema, countSchema, idSchema, renameSceneSchema, type CreateFromParts } from '@wexikine/core';
+import { Router, type Response } from 'express';
+import * as z from 'zod';
 import type { Database } from '../database';
 import type { Hub } from '../events';
-import { BODY_LIMITS, idParameter, readBody, readLargeBody, takeBody, type Surroundings } from '../http';
-import type { Checker } from '../checking';
-import { copyScene, createScene, deleteScene, readScene, renameScene, saveScene } from './scenes';
+import { BODY_LIMITS, idParameter, notFound, readBody, readLargeBody, takeBody, type Surroundings } from '../http';
+import type { Checker, PreparedSave, PreparedScene } from '../checking';
+import type { Prepared } from '../packing';
+import {
+  copyScene,
+  createFromParts,
+  createScene,
+  deleteScene,
+  keepPart,
+  packedScene,
+  plainScene,
+  renameScene,
+  saveScene,
+  type SceneText,
+} from './scenes';
 import { manySummaries } from './scenes-table';
+
+/** Answers with JSON piece by piece. */
+function answer(response: Response, text: SceneText): void {
+  response.type('application/json');
+  for (const piece of text) response.write(piece);
+  response.end();
+}
 
 /** Routes under /api/scenes. */
 export function sceneRoutes(database: Database, hub: Hub, checker: Checker, { newId, now }: Surroundings): Router {
@@ -18,14 +38,32 @@ export function sceneRoutes(database: Database, hub: Hub, checker: Checker, { ne
     response.json(await manySummaries(database));
   });
   router.post('/', large, async (request, response) => {
-    const body = await readLargeBody<CreateScene>(checker, 'createScene', request);
-    response.status(201).json(await createScene(database, newId(), body, now()));
+    const scene = await readLargeBody<PreparedScene>(checker, 'createScene', request);
+    const id = newId();
+    await createScene(database, id, scene, now());
+    answer(response.status(201), await plainScene(database, id));
+  });
+  router.post('/from-parts', large, async (request, response) => {
+    const body = await readLargeBody<CreateFromParts>(checker, 'createFromParts', request);
+    const id = newId();
+    const version = await createFromParts(database, id, body, now());
+    response.status(201).json({ id, version });
+  });
+  router.put('/uploads/:upload/:part', large, async (request, response) => {
+    const { upload, part } = request.params;
+    const place = countSchema.or(z.literal(0)).safeParse(Number(part));
+    if (!idSchema.safeParse(upload).success || !place.success) throw notFound('address', request.originalUrl);
+    await keepPart(database, upload, place.data, await readLargeBody<Prepared>(checker, 'uploadPart', request), now());
+    response.status(204).end();
   });
   router.get('/:id', async (request, response) => {
-    response.json(await readScene(database, request.params.id));
+    answer(response, await plainScene(database, request.params.id));
+  });
+  router.get('/:id/packed', async (request, response) => {
+    answer(response, await packedScene(database, request.params.id));
   });
   router.put('/:id', large, async (request, response) => {
-    const body = await readLargeBody<SaveRequest>(checker, 'saveScene', request);
+    const body = await readLargeBody<PreparedSave>(checker, 'saveScene', request);
     const { id } = request.params;
     const version = await saveScene(database, id, body, now());
     tell(id, version, body.by, body.what);
@@ -40,7 +78,9 @@ export function sceneRoutes(database: Database, hub: Hub, checker: Checker, { ne
   });
   router.post('/:id/copy', small, async (request, response) => {
     readBody(byWhomSchema, request);
-    response.status(201).json(await copyScene(database, request.params.id, newId(), now()));
+    const id = newId();
+    await copyScene(database, request.params.id, id, now());
+    answer(response.status(201), await plainScene(database, id));
   });
   router.delete('/:id', async (request, response) => {
     await deleteScene(database, request.params.id, now());

@@ -37,10 +37,10 @@ interface SummaryRow extends SceneRow {
 export async function manySummaries(queries: Queries): Promise<SceneSummary[]> {
   const rows = await queries.many<SummaryRow>(
     `select id, header, version, changed_at,
-       (select count(*)::int from layers where layers.scene_id = scenes.id) as layers,
+       layer_count as layers,
        (select count(*)::int from runs join items on items.id = runs.preset_id
         where runs.scene_id = scenes.id and items.current_revision > runs.preset_revision
-          and runs.body -> 'off' is null) as updates
+          and not runs.off) as updates
      from scenes where deleted_at is null order by changed_at desc, id`,
   );
   return rows.map(({ id, header, version, changed_at, layers, updates }) => {
@@ -61,6 +61,7 @@ export async function manySummaries(queries: Queries): Promise<SceneSummary[]> {
   });
 }
 
+/** Writes a new scene’s header, at version 1. */
 export async function insertScene(queries: Queries, id: string, header: SceneHeader, when: string): Promise<void> {
   await queries.run(
     'insert into scenes (id, header, version, created_at, changed_at) values ($1, $2::jsonb, 1, $3, $3)',
@@ -68,6 +69,7 @@ export async function insertScene(queries: Queries, id: string, header: SceneHea
   );
 }
 
+/** Writes a scene’s header at its next version. */
 export async function setVersion(
   queries: Queries,
   id: string,
@@ -134,18 +136,39 @@ export async function changesSince(queries: Queries, scene: string, version: num
     .reverse();
 }
 
+/** Copies everything of a scene but its own row, which is there already. */
+export async function copyRows(queries: Queries, from: string, to: string): Promise<void> {
+  await queries.run('update scenes set layer_count = (select layer_count from scenes where id = $1) where id = $2', [
+    from,
+    to,
+  ]);
+  const copies = [
+    ['outlines', 'body'],
+    ['layer_chunks', 'chunk, body'],
+    ['runs', 'id, place, off, preset_id, preset_revision, layer_count, uses, version'],
+    ['run_slices', 'run_id, slice, body'],
+  ];
+  for (const [table, columns] of copies) {
+    await queries.run(
+      `insert into ${table} (scene_id, ${columns}) select $2, ${columns} from ${table} where scene_id = $1`,
+      [from, to],
+    );
+  }
+}
+
 /** Takes scenes that were deleted before a time away for good, with everything of theirs. Gives how many. */
 export async function dropDeleted(queries: Queries, before: string): Promise<number> {
   const rows = await queries.many<{ id: string }>('select id from scenes where deleted_at < $1', [before]);
   const ids = rows.map(({ id }) => id);
   if (ids.length === 0) return 0;
-  for (const table of ['layers', 'runs', 'scene_changes']) {
+  for (const table of ['outlines', 'layer_chunks', 'runs', 'scene_changes']) {
     await queries.run(`delete from ${table} where scene_id = any($1::text[])`, [ids]);
   }
   await queries.run('delete from scenes where id = any($1::text[])', [ids]);
   return ids.length;
 }
 
+/** Notes a save in the journal. */
 export async function insertChange(queries: Queries, scene: string, change: SceneChange): Promise<void> {
   await queries.run(
     `insert into scene_changes (scene_id, version, by_whom, at, what, header, layers, removed_layers)

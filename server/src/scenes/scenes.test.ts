@@ -2,19 +2,15 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import {
   apply,
   constellations,
+  createClear,
   difference,
   programmeBoard,
   type Edit,
   type SaveRequest,
   type Scene,
 } from '@wexikine/core';
-import { PGlite } from '@electric-sql/pglite';
-import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import request from 'supertest';
-import { openDatabase } from '../database';
-import { manyRecords } from '../library/records';
+import { readChunk } from '../packing';
 import { purgeDeleted } from './scenes';
 import { freshApp, type FreshApp } from '../../testing/fresh-app';
 
@@ -73,7 +69,8 @@ const rename = (layer: string, name: string): Edit => ({ type: 'set-layer', laye
 
 /** A run that did nothing, for what is only about its place. */
 function emptyRun(id: string) {
-  return { id, sentence: id, recipe: {}, by: 'Ada', when: '2026-01-01T00:00:00.000Z', layers: [], steps: [] };
+  const recipe = createClear({ by: 'rule' });
+  return { id, sentence: id, recipe, by: 'Ada', when: '2026-01-01T00:00:00.000Z', layers: [], made: {} };
 }
 
 describe('runs of a scene', () => {
@@ -84,78 +81,6 @@ describe('runs of a scene', () => {
     const back = edited(without, [{ type: 'add-run', index: 1, run: emptyRun('b') }]);
     await save(scene.id, saveBody(without, back, 2)).expect(200);
     expect((await read(scene.id)).scene.runs.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
-  });
-
-  test('and drafts that were written in the words of before are read in those of now', async () => {
-    const folder = mkdtempSync(join(tmpdir(), 'wexikine-migrations-'));
-    const own = join(__dirname, '../../migrations');
-    const before = ['001_library_and_scenes.sql', '002_library.sql', '003_runs.sql'];
-    for (const name of before) copyFileSync(join(own, name), join(folder, name));
-    const pglite = new PGlite();
-    const old = await openDatabase(pglite, folder);
-    await old.run(
-      `insert into scenes (id, header, version, created_at, changed_at) values ('s', '{}', 1, now(), now())`,
-    );
-    await old.run(`insert into runs (scene_id, id, place, body, version) values ('s', 'r', 0, $1, 1)`, [
-      JSON.stringify({ ...emptyRun('r'), recipe: { operation: 'carry-through', preset: { id: 'drift' } } }),
-    ]);
-    await old.run(
-      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'preset', '[]', 1, now())`,
-    );
-    await old.run(`insert into revisions (item_id, revision, content, published_at) values ('i', 1, $1, now())`, [
-      JSON.stringify({ name: 'Drift', body: { phase: 'through' } }),
-    ]);
-    await old.run(`insert into drafts (item_id, content, in_review, version) values ('i', $1, false, 1)`, [
-      JSON.stringify({ name: 'Drift', body: { phase: 'through' } }),
-    ]);
-    const now = await openDatabase(pglite, own);
-    const [{ body }] = await now.many<{ body: { recipe: { operation: string } } }>('select body from runs');
-    const [record] = await manyRecords(now, null);
-    await now.close();
-    rmSync(folder, { recursive: true, force: true });
-    expect(body.recipe.operation).toBe('move-throughout');
-    expect(record.revisions[0].body).toEqual({ phase: 'throughout' });
-    expect(record.draft?.body).toEqual({ phase: 'throughout' });
-  });
-
-  test('that were applied before runs kept their steps are brought up to date, with what they replaced', async () => {
-    const folder = mkdtempSync(join(tmpdir(), 'wexikine-migrations-'));
-    const own = join(__dirname, '../../migrations');
-    for (const name of ['001_library_and_scenes.sql', '002_library.sql'])
-      copyFileSync(join(own, name), join(folder, name));
-    const pglite = new PGlite();
-    const old = await openDatabase(pglite, folder);
-    const key = (at: number, run?: string) => ({
-      at,
-      value: 1,
-      ease: { type: 'hold' },
-      ...(run ? { by: { run, slot: 's/t' } } : {}),
-    });
-    await old.run(
-      `insert into scenes (id, header, version, created_at, changed_at) values ('s', '{}', 1, now(), now())`,
-    );
-    await old.run(`insert into layers (scene_id, id, depth, body, version) values ('s', 'l', 0, $1, 1)`, [
-      JSON.stringify({ id: 'l', tracks: { opacity: [key(1, 'r'), key(9)] } }),
-    ]);
-    await old.run(`insert into runs (scene_id, id, place, body, version) values ('s', 'r', 0, $1, 1)`, [
-      JSON.stringify({
-        id: 'r',
-        preset: { id: 'gone', revision: 2 },
-        layers: ['l'],
-        replaced: [{ layer: 'l', channel: 'opacity', keys: [key(3)] }],
-        moved: [],
-      }),
-    ]);
-    const now = await openDatabase(pglite, own);
-    const [{ body }] = await now.many<{ body: unknown }>('select body from runs');
-    await now.close();
-    rmSync(folder, { recursive: true, force: true });
-    expect(body).toEqual({
-      id: 'r',
-      preset: { id: 'gone', revision: 2, name: 'gone', body: {} },
-      layers: ['l'],
-      steps: [{ layer: 'l', tracks: [{ channel: 'opacity', before: [key(3), key(9)], after: [key(1, 'r'), key(9)] }] }],
-    });
   });
 });
 
@@ -178,11 +103,11 @@ describe('a scene', () => {
     const response = await save(scene.id, body);
     expect(response.body).toEqual({ version: 2 });
     expect(await read(scene.id)).toEqual({ version: 2, scene: after });
-    const touched = await fresh.database.many<{ id: string }>(
-      'select id from layers where scene_id = $1 and version = 2',
+    const chunks = await fresh.database.many<{ body: Uint8Array }>(
+      'select body from layer_chunks where scene_id = $1 order by chunk',
       [scene.id],
     );
-    expect(touched).toEqual([{ id: 'moon' }]);
+    expect(chunks.map(({ body }) => readChunk(body).map(({ id }) => id)).at(-1)).toEqual(['moon']);
   });
 
   test('saved from an old version is refused with what the other window did, and nothing is written', async () => {
@@ -235,7 +160,7 @@ test('a deleted scene is gone for good after thirty days, and not before', async
   await api().delete(`/api/scenes/${scene.id}`).set('Host', 'localhost');
   await purgeDeleted(fresh.database, '2026-02-02T00:00:00.000Z');
   expect((await restore()).status).toBe(404);
-  expect(await fresh.database.many('select id from layers')).toEqual([]);
+  expect(await fresh.database.many('select chunk from layer_chunks')).toEqual([]);
 });
 
 test('a conflict tells the last changes, each layer once, however many there were', async () => {

@@ -1,5 +1,6 @@
 import type { Routes } from '@angular/router';
 
+/** Every screen and its address. */
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'scenes' },
   { path: 'scenes', title: 'Scenes', loadComponent: async () => (await import('./scenes/scenes-page')).ScenesPage },

@@ -1,24 +1,39 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type {
-  CreateItem,
-  CreateScene,
-  ErrorAnswer,
-  ImportAnswer,
-  ImportRequest,
-  LabelItems,
-  LibraryDetail,
-  LibraryEntry,
-  MoveDraft,
-  SaveDraft,
-  SaveRequest,
-  SceneSummary,
-  StoredScene,
-  TokensAnswer,
-  TokensRequest,
+import {
+  headerOf,
+  unpackScene,
+  type CreateItem,
+  type CreateScene,
+  type ErrorAnswer,
+  type ImportAnswer,
+  type ImportRequest,
+  type LabelItems,
+  type Layer,
+  type LibraryDetail,
+  type LibraryEntry,
+  type MoveDraft,
+  type PackedScene,
+  type RunRecord,
+  type SaveDraft,
+  type SaveRequest,
+  type SceneSummary,
+  type StoredScene,
+  type TokensAnswer,
+  type TokensRequest,
 } from '@wexikine/core';
-import { catchError, from, switchMap, throwError, type Observable } from 'rxjs';
-import { holdsLongList, jsonBlob } from './json-blob';
+import {
+  catchError,
+  concatMap,
+  endWith,
+  from,
+  ignoreElements,
+  map,
+  switchMap,
+  throwError,
+  type Observable,
+} from 'rxjs';
+import { isLarge, partsOf } from './scene-parts';
 
 /** A failed request, with the sentence to show. `offline` means that no answer came. */
 export class ApiProblem extends Error {
@@ -54,17 +69,34 @@ export class ApiService {
   }
 
   scene(id: string): Observable<StoredScene> {
-    return this.told(this.http.get<StoredScene>(`/api/scenes/${encodeURIComponent(id)}`));
+    const packed$ = this.http.get<PackedScene>(`/api/scenes/${encodeURIComponent(id)}/packed`);
+    return this.told(packed$.pipe(map(unpackScene)));
   }
 
-  createScene(body: CreateScene): Observable<StoredScene> {
-    return this.told(this.http.post<StoredScene>('/api/scenes', body));
+  /** Creates a scene; a large one is sent in parts. */
+  createScene({ scene, by }: CreateScene): Observable<StoredScene> {
+    if (!isLarge(scene.layers, scene.runs)) {
+      return this.told(this.http.post<StoredScene>('/api/scenes', { scene, by }));
+    }
+    const created$ = this.upload(scene.layers, scene.runs).pipe(
+      switchMap((upload) => {
+        const order = scene.layers.map(({ id }) => id);
+        const body = { header: headerOf(scene), order, runOrder: scene.runs.map(({ id }) => id), upload, by };
+        return this.http.post<{ id: string; version: number }>('/api/scenes/from-parts', body);
+      }),
+      map(({ id, version }) => ({ version, scene: { ...scene, id } })),
+    );
+    return this.told(created$);
   }
 
+  /** Saves what changed; much of it is sent in parts, which count only with the last request. */
   saveScene(id: string, body: SaveRequest): Observable<{ version: number }> {
-    const put = (content: SaveRequest | Blob): Observable<{ version: number }> =>
+    const put = (content: SaveRequest): Observable<{ version: number }> =>
       this.http.put<{ version: number }>(`/api/scenes/${encodeURIComponent(id)}`, content);
-    return this.told(holdsLongList(body) ? from(jsonBlob(body)).pipe(switchMap(put)) : put(body));
+    if (!isLarge(body.layers, body.runs)) return this.told(put(body));
+    return this.told(
+      this.upload(body.layers, body.runs).pipe(switchMap((upload) => put({ ...body, layers: [], runs: [], upload }))),
+    );
   }
 
   renameScene(id: string, name: string, by: string): Observable<{ version: number }> {
@@ -124,6 +156,16 @@ export class ApiService {
 
   importTokens(body: TokensRequest): Observable<TokensAnswer> {
     return this.told(this.http.post<TokensAnswer>('/api/library/tokens', body));
+  }
+
+  private upload(layers: readonly Layer[], runs: readonly RunRecord[]): Observable<{ id: string; parts: number }> {
+    const id = crypto.randomUUID();
+    const parts = partsOf(layers, runs);
+    return from(parts).pipe(
+      concatMap((part, i) => this.http.put(`/api/scenes/uploads/${id}/${i}`, part())),
+      ignoreElements(),
+      endWith({ id, parts: parts.length }),
+    );
   }
 
   private told<T>(request: Observable<T>): Observable<T> {

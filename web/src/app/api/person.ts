@@ -3,6 +3,7 @@ import { BehaviorSubject } from 'rxjs';
 
 const STORED = 'wexikine.person';
 const NOBODY = 'You';
+/** Longest name of a person, in characters. */
 export const MOST_NAME = 100;
 
 /** The name under which this browser's changes are recorded. */

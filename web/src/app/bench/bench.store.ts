@@ -26,6 +26,7 @@ import { doBench, redoBench, startBench, undoBench, type BenchHistory } from './
 /** What is worked on: an item's texts and its body. */
 export type Working = Pick<LibraryItem, 'name' | 'note' | 'body'>;
 
+/** How saving the draft stands. */
 export type BenchSave =
   /** Nothing differs from what is published. */
   | { readonly type: 'clean' }
@@ -35,12 +36,14 @@ export type BenchSave =
   | { readonly type: 'failed'; readonly message: string }
   | { readonly type: 'conflict'; readonly message: string };
 
+/** An item on the bench, with its draft and its steps. */
 export interface Bench {
   readonly detail: LibraryDetail;
   readonly history: BenchHistory<Working>;
   readonly save: BenchSave;
 }
 
+/** How opening the item stands. */
 export type BenchLoad =
   | { readonly type: 'loading' }
   | { readonly type: 'failed'; readonly message: string }

@@ -3,6 +3,7 @@ import { formulaParser } from '@wexikine/core';
 /** What a stretch of a formula is, for colouring. */
 export type TokenKind = 'parameter' | 'name' | 'call' | 'number' | 'word' | 'comment' | 'plain';
 
+/** A stretch of a formula with what it is. */
 export interface Token {
   readonly from: number;
   readonly to: number;

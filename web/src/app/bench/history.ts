@@ -18,6 +18,7 @@ export interface BenchHistory<T> {
 const SOON = 1_500;
 const MOST_STEPS = 500;
 
+/** A draft without any steps. */
 export function startBench<T>(now: T): BenchHistory<T> {
   return { now, done: [], undone: [] };
 }
@@ -35,6 +36,7 @@ export function doBench<T>(
   return { now: after, done: [...before, step].slice(-MOST_STEPS), undone: [] };
 }
 
+/** Takes the last step back. */
 export function undoBench<T>(history: BenchHistory<T>): BenchHistory<T> {
   const step = history.done.at(-1);
   if (!step) return history;
@@ -42,6 +44,7 @@ export function undoBench<T>(history: BenchHistory<T>): BenchHistory<T> {
   return { now: step.before, done: history.done.slice(0, -1), undone };
 }
 
+/** Does the last undone step again. */
 export function redoBench<T>(history: BenchHistory<T>): BenchHistory<T> {
   const step = history.undone.at(-1);
   if (!step) return history;

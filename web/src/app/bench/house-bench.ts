@@ -12,7 +12,7 @@ import {
 } from '@wexikine/core';
 import { ItemPicture } from '../library/item-picture';
 import { LibraryService } from '../library/library.service';
-import { EasingEditor } from './easing-editor';
+import { EasingEditor } from '../fields/easing-editor';
 import { EffectsList } from './effects-list';
 import { ItemRecordView } from './item-record';
 

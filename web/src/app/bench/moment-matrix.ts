@@ -40,8 +40,8 @@ import {
 } from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { completionsFor, type Completion } from './completions';
-import { EasingChip } from './easing-chip';
-import { EasingEditor } from './easing-editor';
+import { EasingChip } from '../fields/easing-chip';
+import { EasingEditor } from '../fields/easing-editor';
 import { FormulaEditor, type EditEnd } from './formula-editor';
 import { FormulaText } from './formula-text';
 import { scopeFor, type Inspection } from './inspection';

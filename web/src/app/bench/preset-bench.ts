@@ -38,9 +38,9 @@ import { createSpecimen, type SpecimenStage } from '../drawing/specimen';
 import type { SpecimenKind } from '../drawing/specimen-layers';
 import { LibraryActions } from '../library/library-actions.service';
 import { LibraryService } from '../library/library.service';
-import { commonestTag } from '../scene/first-recipe';
+import { commonestTag } from '../planning/free-layers';
 import { DifferencesList } from './differences-list';
-import { RecordDialog } from './dialogs/record-dialog';
+import { RecordDialog } from '../library/record-dialog';
 import { inspect } from './inspection';
 import { MomentMatrix } from './moment-matrix';
 import { ParameterTable, type PresetChange } from './parameter-table';
@@ -234,4 +234,5 @@ export class PresetBench {
   }
 }
 
+/** What the bench changes of a preset. */
 export type PresetContent = Extract<CreateItem['content'], { kind: 'preset' }>;

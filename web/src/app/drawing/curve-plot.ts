@@ -8,6 +8,7 @@ import {
   type Track,
 } from '@wexikine/core';
 
+/** A plotted curve: its lines, marks and labels. */
 export interface CurvePlot {
   readonly value: string;
   readonly speed: string;
@@ -20,6 +21,7 @@ export interface CurvePlot {
   readonly xOf: (at: Ticks) => number;
 }
 
+/** Room for a plot, in px. */
 export interface PlotSize {
   readonly width: number;
   readonly height: number;

@@ -2,6 +2,7 @@ import { ticksFromSeconds, type Layer } from '@wexikine/core';
 
 /** Size of the specimen's frame, in its pixels. */
 export const SPECIMEN_WIDTH = 320;
+/** Height of the specimen’s frame in px. */
 export const SPECIMEN_HEIGHT = 172;
 /** How long specimen layers stand. */
 export const SPECIMEN_SPAN = ticksFromSeconds(2);
@@ -10,6 +11,7 @@ const CARD = '#f3c98b';
 
 /** What can show a preset: one layer of a kind, twelve in a row, or the layers of a scene. */
 export const SPECIMEN_KINDS = ['card', 'word', 'picture', 'line', 'row', 'scene'] as const;
+/** What a preset is shown on. */
 export type SpecimenKind = (typeof SPECIMEN_KINDS)[number];
 
 /** A made picture: a moon over hills, drawn by hand in SVG. */

@@ -11,6 +11,7 @@ export interface GuideState {
   readonly runs: number;
 }
 
+/** A step of the guided first batch. */
 export interface GuideStep {
   readonly title: string;
   readonly text: string;

@@ -11,6 +11,7 @@ export interface Layout {
   readonly isPanelFolded: boolean;
 }
 
+/** How the parts of the screen are shared out at first. */
 export const USUAL: Layout = { sheet: 0.57, preview: 0.5, isPanelFolded: false };
 /** What is left of a part at least, and the most it can have. */
 const LEAST = { sheet: 0.2, preview: 0.2 } as const;

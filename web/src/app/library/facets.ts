@@ -17,6 +17,7 @@ export interface Facets {
   readonly mine: Mine | null;
 }
 
+/** Nothing is narrowed down. */
 export const NO_FACETS: Facets = {
   kind: null,
   phase: null,
@@ -27,8 +28,10 @@ export const NO_FACETS: Facets = {
   mine: null,
 };
 
+/** What the library can be narrowed down by. */
 export type FacetName = keyof Facets;
 
+/** A value of a facet, and how many items have it. */
 export interface FacetCount {
   readonly value: string;
   readonly count: number;

@@ -12,7 +12,7 @@ import {
   type Recipe,
 } from '@wexikine/core';
 import { curvePath } from '../drawing/curve-shape';
-import { GhostTrail } from '../drawing/ghost-trail';
+import { GhostTrail } from './ghost-trail';
 import { LibraryService } from './library.service';
 
 const BOX = { width: 160, height: 86, padding: 16 };

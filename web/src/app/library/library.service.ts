@@ -11,6 +11,7 @@ import { BehaviorSubject, bufferTime, combineLatest, filter, map, shareReplay, t
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { LiveNews, type Heard } from '../live/live-news';
 
+/** How reading the library stands. */
 export interface LibraryState {
   readonly entries: readonly LibraryEntry[];
   readonly isLoading: boolean;

@@ -38,8 +38,11 @@ export function rowsOf(entries: readonly LibraryEntry[]): LibraryRow[] {
   });
 }
 
+/** How the library can be sorted. */
 export const SORTS = ['use', 'name', 'newest'] as const;
+/** How the library is sorted. */
 export type Sort = (typeof SORTS)[number];
+/** How sortings are called. */
 export const SORT_WORDS: Readonly<Record<Sort, string>> = {
   use: 'most used first',
   name: 'by name',

@@ -1,4 +1,4 @@
-import type { Edit, Finding, LayerStep, LibraryItem, Plan, Recipe, RunContext, RunUpdate, Scene } from '@wexikine/core';
+import type { Edit, Finding, Layer, LibraryItem, Plan, Recipe, RunContext, RunUpdate, Scene } from '@wexikine/core';
 import type { PackedRun } from './packed';
 
 /** A recipe to plan, for a new run or for one that is there. */
@@ -15,10 +15,19 @@ export interface UpdateTask {
   readonly context: Pick<RunContext, 'by' | 'when'>;
 }
 
-/** What the page tells a planning worker. Scene and library are sent only when they change. */
+/**
+ * What the page tells a planning worker. The scene is handed over once, large ones in parts; from then on the worker does
+ * the same edits as the page.
+ */
 export type ToPlanner =
   | { readonly type: 'library'; readonly items: readonly LibraryItem[] }
-  | { readonly type: 'scene'; readonly scene: Scene }
+  /** A scene whose layers follow in so many parts. */
+  | { readonly type: 'scene'; readonly scene: Scene; readonly parts: number }
+  | { readonly type: 'layers'; readonly layers: readonly Layer[] }
+  /** Part of a step; it is done when the last part is there. */
+  | { readonly type: 'edits'; readonly edits: readonly Edit[]; readonly isLast: boolean }
+  /** The step that the worker itself planned under a ticket was done. */
+  | { readonly type: 'applied'; readonly ticket: number }
   /** Plans what is to be shown. */
   | { readonly type: 'show'; readonly ticket: number; readonly task: PlanTask }
   /** Plans the same with all that applying it takes. */
@@ -28,18 +37,13 @@ export type ToPlanner =
   | { readonly type: 'update'; readonly ticket: number; readonly task: UpdateTask };
 
 /**
- * What it answers. A whole plan of many layers comes in parts, so that the page never waits for long: all but its lists
- * first, then the lists piece by piece.
+ * What it answers. A whole plan of many layers comes in parts, so that the page never waits for long: all but its edits
+ * first, then those piece by piece.
  */
 export type FromPlanner =
   | { readonly type: 'shown'; readonly ticket: number; readonly packed: PackedRun }
   | { readonly type: 'plan'; readonly ticket: number; readonly plan: Plan; readonly parts: number }
-  | {
-      readonly type: 'plan-part';
-      readonly ticket: number;
-      readonly edits: readonly Edit[];
-      readonly steps: readonly LayerStep[];
-    }
+  | { readonly type: 'plan-part'; readonly ticket: number; readonly edits: readonly Edit[] }
   | { readonly type: 'findings'; readonly ticket: number; readonly findings: readonly Finding[] }
   | { readonly type: 'updates'; readonly ticket: number; readonly updates: readonly RunUpdate[] }
   | { readonly type: 'failed'; readonly ticket: number };

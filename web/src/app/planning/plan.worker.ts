@@ -1,12 +1,13 @@
 /// <reference lib="webworker" />
 import { createPresetCompiler, createShelf, planUpdates, type Scene } from '@wexikine/core';
+import { HeldScene } from './held-scene';
 import type { FromPlanner, PlanTask, ToPlanner } from './messages';
 import { packRun } from './packed';
 import { checkTask, planMessages, planTask, showTask } from './plan-task';
 
 const compile = createPresetCompiler();
 let shelf = createShelf([]);
-let scene: Scene | null = null;
+const held = new HeldScene();
 /** Messages that have come. */
 let questions = 0;
 /** Layers from which planning takes so long that one notices. */
@@ -22,7 +23,8 @@ function answer(message: FromPlanner, buffers: ArrayBuffer[] = []): void {
 /** Answers a request; a bug in planning is told as a failure, so that the page need not wait for ever. */
 function attempt(ticket: number, work: (scene: Scene) => void): void {
   try {
-    if (scene) work(scene);
+    if (!held.scene) throw new Error('The scene is not there.');
+    work(held.scene);
   } catch (error) {
     console.error(error);
     answer({ type: 'failed', ticket });
@@ -38,20 +40,18 @@ function practise(task: PlanTask): void {
   practice--;
   const asked = questions;
   setTimeout(() => {
-    if (scene === null || asked !== questions) return;
-    packRun(showTask(scene, shelf, task, compile));
+    if (held.scene === null || asked !== questions) return;
+    packRun(showTask(held.scene, shelf, task, compile));
     practise(task);
   });
 }
 
 addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
   questions++;
+  if (held.take(data)) return;
   switch (data.type) {
     case 'library':
       shelf = createShelf(data.items);
-      return;
-    case 'scene':
-      scene = data.scene;
       return;
     case 'show':
       return attempt(data.ticket, (standing) => {
@@ -62,7 +62,9 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
       });
     case 'plan':
       return attempt(data.ticket, (standing) => {
-        for (const message of planMessages(data.ticket, planTask(standing, shelf, data.task, compile))) answer(message);
+        const whole = planTask(standing, shelf, data.task, compile);
+        held.keepPlan(data.ticket, whole.edits);
+        for (const message of planMessages(data.ticket, whole)) answer(message);
       });
     case 'check':
       return attempt(data.ticket, (standing) => {

@@ -8,6 +8,7 @@ import {
   programmeBoard,
   STARTER_LIBRARY,
   type Edit,
+  type Layer,
   type Recipe,
   type Scene,
 } from '@wexikine/core';
@@ -41,6 +42,11 @@ function fakePort() {
 const CONTEXT = { runId: 'r', by: 'b', when: '2026-01-01T00:00:00.000Z' };
 const task = (seed: number): PlanTask => ({ recipe: { seed } as Recipe, context: CONTEXT, run: null });
 const scene: Scene = programmeBoard();
+
+/** A layer without what it keeps for its runs, which is not drawn. */
+function drawn({ base: _base, ...layer }: Layer): Layer {
+  return layer;
+}
 
 function heard(planner: Planner): Planned[] {
   const seen: Planned[] = [];
@@ -120,9 +126,9 @@ describe('plans on their way', () => {
   test('of many layers are the same put together from their parts', () => {
     expect(whole.layers).toHaveLength(3_300);
     const [head, ...parts] = structuredClone(planMessages(3, whole));
-    expect(parts).toHaveLength(4);
+    expect(parts).toHaveLength(Math.ceil(whole.edits.length / 1_000));
     if (head.type !== 'plan') throw new Error();
-    expect(assemblePlan(head.plan, parts as never, true, many.runs.length)).toEqual({ ...whole, layers: [] });
+    expect(assemblePlan(head.plan, parts as never)).toEqual({ ...whole, layers: [] });
   });
 
   test('show what applying the whole plan gives', () => {
@@ -131,7 +137,7 @@ describe('plans on their way', () => {
     const { changes, hasEdits, layers: values } = unpackRun(structuredClone(packed, { transfer: buffers }));
     expect(hasEdits).toBe(true);
     expect(values.map(({ starts }) => starts)).toEqual(whole.layers.map(({ starts }) => starts));
-    expect(drawRun(many, changes).layers).toEqual(sceneWith(many, whole.edits).layers);
+    expect(drawRun(many, changes).layers.map(drawn)).toEqual(sceneWith(many, whole.edits).layers.map(drawn));
   });
 
   test('come through packed as they were: spans, rest poses, channels without keys, hand keys, text values', () => {
@@ -168,7 +174,7 @@ describe('plans on their way', () => {
     const { changes, hasEdits } = showTask(both, shelf, again, compilePreset);
     expect(hasEdits).toBe(true);
     const { edits } = planTask(both, shelf, again, compilePreset);
-    expect(drawRun(both, changes).layers).toEqual(sceneWith(both, edits).layers);
+    expect(drawRun(both, changes).layers.map(drawn)).toEqual(sceneWith(both, edits).layers.map(drawn));
     expect(unpackRun(packRun(showTask(both, shelf, again, compilePreset)).packed).changes).toEqual(changes);
     const same = showTask(both, shelf, { ...again, recipe }, compilePreset);
     expect([same.hasEdits, same.changes]).toEqual([false, []]);

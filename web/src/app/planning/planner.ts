@@ -7,6 +7,7 @@ import { WorkerQueue, type Done, type Job } from './worker-queue';
 
 type Message<T extends FromPlanner['type']> = Extract<FromPlanner, { type: T }>;
 
+/** A planned task with its result. */
 export type Planned = Done<PlanTask, PlannedRun>;
 
 /** A whole plan that is waited for. */
@@ -55,10 +56,11 @@ export class Planner extends WorkerQueue<PlanTask, PlannedRun> {
     if (message.type === 'failed') this.grant(message.ticket, null);
     if (message.type === 'plan') wish.head = message;
     if (message.type === 'plan-part') wish.parts.push(message);
-    const { head, parts, job } = wish;
+    const { head, parts } = wish;
     if (head && parts.length >= head.parts) {
-      const isNew = job.task.run === null;
-      this.grant(message.ticket, assemblePlan(head.plan, parts, isNew, job.scene.runs.length));
+      const plan = assemblePlan(head.plan, parts);
+      this.remember(plan.edits, message.ticket);
+      this.grant(message.ticket, plan);
     }
     return true;
   }

@@ -1,6 +1,9 @@
-import type { LibraryItem, Scene } from '@wexikine/core';
+import type { Edit, LibraryItem, Scene } from '@wexikine/core';
 import { Subject, type Observable } from 'rxjs';
 import type { FromPlanner, ToPlanner } from './messages';
+import { Outbox } from './outbox';
+import { inParts } from './parts';
+import type { SceneTrail } from './trail';
 
 /** Something to be worked out for a scene. */
 export interface Job<T> {
@@ -14,6 +17,9 @@ export interface Done<T, R> extends Job<T> {
   /** Null when the work itself failed, which is a bug. */
   readonly result: R | null;
 }
+
+/** Nothing is known of how scenes came about: each is handed over whole. */
+const NO_TRAIL: Pick<SceneTrail, 'between'> = { between: () => null };
 
 /** The part of a worker that planning needs. */
 export type PlanPort = Pick<Worker, 'postMessage' | 'addEventListener' | 'terminate'>;
@@ -33,7 +39,14 @@ export abstract class WorkerQueue<T, R> {
   private items: readonly LibraryItem[] = [];
   private port: PlanPort;
 
-  constructor(private readonly open: () => PlanPort) {
+  private readonly outbox = new Outbox((message) => this.port.postMessage(message));
+  /** The plan that the worker made last and still has; done once, it is a step like any other. */
+  private lastPlan: { readonly edits: readonly Edit[]; readonly ticket: number } | null = null;
+
+  constructor(
+    private readonly open: () => PlanPort,
+    private readonly trail: Pick<SceneTrail, 'between'> = NO_TRAIL,
+  ) {
     this.port = this.listen();
   }
 
@@ -53,8 +66,10 @@ export abstract class WorkerQueue<T, R> {
     if (!this.running) return;
     this.running = null;
     this.port.terminate();
+    this.outbox.clear();
     this.port = this.listen();
     this.sentScene = null;
+    this.lastPlan = null;
     this.send({ type: 'library', items: this.items });
   }
 
@@ -84,13 +99,42 @@ export abstract class WorkerQueue<T, R> {
     this.ask(job.scene, this.message((this.jobTicket = this.nextTicket()), job.task));
   }
 
-  /** Sends a question about a scene, and before it the scene where the worker does not have it. */
+  /** Sends a question about a scene, and before it what the worker does not have of the scene. */
   protected ask(scene: Scene, message: ToPlanner): void {
-    if (this.sentScene !== scene) {
-      this.send({ type: 'scene', scene });
-      this.sentScene = scene;
-    }
+    if (this.sentScene !== scene) this.bringUpTo(scene);
     this.send(message);
+  }
+
+  /** Notes that the worker knows a plan's edits. */
+  protected remember(edits: readonly Edit[], ticket: number): void {
+    this.lastPlan = { edits, ticket };
+  }
+
+  private bringUpTo(scene: Scene): void {
+    const steps = this.sentScene ? this.trail.between(this.sentScene, scene) : null;
+    this.sentScene = scene;
+    if (steps) steps.forEach((edits) => this.sendStep(edits));
+    else this.sendScene(scene);
+  }
+
+  private sendStep(edits: readonly Edit[]): void {
+    if (this.lastPlan?.edits === edits) {
+      this.send({ type: 'applied', ticket: this.lastPlan.ticket });
+      this.lastPlan = null;
+      return;
+    }
+    const parts = inParts(edits);
+    parts.forEach((part, i) => {
+      const isLast = i === parts.length - 1;
+      this.outbox.send({ type: 'edits', edits: part, isLast }, !isLast);
+    });
+  }
+
+  private sendScene(scene: Scene): void {
+    const parts = inParts(scene.layers);
+    if (parts.length <= 1) return this.send({ type: 'scene', scene, parts: 0 });
+    this.outbox.send({ type: 'scene', scene: { ...scene, layers: [] }, parts: parts.length }, true);
+    for (const layers of parts) this.outbox.send({ type: 'layers', layers }, true);
   }
 
   protected nextTicket(): number {
@@ -99,7 +143,10 @@ export abstract class WorkerQueue<T, R> {
 
   private receive(port: PlanPort, message: FromPlanner): void {
     const job = this.running;
-    if (port !== this.port || this.takeAside(message)) return;
+    if (port !== this.port) return;
+    // Whatever failed, the next question brings the whole scene along.
+    if (message.type === 'failed') this.sentScene = null;
+    if (this.takeAside(message)) return;
     if (!job || message.ticket !== this.jobTicket) return;
     const result = message.type === 'failed' ? null : this.read(message);
     if (result === undefined) return;
@@ -111,6 +158,6 @@ export abstract class WorkerQueue<T, R> {
   }
 
   private send(message: ToPlanner): void {
-    this.port.postMessage(message);
+    this.outbox.send(message);
   }
 }

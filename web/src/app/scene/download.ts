@@ -1,3 +1,4 @@
+import { holdsLongList, jsonBlob } from '../files/json-blob';
 import { fileName, saveFile } from '../files/save-file';
 import { exportPage, exportSceneJson, FONTS, type Scene } from '@wexikine/core';
 
@@ -10,8 +11,11 @@ async function embeddedFont(font: string): Promise<string> {
   return `@font-face { font-family: '${font}'; font-weight: 200 900; src: url(data:font/woff2;base64,${btoa(binary)}) }\n`;
 }
 
-export function downloadJson(scene: Scene): void {
-  saveFile(`${fileName(scene.name)}.json`, new Blob([exportSceneJson(scene)], { type: 'application/json' }));
+/** The scene as a file; a large one is written in turns, longer than any one text can be. */
+export async function downloadJson(scene: Scene): Promise<void> {
+  const isLong = holdsLongList(scene);
+  const contents = isLong ? await jsonBlob(scene) : new Blob([exportSceneJson(scene)], { type: 'application/json' });
+  saveFile(`${fileName(scene.name)}.json`, contents);
 }
 
 /** The scene as a self-contained page, with the fonts that it uses inside. */

@@ -1,13 +1,15 @@
 import '@angular/compiler';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { Injector, runInInjectionContext } from '@angular/core';
-import { compilePreset, createShelf, programmeBoard, STARTER_LIBRARY, type Scene } from '@wexikine/core';
+import { compilePreset, createShelf, programmeBoard, STARTER_LIBRARY, type Layer } from '@wexikine/core';
 import { BehaviorSubject, NEVER, of } from 'rxjs';
 import { ApiService } from '../api/api.service';
 import { LibraryService } from '../library/library.service';
+import { SceneTrail } from '../planning/trail';
 import { LiveNews } from '../live/live-news';
 import type { FromPlanner, ToPlanner } from '../planning/messages';
 import { packRun } from '../planning/packed';
+import { HeldScene } from '../planning/held-scene';
 import { planMessages, planTask, showTask } from '../planning/plan-task';
 import { DraftStore, type Shown } from './draft.store';
 import { SceneStore } from './scene.store';
@@ -18,20 +20,29 @@ const THINKS = 40;
 /** The planning worker without a thread: it works with the real planning, and fails when it is told to. */
 const worker = { fails: false };
 
+/** A layer without what it keeps for its runs, which is not drawn. */
+function seen({ base: _base, ...layer }: Layer): Layer {
+  return layer;
+}
+
 function createTestWorker(): Worker {
   const shelf = createShelf(STARTER_LIBRARY);
-  let scene: Scene = programmeBoard();
+  const held = new HeldScene();
   let listener: (event: { data: FromPlanner }) => void = () => undefined;
   const answersTo = (message: ToPlanner): FromPlanner[] => {
-    if (message.type !== 'show' && message.type !== 'plan') return [];
+    const { scene } = held;
+    if (held.take(message) || !scene || (message.type !== 'show' && message.type !== 'plan')) return [];
     const { ticket, task } = message;
     if (worker.fails) return [{ type: 'failed', ticket }];
-    if (message.type === 'plan') return planMessages(ticket, planTask(scene, shelf, task, compilePreset));
+    if (message.type === 'plan') {
+      const whole = planTask(scene, shelf, task, compilePreset);
+      held.keepPlan(ticket, whole.edits);
+      return planMessages(ticket, whole);
+    }
     return [{ type: 'shown', ticket, packed: packRun(showTask(scene, shelf, task, compilePreset)).packed }];
   };
   return {
     postMessage: (message: ToPlanner) => {
-      if (message.type === 'scene') scene = message.scene;
       const answers = answersTo(message);
       setTimeout(() => answers.forEach((data) => listener({ data })), THINKS);
     },
@@ -50,6 +61,7 @@ async function opened(isTried = true) {
   const injector = Injector.create({
     providers: [
       { provide: ApiService, useValue: api },
+      SceneTrail,
       { provide: LiveNews, useValue: { news$: NEVER } },
       { provide: LibraryService, useValue: library },
     ],
@@ -129,7 +141,7 @@ describe('the sentence of a scene', () => {
     const { draft, scenes, screen } = await opened();
     const drawn = screen().drawn.layers;
     expect(await applied(draft)).toBe('done');
-    expect(scenes.scene?.layers).toEqual(drawn);
+    expect(scenes.scene?.layers.map(seen)).toEqual(drawn.map(seen));
     expect(scenes.scene?.runs).toHaveLength(1);
     expect(screen().isLive).toBe(false);
     scenes.undo();
@@ -167,7 +179,7 @@ describe('the sentence of a scene', () => {
     const { draft, scenes, screen, gap } = await opened();
     await applied(draft);
     const [run] = scenes.scene?.runs ?? [];
-    expect(draft.reopen(run, 'used')).toBe(true);
+    draft.reopen(run, 'used');
     await settle();
     expect(screen().plan?.hasEdits).toBe(false);
     expect(await applied(draft)).toBe('not');
@@ -176,9 +188,8 @@ describe('the sentence of a scene', () => {
     expect(screen().plan?.hasEdits).toBe(true);
     const drawn = screen().drawn.layers;
     expect(await applied(draft)).toBe('done');
-    expect(scenes.scene?.layers).toEqual(drawn);
+    expect(scenes.scene?.layers.map(seen)).toEqual(drawn.map(seen));
     expect(scenes.scene?.runs.map(({ id }) => id)).toEqual([run.id]);
-    expect(draft.reopen({ ...run, recipe: {} }, 'used')).toBe(false);
   });
 
   test('is a new one again where the run that is open goes away', async () => {

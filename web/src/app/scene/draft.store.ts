@@ -25,6 +25,7 @@ import type { PlanTask } from '../planning/messages';
 import { drawRun, type PlannedRun } from '../planning/planned-run';
 import { createPlanWorker } from '../planning/plan-worker.factory';
 import { Checker, Planner, type Planned } from '../planning/planner';
+import { SceneTrail } from '../planning/trail';
 import { firstRecipe } from './first-recipe';
 import { SceneStore } from './scene.store';
 
@@ -71,8 +72,8 @@ export class DraftStore implements OnDestroy {
   private readonly scenes = inject(SceneStore);
   private readonly library = inject(LibraryService);
   private items: readonly LibraryItem[] = [];
-  private readonly planner = new Planner(createPlanWorker);
-  private readonly checker = new Checker(createPlanWorker);
+  private readonly planner = new Planner(createPlanWorker, inject(SceneTrail));
+  private readonly checker = new Checker(createPlanWorker, inject(SceneTrail));
   private readonly draftSubject = new BehaviorSubject<Draft | null>(null);
   private readonly plannedSubject = new BehaviorSubject<Planned | null>(null);
   private readonly motionSubject = new BehaviorSubject<readonly Finding[]>([]);
@@ -142,11 +143,9 @@ export class DraftStore implements OnDestroy {
     this.draftSubject.next({ recipe, run: this.run, isLive: true });
   }
 
-  /** Opens a run to be changed, with the revision that it used or with the newest. False where its recipe cannot be read. */
-  reopen(run: RunRecord, revision: 'used' | 'newest'): boolean {
-    const recipe = recipeOfRun(run, revision);
-    if (recipe) this.draftSubject.next({ recipe, run: run.id, isLive: true });
-    return recipe !== null;
+  /** Opens a run to be changed, with the revision that it used or with the newest. */
+  reopen(run: RunRecord, revision: 'used' | 'newest'): void {
+    this.draftSubject.next({ recipe: recipeOfRun(run, revision), run: run.id, isLive: true });
   }
 
   /** Begins a new run with a recipe. */
@@ -184,7 +183,8 @@ export class DraftStore implements OnDestroy {
     if (this.draftSubject.value !== draft || this.scenes.scene !== scene) return 'changed';
     if (!plan) return 'failed';
     this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false, isApplied: true });
-    const label = draft.run === null ? run.sentence : `Change a run: ${run.sentence}`;
+    const sentence = plan.run?.sentence ?? '';
+    const label = draft.run === null ? sentence : `Change a run: ${sentence}`;
     if (!this.scenes.do(label, plan.edits)) return 'failed';
     this.runId = newRunId();
     return 'done';

@@ -7,8 +7,6 @@ import {
   frameTicks,
   isPresetRecipe,
   operationFor,
-  stayingOut,
-  type Layer,
   type Operation,
   type Pick,
   type PresetItem,
@@ -17,21 +15,7 @@ import {
   type Scene,
   type Ticks,
 } from '@wexikine/core';
-
-function freeLayers(scene: Scene): Layer[] {
-  const reasons = stayingOut(scene);
-  return scene.layers.filter(({ id }) => reasons.get(id) === null);
-}
-
-/** The tag that most layers carry which take part in runs; null where no layer has one. */
-export function commonestTag(scene: Scene): string | null {
-  const counts = new Map<string, number>();
-  for (const { tags } of freeLayers(scene)) {
-    for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1);
-  }
-  const [first] = [...counts].sort((a, b) => b[1] - a[1]);
-  return first?.[0] ?? null;
-}
+import { commonestTag, freeLayers } from '../planning/free-layers';
 
 /** Where the playhead stands when a scene is opened, a little way in, where runs can be seen: whole frames. */
 export function firstLook({ length, rate }: Scene): Ticks {

@@ -14,9 +14,12 @@ export interface History {
   readonly undone: readonly Step[];
 }
 
+/** What came of a step; `edits` are those that led on from the scene before, if any. */
 export type HistoryResult =
-  { readonly ok: true; readonly history: History } | { readonly ok: false; readonly problem: EditProblem };
+  | { readonly ok: true; readonly history: History; readonly edits?: readonly Edit[] }
+  | { readonly ok: false; readonly problem: EditProblem };
 
+/** A scene without any steps. */
 export function startHistory(scene: Scene): History {
   return { scene, done: [], undone: [] };
 }
@@ -42,7 +45,7 @@ export function doStep(history: History, label: string, edits: readonly Edit[]):
   const result = apply(history.scene, edits);
   if (!result.ok) return result;
   const step: Step = { label, edits, inverse: result.inverse };
-  return { ok: true, history: { scene: result.scene, done: [...history.done, step], undone: [] } };
+  return { ok: true, history: { scene: result.scene, done: [...history.done, step], undone: [] }, edits };
 }
 
 /** Takes the last step back; the same history where there is none. */
@@ -52,7 +55,8 @@ export function undoStep(history: History): HistoryResult {
   const result = apply(history.scene, step.inverse);
   if (!result.ok) return result;
   const done = history.done.slice(0, -1);
-  return { ok: true, history: { scene: result.scene, done, undone: [...history.undone, step] } };
+  const next = { scene: result.scene, done, undone: [...history.undone, step] };
+  return { ok: true, history: next, edits: step.inverse };
 }
 
 /** Does the last undone step again; the same history where there is none. */
@@ -62,5 +66,6 @@ export function redoStep(history: History): HistoryResult {
   const result = apply(history.scene, step.edits);
   if (!result.ok) return result;
   const undone = history.undone.slice(0, -1);
-  return { ok: true, history: { scene: result.scene, done: [...history.done, step], undone } };
+  const next = { scene: result.scene, done: [...history.done, step], undone };
+  return { ok: true, history: next, edits: step.edits };
 }

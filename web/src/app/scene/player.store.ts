@@ -2,6 +2,7 @@ import { Injectable, type OnDestroy } from '@angular/core';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '@wexikine/core';
 import { BehaviorSubject, distinctUntilChanged } from 'rxjs';
 
+/** What is played: how long, and at which rate. */
 export interface Stage {
   readonly rate: Rate;
   readonly length: Ticks;

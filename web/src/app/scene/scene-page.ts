@@ -43,6 +43,7 @@ import { RecipeActions } from './actions/recipe-actions';
 import { RunActions } from './actions/run-actions';
 import { TableActions } from './actions/table-actions';
 import { Teller } from './actions/teller';
+import { commandFor, isMainKey, neighbourKey, type SceneCommand } from './scene-keys';
 import { downloadJson, downloadPage } from './download';
 import { DraftStore, keepsFromApplying } from './draft.store';
 import { CuesPanel } from './panels/cues-panel';
@@ -390,15 +391,14 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const layer = this.selectedLayer();
     const own = layer ? keyTimes(layer) : [];
     const all = own.length > 0 ? own : (this.shown()?.drawn.layers ?? []).flatMap(keyTimes);
-    const now = this.player.time;
-    const ahead = all.filter((time) => (direction > 0 ? time > now : time < now));
-    if (ahead.length === 0) return;
+    const next = neighbourKey(all, this.player.time, direction);
+    if (next === null) return;
     this.player.pause();
-    this.player.go(ahead.reduce((best, time) => (direction > 0 ? Math.min(best, time) : Math.max(best, time))));
+    this.player.go(next);
   }
 
   protected exportJson(): void {
-    if (this.store.scene) downloadJson(this.store.scene);
+    if (this.store.scene) void downloadJson(this.store.scene);
   }
 
   protected async exportPage(): Promise<void> {
@@ -425,59 +425,61 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   /** Shortcuts of this screen; keys typed into a field are left to it. */
   protected key(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
-    const isSaid = (event.ctrlKey || event.metaKey) && event.key === 'Enter' && !target.closest('mat-dialog-container');
-    if (isSaid) {
+    if (isMainKey(event) && !target.closest('mat-dialog-container')) {
       event.preventDefault();
       return this.act();
     }
     if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, .cdk-overlay-container'))
       return;
-    const action = this.actionFor(event, target);
+    const command = commandFor(event, target.closest('button, a, [role=row]') !== null);
+    const action = command && this.actionFor(command);
     if (!action) return;
     event.preventDefault();
     action();
   }
 
-  private actionFor(event: KeyboardEvent, target: HTMLElement): (() => unknown) | null {
-    const isCommand = event.ctrlKey || event.metaKey;
-    if (isCommand) {
-      if (event.key.toLowerCase() === 'z') return () => (event.shiftKey ? this.store.redo() : this.store.undo());
-      return event.key.toLowerCase() === 'y' ? () => this.store.redo() : null;
+  private actionFor(command: SceneCommand): (() => unknown) | null {
+    if (typeof command === 'object') {
+      const panel = PANELS[command.panel];
+      return panel ? () => this.openPanel(panel) : null;
     }
-    if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
-      const direction = event.key === 'ArrowRight' ? 1 : -1;
-      return () => (event.shiftKey ? this.jump(direction) : this.player.step(direction));
-    }
-    if (event.altKey) return null;
-    if (event.key === ' ') return target.closest('button, a, [role=row]') ? null : () => this.player.toggle();
-    switch (event.key) {
-      case 'Home':
+    switch (command) {
+      case 'undo':
+        return () => this.store.undo();
+      case 'redo':
+        return () => this.store.redo();
+      case 'next-key':
+        return () => this.jump(1);
+      case 'previous-key':
+        return () => this.jump(-1);
+      case 'next-frame':
+        return () => this.player.step(1);
+      case 'previous-frame':
+        return () => this.player.step(-1);
+      case 'play':
+        return () => this.player.toggle();
+      case 'begin':
         return () => this.player.go(0);
-      case 'o':
+      case 'loop':
         return () => this.player.toggleLoop();
-      case 'f':
+      case 'fit':
         return () => this.fit();
-      case 'w':
+      case 'dry-run':
         return () => this.draftStore.setLive(!this.draft()?.isLive);
-      case 'v':
+      case 'preview-alone':
         return () => this.isPreviewAlone.update((isAlone) => !isAlone);
-      case 'Escape':
+      case 'leave-alone':
         return this.isPreviewAlone() ? () => this.isPreviewAlone.set(false) : null;
-      case '+':
-      case '=':
+      case 'zoom-in':
         return () => this.sheet()?.zoomTime(1.5);
-      case '-':
+      case 'zoom-out':
         return () => this.sheet()?.zoomTime(1 / 1.5);
-      case 'r':
+      case 'show-run':
         return () => this.sheet()?.showRun();
-      case 'R':
+      case 'show-all':
         return () => this.sheet()?.showAll();
-      case '?':
+      case 'shortcuts':
         return () => this.router.navigate(['/shortcuts']);
-      default: {
-        const panel = PANELS[Number(event.key) - 1];
-        return panel ? () => this.openPanel(panel) : null;
-      }
     }
   }
 

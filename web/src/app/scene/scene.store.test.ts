@@ -5,6 +5,7 @@ import { apply, programmeBoard, type Edit, type Scene, type SceneNews, type Stor
 import { NEVER, of, Subject, throwError, type Observable } from 'rxjs';
 import { ApiService } from '../api/api.service';
 import { LiveNews, type Heard } from '../live/live-news';
+import { SceneTrail } from '../planning/trail';
 import { SceneStore, type SaveState } from './scene.store';
 
 const rename = (layer: string, name: string): Edit => ({ type: 'set-layer', layer, fields: { name } });
@@ -30,10 +31,7 @@ function opened() {
     },
   };
   const injector = Injector.create({
-    providers: [
-      { provide: ApiService, useValue: api },
-      { provide: LiveNews, useValue: { news$ } },
-    ],
+    providers: [{ provide: ApiService, useValue: api }, SceneTrail, { provide: LiveNews, useValue: { news$ } }],
   });
   const store = runInInjectionContext(injector, () => new SceneStore());
   const told: string[] = [];

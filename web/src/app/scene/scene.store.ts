@@ -21,6 +21,7 @@ import {
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
 import { LiveNews } from '../live/live-news';
+import { SceneTrail } from '../planning/trail';
 import { doStep, overOthers, redoStep, startHistory, undoStep, type History, type HistoryResult } from './history';
 import { changedByBoth, changedLayers, putMineOver } from './merge';
 import { OthersNews } from './others-news';
@@ -39,6 +40,7 @@ export interface Conflict {
   readonly both: readonly string[];
 }
 
+/** How saving stands. */
 export type SaveState =
   | { readonly type: 'saved'; readonly at: number }
   | { readonly type: 'waiting' }
@@ -47,6 +49,7 @@ export type SaveState =
   | { readonly type: 'refused'; readonly message: string }
   | { readonly type: 'conflict'; readonly conflict: Conflict };
 
+/** How opening a scene stands. */
 export type LoadState =
   { readonly type: 'loading' } | { readonly type: 'ready' } | { readonly type: 'failed'; readonly message: string };
 
@@ -59,6 +62,7 @@ interface Standing {
 @Injectable()
 export class SceneStore implements OnDestroy {
   private readonly api = inject(ApiService);
+  private readonly trail = inject(SceneTrail);
   private readonly historySubject = new BehaviorSubject<History | null>(null);
   private readonly saveSubject = new BehaviorSubject<SaveState>({ type: 'saved', at: Date.now() });
   private readonly loadSubject = new BehaviorSubject<LoadState>({ type: 'loading' });
@@ -274,6 +278,7 @@ export class SceneStore implements OnDestroy {
       return false;
     }
     this.unsavedLabels.push(label);
+    if (result.edits) this.trail.note(history.scene, result.edits, result.history.scene);
     if (this.saveSubject.value.type === 'saved') this.saveSubject.next({ type: 'waiting' });
     this.historySubject.next(result.history);
     return true;

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   apply,
+  createClear,
   constellations,
   createShelf,
   formatShort,
@@ -11,7 +12,8 @@ import {
   type Scene,
 } from '@wexikine/core';
 import { gridCells, layersFromNames } from './dialogs/new-layers';
-import { commonestTag, firstLook, firstRecipe, withPreset } from './first-recipe';
+import { commonestTag } from '../planning/free-layers';
+import { firstLook, firstRecipe, withPreset } from './first-recipe';
 import { doStep, overOthers, redoStep, startHistory, undoStep, type History } from './history';
 import { changedByBoth, changedLayers, putMineOver } from './merge';
 
@@ -67,11 +69,11 @@ describe('two windows', () => {
     const run = {
       id: 'run-1',
       sentence: 'One',
-      recipe: {},
+      recipe: createClear({ by: 'rule' }),
       by: 'A',
       when: '2026-01-01T00:00:00.000Z',
       layers: [],
-      steps: [],
+      made: {},
     };
     const with1 = edited(base, { type: 'add-run', index: 0, run });
     const mine = edited(

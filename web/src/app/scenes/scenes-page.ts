@@ -21,6 +21,7 @@ import {
   formatRate,
   formatShort,
   sceneSchema,
+  upgradeScene,
   type Scene,
   type SceneSummary,
 } from '@wexikine/core';
@@ -166,7 +167,7 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
       this.tell(`${name} is not a JSON file. Choose a scene that Wexikine exported.`);
       return null;
     }
-    const parsed = sceneSchema.safeParse(data);
+    const parsed = sceneSchema.safeParse(upgradeScene(data));
     if (parsed.success) {
       const { id: _id, ...scene } = parsed.data;
       return scene;

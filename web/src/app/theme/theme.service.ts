@@ -1,6 +1,7 @@
 import { DOCUMENT, Injectable, inject } from '@angular/core';
 import { BehaviorSubject } from 'rxjs';
 
+/** Light, dark, or as the system is. */
 export type Theme = 'light' | 'dark';
 
 const STORED = 'wexikine.theme';

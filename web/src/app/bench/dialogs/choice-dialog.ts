@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 
+/** What is asked, and the answers. */
 export interface ChoiceQuestion {
   readonly title: string;
   readonly text: string;

@@ -6,6 +6,7 @@ import { LibraryService } from '../../library/library.service';
 import { DifferencesList } from '../differences-list';
 import { effectsOf } from '../effects';
 
+/** What is about to be published. */
 export interface PublishQuestion {
   readonly item: LibraryItem;
   readonly published: LibraryItem | null;

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import type { Parameter } from '@wexikine/core';
 
+/** The parameter that is to go, and where it is used. */
 export interface RemoveQuestion {
   readonly parameter: Parameter;
   readonly uses: readonly string[];

@@ -3,6 +3,7 @@ import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/materia
 import { collectionSchema, tagSchema, type LabelItems, type LibraryItem } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 
+/** The items whose labels are to change. */
 export interface LabelQuestion {
   readonly what: 'tags' | 'collection';
   readonly items: readonly LibraryItem[];
@@ -11,6 +12,7 @@ export interface LabelQuestion {
   readonly collections: readonly string[];
 }
 
+/** The labels that were chosen. */
 export type LabelAnswer = Pick<LabelItems, 'addTags' | 'removeTags' | 'collection'>;
 
 /** Tags for several items, or the collection they go to. */

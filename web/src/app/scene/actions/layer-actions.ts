@@ -1,7 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import type { Edit, Layer, Preset } from '@wexikine/core';
-import { RecordDialog, type RecordSource } from '../../bench/dialogs/record-dialog';
+import { RecordDialog, type RecordSource } from '../../library/record-dialog';
 import { LibraryActions } from '../../library/library-actions.service';
 import { AddLayersDialog } from '../dialogs/add-layers-dialog';
 import { DraftStore } from '../draft.store';

@@ -25,7 +25,7 @@ export class RunActions {
 
   /** Opens a run in the sentence. */
   openRun(run: RunRecord, revision: 'used' | 'newest'): void {
-    if (!this.draft.reopen(run, revision)) this.teller.tell('The recipe of this run cannot be read.');
+    this.draft.reopen(run, revision);
   }
 
   openUpdate(id: string): void {
@@ -78,9 +78,7 @@ export class RunActions {
   }
 
   duplicate(run: RunRecord): void {
-    const recipe = recipeOfRun(run, 'newest');
-    if (!recipe) return this.teller.tell('The recipe of this run cannot be read.');
-    this.draft.start({ ...recipe, pick: { by: 'rule' } });
+    this.draft.start({ ...recipeOfRun(run, 'newest'), pick: { by: 'rule' } });
     this.teller.tell('Say in the sentence which layers it is to go on.');
   }
 
@@ -97,7 +95,6 @@ export class RunActions {
 
   keepRecipe(run: RunRecord): void {
     const recipe = recipeToKeep(run);
-    if (!recipe) return this.teller.tell('The recipe of this run cannot be read.');
     const name = fileName(`recipe ${run.preset?.name ?? run.sentence.split(' ').slice(0, 2).join(' ')}`);
     saveFile(`${name}.json`, new Blob([`${JSON.stringify(recipe, null, 1)}\n`], { type: 'application/json' }));
   }
@@ -105,7 +102,6 @@ export class RunActions {
   /** Saves a run's recipe in the library: as a new item, or as a new revision of one. */
   saveRecipe(run: RunRecord, shelf: Shelf): void {
     const recipe = recipeToKeep(run);
-    if (!recipe) return this.teller.tell('The recipe of this run cannot be read.');
     this.dialog
       .open<RecipeDialog, RecipeSource, RecipeWishes>(RecipeDialog, { data: { recipe, shelf }, width: '460px' })
       .afterClosed()

@@ -25,15 +25,18 @@ function shortly({ sentence }: RunRecord): string {
   return sentence.length > SHOWN ? `${sentence.slice(0, SHOWN - 1)}…` : sentence;
 }
 
+/** The step that takes a run out. */
 export function removeStep(scene: Scene, run: RunRecord): Step {
   return { label: `Remove a run: ${shortly(run)}`, edits: removeRun(scene, run.id).edits };
 }
 
+/** The step that switches a run off, or on again. */
 export function switchStep(scene: Scene, run: RunRecord): Step {
   const verb = run.off === true ? 'Switch on' : 'Switch off';
   return { label: `${verb}: ${shortly(run)}`, edits: switchRun(scene, run.id).edits };
 }
 
+/** The step that moves a run to another place. */
 export function moveStep(scene: Scene, run: RunRecord, to: number): Step {
   return { label: `Move a run: ${shortly(run)}`, edits: moveRun(scene, run.id, to).edits };
 }
@@ -61,6 +64,7 @@ export function ticked(recipe: Recipe, scene: Scene, layers: readonly string[], 
   return pickedOnly(recipe, [...picked]);
 }
 
+/** A recipe that was read from a file, or why it was not, as a sentence. */
 export type ReadRecipe =
   { readonly ok: true; readonly recipe: Recipe } | { readonly ok: false; readonly message: string };
 
@@ -79,11 +83,8 @@ export function readRecipe(text: string): ReadRecipe {
 }
 
 /** A run's recipe as it is handed on: without values that were set by hand for layers of its scene. */
-export function recipeToKeep({ recipe }: RunRecord): Recipe | null {
-  const read = recipeSchema.safeParse(recipe);
-  if (!read.success) return null;
-  const standing = read.data as Recipe;
-  if (!isPresetRecipe(standing)) return standing;
-  const { overrides: _own, ...rest } = standing;
+export function recipeToKeep({ recipe }: RunRecord): Recipe {
+  if (!isPresetRecipe(recipe)) return recipe;
+  const { overrides: _own, ...rest } = recipe;
   return rest;
 }

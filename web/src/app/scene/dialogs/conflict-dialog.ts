@@ -4,6 +4,7 @@ import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import type { SceneChange } from '@wexikine/core';
 import type { Conflict } from '../scene.store';
 
+/** Whose changes are to count. */
 export type ConflictChoice = 'theirs' | 'mine' | 'new';
 
 const NAMES_SHOWN = 6;

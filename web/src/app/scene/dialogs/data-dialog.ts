@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { matchTable, nameColumn, readTable, type Matched, type Scene } from '@wexikine/core';
 
+/** The layers whose data columns are looked at. */
 export interface DataSource {
   readonly scene: Scene;
   /** Ids of the layers that are picked. */

@@ -12,6 +12,7 @@ import {
 import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
 
+/** The entrance that an exit is made for. */
 export interface ExitSource {
   readonly run: RunRecord;
   readonly scene: Scene;

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { recipeWords, verbOf, isPresetRecipe, type Recipe, type Shelf } from '@wexikine/core';
 
+/** The recipe that is to be kept. */
 export interface RecipeSource {
   readonly recipe: Recipe;
   readonly shelf: Shelf;

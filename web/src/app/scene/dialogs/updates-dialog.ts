@@ -28,6 +28,7 @@ import { createPlanWorker } from '../../planning/plan-worker.factory';
 import { Updater } from '../../planning/planner';
 import type { Step } from '../actions/run-steps';
 
+/** The scene whose runs have updates waiting. */
 export interface UpdatesSource {
   readonly scene: Scene;
   readonly shelf: Shelf;

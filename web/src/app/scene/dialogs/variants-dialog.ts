@@ -26,6 +26,7 @@ import { drawRun } from '../../planning/planned-run';
 import { Planner } from '../../planning/planner';
 import { VariantView } from './variant-view';
 
+/** The recipe whose versions are shown. */
 export interface VariantsSource {
   readonly scene: Scene;
   readonly recipe: PresetRecipe;

@@ -12,6 +12,7 @@ import {
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 
+/** Where a finding leads: a layer and a time. */
 export interface Place {
   readonly layer: string | null;
   readonly time: number | null;

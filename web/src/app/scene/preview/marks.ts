@@ -45,6 +45,7 @@ export function drawPoint(context: CanvasRenderingContext2D, place: { x: number;
   }
 }
 
+/** Draws the band with which layers are boxed. */
 export function drawBand(context: CanvasRenderingContext2D, { x, y, toX, toY }: Band, ratio: number): void {
   context.fillStyle = 'rgb(88 183 156 / 18%)';
   context.strokeStyle = SELECTION;
@@ -53,6 +54,7 @@ export function drawBand(context: CanvasRenderingContext2D, { x, y, toX, toY }: 
   context.strokeRect(x * ratio, y * ratio, (toX - x) * ratio, (toY - y) * ratio);
 }
 
+/** Where the frame lies on the canvas. */
 export interface Place {
   readonly x: number;
   readonly y: number;
@@ -60,6 +62,7 @@ export interface Place {
   readonly height: number;
 }
 
+/** Draws only within the frame. */
 export function clipTo(context: CanvasRenderingContext2D, { x, y, width, height }: Place): void {
   context.beginPath();
   context.rect(x, y, width, height);
@@ -83,6 +86,7 @@ export function drawGround(context: CanvasRenderingContext2D, place: Place, chec
   context.restore();
 }
 
+/** Dims what lies outside the frame. */
 export function dimOutside(context: CanvasRenderingContext2D, { x, y, width, height }: Place): void {
   context.beginPath();
   context.rect(0, 0, context.canvas.width, context.canvas.height);
@@ -91,6 +95,7 @@ export function dimOutside(context: CanvasRenderingContext2D, { x, y, width, hei
   context.fill('evenodd');
 }
 
+/** Draws the safe areas. */
 export function drawSafeAreas(context: CanvasRenderingContext2D, { x, y, width, height }: Place, ratio: number): void {
   context.save();
   context.lineWidth = ratio;

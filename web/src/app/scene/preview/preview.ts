@@ -29,6 +29,7 @@ import {
   type SharePoint,
 } from './marks';
 
+/** What the preview shows besides the scene. */
 export interface PreviewOptions {
   readonly safeAreas: boolean;
   readonly checks: boolean;

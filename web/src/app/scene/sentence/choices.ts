@@ -1,11 +1,13 @@
 import type { Operation } from '@wexikine/core';
 
+/** One of several values, with its words. */
 export interface Choice {
   readonly value: string;
   readonly label: string;
   readonly note: string;
 }
 
+/** The operations, to be chosen from. */
 export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation })[] = [
   { value: 'bring-in', label: 'Bring in', note: 'entrances, from each in point' },
   { value: 'accent', label: 'Accent', note: 'at a given time' },
@@ -23,11 +25,13 @@ export const PARTS_CHOICES: readonly Choice[] = [
   { value: 'stretch', label: 'Everything stretches', note: 'with its layer' },
 ];
 
+/** What a run may move. */
 export const MOVES_CHOICES: readonly Choice[] = [
   { value: 'keys', label: 'Keys only', note: 'layers stay where they are in time' },
   { value: 'layers', label: 'Whole layers', note: 'in and out points move along' },
 ];
 
+/** What may become of keys that are already there. */
 export const EXISTING_CHOICES: readonly Choice[] = [
   {
     value: 'take-place',

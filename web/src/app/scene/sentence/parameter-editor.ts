@@ -7,7 +7,7 @@ import {
   type Shelf,
   type Variation,
 } from '@wexikine/core';
-import { EasingEditor } from '../../bench/easing-editor';
+import { EasingEditor } from '../../fields/easing-editor';
 import { ParameterValue } from '../../fields/parameter-value';
 import { Icon } from '../../icons/icon';
 import { ChoiceEditor } from './choice-editor';

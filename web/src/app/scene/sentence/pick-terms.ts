@@ -32,8 +32,10 @@ export function pickOfTerms(terms: readonly Term[]): Pick {
   return { by: 'joined', how: isAny ? 'any' : 'all', terms: joined };
 }
 
+/** A kind of condition. */
 export type TermKind = PickTerm['by'];
 
+/** The kinds of conditions, to be chosen from. */
 export const TERM_KINDS: readonly { readonly value: TermKind; readonly label: string }[] = [
   { value: 'rule', label: 'by tag, name and kind' },
   { value: 'layers', label: 'ticked in the run sheet' },

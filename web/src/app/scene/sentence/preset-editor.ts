@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { operationFor, PHASES, type PresetItem, type PresetRecipe } from '@wexikine/core';
-import { GhostTrail } from '../../drawing/ghost-trail';
+import { GhostTrail } from '../../library/ghost-trail';
 import { createSearch } from '../../library/search';
 
 /** Presets that are drawn at once; with more one searches. */

@@ -32,6 +32,7 @@ import { stepsOfKey } from '../../fields/value-field';
 import { FieldEditor } from './field-editor';
 import { canScrub, scrubField } from './scrub-field';
 
+/** The field whose editor is open. */
 export type OpenField = SentenceField | 'add-parameter';
 
 /** A part of the sentence with the comma or full stop that must not be parted from it by a line break. */

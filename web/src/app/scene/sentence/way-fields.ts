@@ -41,6 +41,7 @@ export interface Way extends Choice {
   readonly begin: Readonly<Record<string, unknown>>;
 }
 
+/** A way with its words and its fields. */
 export function way(
   value: string,
   label: string,
@@ -51,6 +52,7 @@ export function way(
   return { value, label, note, begin, fields };
 }
 
+/** A field of a way. */
 export function field(
   key: string,
   label: string,

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { formatShort, frameTicks, parseTimeEntry, type Rate, type Scene, type Shelf } from '@wexikine/core';
-import { EasingEditor } from '../../bench/easing-editor';
+import { EasingEditor } from '../../fields/easing-editor';
 import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
 import { Icon } from '../../icons/icon';

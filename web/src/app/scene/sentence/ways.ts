@@ -16,6 +16,7 @@ export const ORDER_FIELDS: readonly WayField[] = [
   field('blocks', 'So many at a time', 'count', { least: 2, optional: true }),
 ];
 
+/** Ways of an order. */
 export const ORDER_WAYS: readonly Way[] = [
   way('layered', 'As layered', 'back to front'),
   way('name', 'By name', '2 comes before 10'),
@@ -40,6 +41,7 @@ export const ORDER_WAYS: readonly Way[] = [
   way('hand', 'By hand', 'drag rows in the sheet', { layers: [] }),
 ];
 
+/** Ways of a start, for an operation. */
 export function startWays(isExit: boolean): readonly Way[] {
   return [
     isExit
@@ -53,6 +55,7 @@ export function startWays(isExit: boolean): readonly Way[] {
   ];
 }
 
+/** Ways of a spacing. */
 export const SPACING_WAYS: readonly Way[] = [
   way('gap', 'One every …', 'a gap from start to start', { gap: '4f' }, [field('gap', 'Gap', 'time')]),
   way('total', 'All begun within …', 'evenly, or along a curve', { total: '1s' }, [
@@ -74,6 +77,7 @@ export const SPACING_WAYS: readonly Way[] = [
   ]),
 ];
 
+/** Ways of a length. */
 export const LENGTH_WAYS: readonly Way[] = [
   way('preset', 'The preset’s own length', 'as it was built'),
   way('fixed', 'A fixed length', '', { length: '20f' }, [field('length', 'Length', 'time', { least: 1 })]),
@@ -96,6 +100,7 @@ export const LENGTH_WAYS: readonly Way[] = [
   ]),
 ];
 
+/** Ways of lining up. */
 export const LINE_UP_WAYS: readonly Way[] = [
   way('end', 'A common end', 'out points trimmed or lengthened', { at: { by: 'latest' } }, [
     field('at', 'End at', 'edge'),
@@ -128,6 +133,7 @@ export const LINE_UP_WAYS: readonly Way[] = [
   ),
 ];
 
+/** Ways of arranging. */
 export const ARRANGE_WAYS: readonly Way[] = [
   way('spread', 'Spread evenly', 'equal gaps between boxes', { axis: 'across', between: 'outer', margin: 0 }, [
     AXIS,

@@ -2,6 +2,7 @@ import { frameTicks, isPresetRecipe, type Parameter, type Rate, type Recipe, typ
 import { parameterCheck, timeCheck } from '../../fields/checks';
 import { rowTimes, valueText, type SheetRow } from './rows';
 
+/** What of a layer a cell of the sheet sets. */
 export type CellField = 'start' | 'length' | `parameter:${string}`;
 
 /** One cell of a row that the run gives a value to. */

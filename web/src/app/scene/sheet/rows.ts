@@ -1,6 +1,7 @@
 import {
   formatFrames,
   formatShort,
+  isPresetRecipe,
   layersOfFinding,
   type Layer,
   type DryRun,
@@ -90,9 +91,10 @@ export function sheetColumns(
   parameters: readonly Parameter[],
   chosen: ReadonlyMap<string, boolean> = new Map(),
 ): Parameter[] {
-  const set = (plan?.run?.recipe['parameters'] ?? {}) as Record<string, unknown>;
-  const byHand = (plan?.run?.recipe['overrides'] ?? {}) as Record<string, { parameters?: Record<string, string> }>;
-  const touched = new Set(Object.values(byHand).flatMap((own) => Object.keys(own.parameters ?? {})));
+  const recipe = plan?.run?.recipe;
+  const own = recipe && isPresetRecipe(recipe) ? recipe : null;
+  const set = own?.parameters ?? {};
+  const touched = new Set(Object.values(own?.overrides ?? {}).flatMap((hand) => Object.keys(hand.parameters ?? {})));
   const varied = parameters.filter(({ name }) => set[name] !== undefined || touched.has(name)).slice(0, MOST_COLUMNS);
   return plan === null ? [] : parameters.filter((entry) => chosen.get(entry.name) ?? varied.includes(entry));
 }

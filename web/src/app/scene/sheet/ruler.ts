@@ -1,6 +1,7 @@
 import { formatShort, frameTicks, TICKS_PER_SECOND, type Rate } from '@wexikine/core';
 import { xIn, type TimeWindow } from './time-window';
 
+/** A mark of the ruler and its label. */
 export interface RulerMark {
   readonly x: number;
   /** Text of a main mark; null for a small one. */

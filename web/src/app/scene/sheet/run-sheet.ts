@@ -14,6 +14,7 @@ import {
 } from '@angular/core';
 import {
   frameTicks,
+  layersUnder,
   nearestFrame,
   snapToCue,
   toFrameGrid,
@@ -32,7 +33,6 @@ import { around, withinScene, xIn, zoomed, type TimeWindow } from './time-window
 import { rulerMarks } from './ruler';
 import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
 import { sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
-import { layerUnder } from './strip';
 import { STRIP_HEIGHT, StripView } from './strip-view';
 
 const STRIP_PADDING = 14;
@@ -122,13 +122,13 @@ export class RunSheet implements AfterViewInit {
   /** Layers as the run of the dry run found them, worked out for the rows that are seen. */
   private readonly layersUnder = computed(() => {
     const standing = this.standingLayers();
-    const run = this.standing().runs.find(({ id }) => id === this.runId());
-    const steps = new Map(run?.steps.map((step) => [step.layer, step]));
+    const runId = this.runId();
+    const layerUnder = runId === null ? (layer: Layer) => layer : layersUnder(this.standing(), runId);
     const known = new Map<string, Layer>();
     return (id: string): Layer | undefined => {
       const layer = standing.get(id);
       if (!layer || known.has(id)) return known.get(id);
-      known.set(id, layerUnder(layer, steps.get(id)));
+      known.set(id, layerUnder(layer));
       return known.get(id);
     };
   });

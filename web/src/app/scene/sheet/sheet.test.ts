@@ -13,7 +13,7 @@ import { firstRecipe } from '../first-recipe';
 import { plotCurve } from '../../drawing/curve-plot';
 import { rowTimes, sheetRows, valueText, sheetColumns } from './rows';
 import { rulerMarks } from './ruler';
-import { createStrip, layerUnder, leadingChannel, stripWords } from './strip';
+import { createStrip, leadingChannel, stripWords } from './strip';
 
 const shelf = createShelf(STARTER_LIBRARY);
 const board = programmeBoard();
@@ -130,13 +130,8 @@ describe('strips', () => {
   });
 
   test('a run that is changed is compared with what it found', () => {
-    const step = {
-      layer: row.id,
-      tracks: [{ channel: 'opacity' as const, before: [], after: row.tracks.opacity ?? [] }],
-    };
-    const under = layerUnder(row, step);
-    expect(under.tracks).toEqual({ 'position.y': row.tracks['position.y'], rotation: row.tracks.rotation });
-    expect(layerUnder(row, undefined)).toBe(row);
+    const { opacity: _made, ...found } = row.tracks;
+    const under: Layer = { ...row, tracks: found };
     const { marks } = createStrip(
       { layer: { ...row, tracks: { opacity: row.tracks.opacity } } as Layer, under },
       'dry',

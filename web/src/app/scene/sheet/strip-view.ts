@@ -4,6 +4,7 @@ import { createStrip, stripWords, thinned, type MarkKind, type ThinnedMark } fro
 import type { TimeWindow } from './time-window';
 
 const WING = 5;
+/** Height of a strip in px. */
 export const STRIP_HEIGHT = 29;
 
 /**

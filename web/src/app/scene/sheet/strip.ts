@@ -8,7 +8,6 @@ import {
   type ChannelUnit,
   type Key,
   type Layer,
-  type LayerStep,
   type Ticks,
   type Track,
 } from '@wexikine/core';
@@ -28,6 +27,7 @@ export interface KeyMark {
   readonly at: Ticks;
 }
 
+/** What a layer’s strip shows: the curve and the marks of keys. */
 export interface Strip {
   readonly channel: ChannelId | null;
   /** Where the layer's span lies. */
@@ -42,6 +42,7 @@ export interface Strip {
   readonly gone: readonly number[];
 }
 
+/** Room for a strip, and the stretch of time in it. */
 export interface StripSize {
   readonly width: number;
   readonly height: number;
@@ -241,15 +242,4 @@ function markTimes(layer: Layer, runId: string | null, under: Layer): (readonly 
     }
   }
   return [...times].sort(([a], [b]) => a - b);
-}
-
-/** A standing layer as a run found it: with what its record says was there before. */
-export function layerUnder(standing: Layer, step: LayerStep | undefined): Layer {
-  if (!step) return standing;
-  const tracks = { ...standing.tracks };
-  for (const { channel, before } of step.tracks) {
-    if (before.length > 0) tracks[channel] = before;
-    else delete tracks[channel];
-  }
-  return { ...standing, span: step.span?.before ?? standing.span, tracks };
 }

@@ -1,0 +1,1 @@
+export { countSchema, whenSchema, idSchema, nameSchema } from './ids';

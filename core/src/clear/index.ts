@@ -1,1 +1,0 @@
-export { planClear, replayClear } from './clear';

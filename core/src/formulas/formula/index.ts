@@ -1,0 +1,22 @@
+export type { Formula, Node, Span } from './ast';
+export { parseFormula, MOST_CHARACTERS, type ParseResult } from './parse';
+export { checkFormula, type Checked, type CheckResult } from './check';
+export { compileFormula, compileChecked, type CompiledFormula, type CompileResult } from './compile';
+export type { Columns, RunColumns } from './program';
+export { describeFormulaProblem, type FormulaProblem } from './problem';
+export { FUNCTIONS, type FormulaFunction } from './functions';
+export {
+  createScope,
+  numberOf,
+  SWITCH,
+  CURVE,
+  CONSTANTS,
+  DIMENSIONS,
+  RUN_NAMES,
+  FRAME_PLACE,
+  type Scope,
+  type ValueType,
+  type CurveProgress,
+} from './scope';
+export { nameOfDimension, UNITS, type Dimension } from './dimension';
+export { parser as formulaParser } from './grammar/parser.generated';

@@ -1,0 +1,45 @@
+export {
+  libraryItemSchema,
+  draftItemSchema,
+  tagsSchema,
+  tagSchema,
+  collectionSchema,
+  summarySchema,
+  textFields,
+  isOffered,
+  isPreset,
+  ITEM_STATES,
+  ITEM_KINDS,
+  type ItemState,
+  type ItemKind,
+  type LibraryItem,
+  type PresetItem,
+  type CurveItem,
+  type HouseItem,
+  type RecipeItem,
+} from './item';
+export {
+  houseSchema,
+  curveSchema,
+  houseText,
+  houseTypeFor,
+  HOUSE_TYPES,
+  type HouseValue,
+  type HouseType,
+  type NamedCurve,
+} from './house';
+export {
+  itemRecordSchema,
+  revisionOf,
+  draftOf,
+  inPresentWords,
+  frontOf,
+  recordOf,
+  ITEM_FORMAT,
+  type ItemRecord,
+  type RevisionRecord,
+  type DraftRecord,
+} from './record';
+export { createShelf, type Shelf } from './shelf';
+export { keepUsed, shelfAsUsed, presetAsUsed } from './used';
+export { referencesOf, findCircle, type Reference, type ReferenceUse } from './references';

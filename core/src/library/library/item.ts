@@ -1,0 +1,94 @@
+import * as z from 'zod';
+import { countSchema, whenSchema, idSchema, nameSchema } from '../../basics/ids';
+import { draftPresetSchema, presetSchema } from '../../formulas/preset';
+import { recipeSchema } from '../../scene/recipe';
+import { curveSchema, houseSchema } from './house';
+
+/**
+ * Where an item stands. A published item with a newer draft is published; a retired one keeps working where it is
+ * used and is offered nowhere else.
+ */
+export const ITEM_STATES = ['draft', 'in review', 'published', 'retired'] as const;
+/** Where an item stands. */
+export type ItemState = (typeof ITEM_STATES)[number];
+
+/** Kinds of library items. */
+export const ITEM_KINDS = ['preset', 'curve', 'house', 'recipe'] as const;
+/** The kind of a library item. */
+export type ItemKind = (typeof ITEM_KINDS)[number];
+
+const MARKUP = /[<>\p{Cc}]/u;
+
+/** Names travel into files, pages and other programs, so they are plain text: no angle brackets, no control signs. */
+function plain(schema: z.ZodString): z.ZodString {
+  return schema.refine((text) => !MARKUP.test(text), {
+    error: 'This must be plain text, without < and > and without control characters.',
+  });
+}
+
+/** A tag: plain text, 1 to 60 characters. */
+export const tagSchema = plain(
+  z.string().trim().min(1, 'A tag is not empty.').max(60, 'A tag has at most 60 characters.'),
+);
+/** The tags of an item. */
+export const tagsSchema = z.array(tagSchema).max(50);
+/** The collection that an item stands in; null for none. */
+export const collectionSchema = plain(
+  z.string().trim().min(1, 'A collection needs a name.').max(100, 'A collection’s name has at most 100 characters.'),
+).nullable();
+/** What a revision changed, in a few words. */
+export const summarySchema = z.string().max(500);
+
+const revisionSchema = countSchema;
+
+/** Shown texts of a revision. */
+export const textFields = { name: plain(nameSchema), note: z.string().max(2_000) };
+
+const itemFields = {
+  id: idSchema,
+  ...textFields,
+  tags: tagsSchema,
+  collection: collectionSchema,
+  state: z.enum(ITEM_STATES),
+  revision: revisionSchema,
+  author: z.string().max(100),
+  when: whenSchema,
+  /** What this revision changed. */
+  summary: summarySchema,
+};
+
+function itemSchemaWith<T extends z.ZodType>(preset: T) {
+  return z.discriminatedUnion('kind', [
+    z.strictObject({ ...itemFields, kind: z.literal('preset'), body: preset }),
+    z.strictObject({ ...itemFields, kind: z.literal('curve'), body: curveSchema }),
+    z.strictObject({ ...itemFields, kind: z.literal('house'), body: houseSchema }),
+    z.strictObject({ ...itemFields, kind: z.literal('recipe'), body: recipeSchema }),
+  ]);
+}
+
+/** A library item as one of its revisions shows it. */
+export const libraryItemSchema = itemSchemaWith(presetSchema).describe('A library item: one revision of it.');
+
+/** The same in the making. */
+export const draftItemSchema = itemSchemaWith(draftPresetSchema);
+
+/** A library item as one of its revisions shows it. */
+export type LibraryItem = Readonly<z.infer<typeof libraryItemSchema>>;
+/** A preset of the library. */
+export type PresetItem = Extract<LibraryItem, { kind: 'preset' }>;
+/** A curve of the library. */
+export type CurveItem = Extract<LibraryItem, { kind: 'curve' }>;
+/** A recipe of the library. */
+export type RecipeItem = Extract<LibraryItem, { kind: 'recipe' }>;
+/** A house value of the library. */
+export type HouseItem = Extract<LibraryItem, { kind: 'house' }>;
+
+/** True for an item that new runs and pickers may offer. */
+export function isOffered({ state }: Pick<LibraryItem, 'state'>): boolean {
+  return state === 'published';
+}
+
+/** True for a preset. */
+export function isPreset(item: LibraryItem): item is PresetItem {
+  return item.kind === 'preset';
+}

@@ -1,0 +1,89 @@
+import type { Preset } from '../../formulas/preset';
+import { isPresetRecipe, type Recipe } from '../../scene/recipe';
+import type { LibraryItem } from './item';
+
+/** Why an item needs another: to be computed, or only to be linked by name. */
+export type ReferenceUse = 'default' | 'easing' | 'follows' | 'matches' | 'preset';
+
+/** Another item that an item refers to, for what, and where. */
+export interface Reference {
+  readonly id: string;
+  readonly use: ReferenceUse;
+  /** Where in the item, for people: "default of @lasts", "scale.x at Peak". */
+  readonly where: string;
+}
+
+function presetReferences(preset: Preset): Reference[] {
+  const names = new Map(preset.moments.map(({ id, name }) => [id, name]));
+  const defaults = preset.parameters.flatMap(({ house, name }): Reference[] =>
+    house === undefined ? [] : [{ id: house, use: 'default', where: `default of @${name}` }],
+  );
+  const easings = preset.rows.flatMap(({ channel, cells }) =>
+    cells.flatMap(({ ease, moment }): Reference[] =>
+      ease.type === 'curve'
+        ? [{ id: ease.id, use: 'easing', where: `${channel} after ${names.get(moment) ?? moment}` }]
+        : [],
+    ),
+  );
+  const curves = preset.parameters.flatMap(({ kind, name, default: text }): Reference[] => {
+    const id = kind === 'curve' ? /^curve\s+(\S+)$/.exec(text.trim())?.[1] : undefined;
+    return id === undefined ? [] : [{ id, use: 'default', where: `default of @${name}` }];
+  });
+  const matches: Reference[] =
+    preset.matches === undefined ? [] : [{ id: preset.matches, use: 'matches', where: 'the entrance that it mirrors' }];
+  return [...defaults, ...curves, ...easings, ...matches];
+}
+
+type Bodied = Pick<LibraryItem, 'kind' | 'body'>;
+
+/** The library items that an item refers to, in every place. */
+export function referencesOf(item: Bodied): Reference[] {
+  switch (item.kind) {
+    case 'preset':
+      return presetReferences(item.body as Preset);
+    case 'house': {
+      const { as } = item.body as { as?: string };
+      return as === undefined ? [] : [{ id: as, use: 'follows', where: 'the value that it follows' }];
+    }
+    case 'curve':
+      return [];
+    case 'recipe': {
+      const recipe = item.body as Recipe;
+      return isPresetRecipe(recipe) ? [{ id: recipe.preset.id, use: 'preset', where: 'the preset that it uses' }] : [];
+    }
+  }
+}
+
+/**
+ * The ids along a circle of references that can be reached from some items, the first and the last the same; null where
+ * there is none. Each item and each reference is looked at once.
+ */
+export function findCircle(starts: readonly string[], referred: (id: string) => readonly string[]): string[] | null {
+  const done = new Set<string>();
+  const path: string[] = [];
+  const places = new Map<string, number>();
+  const waiting: { readonly id: string; readonly next: Iterator<string> }[] = [];
+  const enter = (id: string): void => {
+    places.set(id, path.length);
+    path.push(id);
+    waiting.push({ id, next: referred(id)[Symbol.iterator]() });
+  };
+  for (const start of starts) {
+    if (!done.has(start)) enter(start);
+    while (waiting.length > 0) {
+      const { id, next } = waiting[waiting.length - 1];
+      const step = next.next();
+      if (step.done === true) {
+        waiting.pop();
+        path.pop();
+        places.delete(id);
+        done.add(id);
+      } else if (places.has(step.value)) {
+        return [...path.slice(places.get(step.value)), step.value];
+      } else if (!done.has(step.value)) {
+        enter(step.value);
+      }
+    }
+  }
+  return null;
+}

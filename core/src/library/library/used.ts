@@ -1,0 +1,67 @@
+import { presetSchema, type Lookup, type Preset, type UsedItem } from '../../formulas/preset';
+import { curveSchema, houseSchema, houseText } from './house';
+import type { Shelf } from './shelf';
+
+/** What a run keeps of a house value or curve that it used. */
+export interface Kept {
+  readonly id: string;
+  readonly revision: number;
+  readonly kind?: 'curve' | 'house';
+  readonly body?: Readonly<Record<string, unknown>>;
+}
+
+/** What a run keeps of what its preset took from the library: not only which revision, but what it was. */
+export function keepUsed(shelf: Shelf, uses: readonly UsedItem[]): Kept[] {
+  return uses.map(({ id, revision }) => {
+    const item = shelf.items.get(id);
+    if (item?.kind === 'curve') return { id, revision, kind: 'curve', body: { ...item.body } };
+    const house = shelf.house(id);
+    return house ? { id, revision, kind: 'house', body: { ...house } } : { id, revision };
+  });
+}
+
+function lookupOf({ kind, body, revision }: Kept): {
+  readonly curve: ReturnType<Lookup['curve']>;
+  readonly houseText: ReturnType<Lookup['houseText']>;
+} | null {
+  if (kind === 'curve') {
+    const read = curveSchema.safeParse(body);
+    return read.success ? { curve: { easing: read.data.easing, revision }, houseText: null } : null;
+  }
+  const read = kind === 'house' ? houseSchema.safeParse(body) : null;
+  if (!read?.success) return null;
+  const value = read.data;
+  const curve = value.type === 'curve' ? { easing: value.value, revision } : null;
+  return { curve, houseText: { text: houseText(value), revision } };
+}
+
+const shelves = new WeakMap<readonly Kept[], WeakMap<Shelf, Shelf>>();
+
+/** A shelf on which what a run used is as it was then; the same one for the same run and shelf, so that presets compile once. */
+export function shelfAsUsed(shelf: Shelf, uses: readonly Kept[] | undefined): Shelf {
+  if (!uses || uses.length === 0) return shelf;
+  const ofShelf = shelves.get(uses) ?? new WeakMap<Shelf, Shelf>();
+  shelves.set(uses, ofShelf);
+  const before = ofShelf.get(shelf);
+  if (before) return before;
+  const known = new Map(uses.map((kept) => [kept.id, lookupOf(kept)]));
+  const then: Shelf = {
+    ...shelf,
+    curve: (id) => known.get(id)?.curve ?? shelf.curve(id),
+    houseText: (id) => known.get(id)?.houseText ?? shelf.houseText(id),
+  };
+  ofShelf.set(shelf, then);
+  return then;
+}
+
+const presets = new WeakMap<object, Preset | null>();
+
+/** The preset that a run kept; null where it cannot be read. The same one for the same record. */
+export function presetAsUsed(body: Readonly<Record<string, unknown>>): Preset | null {
+  const before = presets.get(body);
+  if (before !== undefined) return before;
+  const read = presetSchema.safeParse(body);
+  const preset = read.success ? read.data : null;
+  presets.set(body, preset);
+  return preset;
+}

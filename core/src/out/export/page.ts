@@ -1,0 +1,365 @@
+import { CHANNELS, clampToChannel, type ChannelId } from '../../basics/channel';
+import { oklabFromCss } from '../../basics/colour';
+import { outlinePath, pictureSize } from '../../scene/outline';
+import { sampleTrack } from '../../scene/sample';
+import { restValue, tracksOf, type Layer } from '../../scene/layer';
+import type { Scene } from '../../scene/scene';
+import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
+import { cssTrack, decimal, percentOf } from './keyframes';
+import { PLAYER } from './player';
+
+/** How a page is written. */
+export interface PageOptions {
+  /** CSS text of `@font-face` rules with the fonts embedded; without it the reader's own fonts stand in. */
+  readonly fontFaces?: string;
+}
+
+function escapeHtml(text: string): string {
+  return text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`);
+}
+
+function propertyOf(id: ChannelId): string {
+  return `--${id.replace('.', '-').toLowerCase()}`;
+}
+
+function variable(id: ChannelId): string {
+  return `var(${propertyOf(id)})`;
+}
+
+/** A channel within its limits, as the painter draws it. */
+function limited(id: ChannelId): string {
+  const { min, max } = CHANNELS.find((channel) => channel.id === id) ?? { min: 0, max: 1 };
+  return `clamp(${min}, ${variable(id)}, ${max})`;
+}
+
+function px(id: ChannelId): string {
+  return `calc(${variable(id)} * 1px)`;
+}
+
+/** Registers every channel as a number, so that the browser interpolates it, and keeps it from being inherited. */
+const REGISTRATIONS = CHANNELS.map(
+  ({ id, default: standard }) =>
+    `@property ${propertyOf(id)} { syntax: '<number>'; inherits: false; initial-value: ${decimal(standard)} }`,
+).join('\n');
+
+/** What is drawn of a layer itself takes its channels from it; layers inside a group have their own. */
+const TAKEN = CHANNELS.map(({ id }) => `${propertyOf(id)}: inherit`).join('; ');
+
+const [START, END] = [limited('stroke.start'), limited('stroke.end')];
+
+const BASE_STYLE = `
+${REGISTRATIONS}
+@property --live { syntax: '<number>'; inherits: false; initial-value: 1 }
+html, body { height: 100%; overflow: hidden }
+body { margin: 0; background: #3c3c3a }
+.frame { position: absolute; left: 0; top: 0; overflow: hidden; background: #000; transform-origin: 0 0 }
+.layer, .own, .own > * { position: absolute; left: 0; top: 0; width: ${px('size.x')}; height: ${px('size.y')} }
+.layer {
+  opacity: calc(${variable('opacity')} * var(--live));
+  transform-origin: 0 0;
+  transform: translate(${px('position.x')}, ${px('position.y')})
+    rotate(calc(${variable('rotation')} * 1deg)) skewX(calc(${variable('skew')} * 1deg))
+    scale(${variable('scale.x')}, ${variable('scale.y')})
+    translate(calc(${variable('anchor.x')} * ${variable('size.x')} * -1px),
+      calc(${variable('anchor.y')} * ${variable('size.y')} * -1px));
+}
+.own, .own * { ${TAKEN} }
+.word { display: flex; align-items: center; white-space: pre; line-height: 1.2;
+  letter-spacing: ${px('letterSpacing')} }
+.word > span { position: static; flex: none; width: auto; height: auto }
+.left { justify-content: flex-start; text-align: left }
+.middle { justify-content: center; text-align: center }
+.right { justify-content: flex-end; text-align: right }
+.own > svg { overflow: visible }
+.picture { overflow: hidden }
+.picture > img {
+  --fits: calc(max(${variable('size.x')} / var(--w), ${variable('size.y')} / var(--h)) * ${limited('crop.zoom')});
+  width: calc(var(--w) * var(--fits) * 1px); height: calc(var(--h) * var(--fits) * 1px);
+  left: calc(-1px * min(var(--w) * var(--fits) - ${variable('size.x')},
+    max(0, ${limited('crop.x')} * var(--w) * var(--fits) - ${variable('size.x')} / 2)));
+  top: calc(-1px * min(var(--h) * var(--fits) - ${variable('size.y')},
+    max(0, ${limited('crop.y')} * var(--h) * var(--fits) - ${variable('size.y')} / 2)));
+}
+.line { fill: none; stroke-linejoin: round;
+  --part: calc(max(${START}, ${END}) - min(${START}, ${END}));
+  stroke-width: ${px('stroke.width')} }
+.trim { stroke-width: calc(${variable('stroke.width')} * min(1, var(--part) * 1000000) * 1px);
+  stroke-dasharray: var(--part) max(0, 1 - var(--part));
+  stroke-dashoffset: calc(-1 * (min(${START}, ${END}) + ${variable('stroke.shift')})) }
+.controls { position: fixed; left: 0; right: 0; bottom: 0; display: flex; gap: 12px; align-items: center;
+  padding: 8px 14px; background: rgb(20 24 25 / 72%); color: #f1ecdf; font: 14px/1.4 system-ui, sans-serif }
+.controls[hidden] { display: none }
+.controls button { min-width: 72px; padding: 6px 14px; border: 0; border-radius: 16px; background: #f3c98b; color: #1d2629; font: inherit; font-weight: 600; cursor: pointer }
+.controls input { flex: 1; accent-color: #f3c98b }
+.controls output { min-width: 64px; text-align: right; font-variant-numeric: tabular-nums }
+`;
+
+function isKeyed(layer: Layer, ids: readonly ChannelId[]): boolean {
+  return ids.some((id) => layer.tracks[id] !== undefined);
+}
+
+/** True where a channel can be anything else than its default. */
+function isUsed(layer: Layer, ids: readonly ChannelId[]): boolean {
+  return isKeyed(layer, ids) || ids.some((id) => layer.rest[id] !== undefined);
+}
+
+const FILL: readonly ChannelId[] = ['fill.l', 'fill.a', 'fill.b'];
+const STROKE: readonly ChannelId[] = ['stroke.l', 'stroke.a', 'stroke.b'];
+const SHAPE: readonly ChannelId[] = ['size.x', 'size.y', 'corner'];
+const TRIM: readonly ChannelId[] = ['stroke.start', 'stroke.end', 'stroke.shift'];
+const SHADOW: readonly ChannelId[] = ['shadow.opacity'];
+
+function colourText(layer: Layer, ids: readonly ChannelId[], still: string): string {
+  if (!isKeyed(layer, ids)) return still;
+  return `oklab(${ids.map(variable).join(' ')} / ${decimal(oklabFromCss(still)?.alpha ?? 1)})`;
+}
+
+function fillText(layer: Layer): string {
+  const { fill } = layer.look;
+  if (fill === undefined) return 'transparent';
+  if (typeof fill === 'string') return colourText(layer, FILL, fill);
+  return `linear-gradient(${decimal(fill.angle + 180)}deg, ${fill.from}, ${fill.to})`;
+}
+
+/** An animation: its keyframes, and how an element uses it. */
+interface Animation {
+  readonly rule: string;
+  readonly use: string;
+}
+
+function valueIn(layer: Layer, id: ChannelId, at: Ticks): number {
+  const track = layer.tracks[id];
+  return clampToChannel(id, track ? sampleTrack(track, at) : restValue(layer, id));
+}
+
+function outlineAt(layer: Layer, at: Ticks): string {
+  const [width, height, corner] = SHAPE.map((id) => valueIn(layer, id, at));
+  return outlinePath(layer.source, width, height, corner);
+}
+
+/** An outline that changes its shape, frame by frame between its first and last key; null where it keeps it. */
+function outlineAnimation(layer: Layer, scene: Scene, name: string, write: (d: string) => string): Animation | null {
+  const times = SHAPE.flatMap((id) => layer.tracks[id] ?? []).map(({ at }) => at);
+  if (times.length < 2) return null;
+  const [first, last] = [Math.min(...times), Math.max(...times)];
+  const step = frameTicks(scene.rate);
+  const frames: Ticks[] = [];
+  for (let at = first; at < last; at += step) frames.push(at);
+  const stops = [...frames, last].map(
+    (at) => `${percentOf((at - first) / (last - first))}% { ${write(outlineAt(layer, at))} }`,
+  );
+  const seconds = decimal(secondsFromTicks(last - first));
+  return {
+    rule: `@keyframes ${name} {\n  ${stops.join('\n  ')}\n}`,
+    use: `${name} ${seconds}s linear ${decimal(secondsFromTicks(first))}s both`,
+  };
+}
+
+interface Drawn {
+  readonly html: string;
+  readonly rules: readonly string[];
+}
+
+/** Shapes with an outline, and all paths, are drawn along their path; plain cards are boxes of CSS. */
+function isAlongPath({ source, look }: Layer): boolean {
+  return source.type === 'path' || look.stroke !== undefined;
+}
+
+/** A fill that follows a path: a plain colour as SVG, a gradient as a box that is cut along the path. */
+function pathFill(layer: Layer, scene: Scene, id: string): Drawn {
+  const { fill } = layer.look;
+  if (fill === undefined) return { html: '', rules: [] };
+  const d = outlineAt(layer, layer.span.in);
+  const name = `${id}-fill`;
+  if (typeof fill === 'string') {
+    const animation = outlineAnimation(layer, scene, name, (path) => `d: path("${path}")`);
+    return {
+      html: `<svg aria-hidden="true"><path id="${name}" d="${escapeHtml(d)}"/></svg>`,
+      rules: [
+        `#${name} { fill: ${fillText(layer)}${animation ? `; animation: ${animation.use}` : ''} }`,
+        ...(animation ? [animation.rule] : []),
+      ],
+    };
+  }
+  const animation = outlineAnimation(layer, scene, name, (path) => `clip-path: path("${path}")`);
+  const still = `background: ${fillText(layer)}; clip-path: path("${d}")`;
+  return {
+    html: `<div id="${name}"></div>`,
+    rules: [
+      `#${name} { ${still}${animation ? `; animation: ${animation.use}` : ''} }`,
+      ...(animation ? [animation.rule] : []),
+    ],
+  };
+}
+
+function pathStroke(layer: Layer, scene: Scene, id: string): Drawn {
+  const { stroke, cap } = layer.look;
+  if (stroke === undefined) return { html: '', rules: [] };
+  const name = `${id}-line`;
+  const animation = outlineAnimation(layer, scene, name, (path) => `d: path("${path}")`);
+  const isTrimmed = isUsed(layer, TRIM);
+  const d = escapeHtml(outlineAt(layer, layer.span.in));
+  const styles = [
+    `stroke: ${colourText(layer, STROKE, stroke)}`,
+    `stroke-linecap: ${cap ?? 'butt'}`,
+    ...(animation ? [`animation: ${animation.use}`] : []),
+  ];
+  return {
+    html: `<svg aria-hidden="true"><path id="${name}" class="line${isTrimmed ? ' trim' : ''}" pathLength="1" d="${d}"/></svg>`,
+    rules: [`#${name} { ${styles.join('; ')} }`, ...(animation ? [animation.rule] : [])],
+  };
+}
+
+/** Blur and shadow of what is drawn of the layer itself, not of what is in its group. */
+function filterText(layer: Layer): string[] {
+  const { shadow } = layer.look;
+  const filters = [
+    ...(isUsed(layer, ['blur']) ? [`blur(calc(${limited('blur')} * 1px))`] : []),
+    ...(shadow !== undefined && isUsed(layer, SHADOW)
+      ? [
+          `drop-shadow(${px('shadow.x')} ${px('shadow.y')} calc(${limited('shadow.blur')} * 1px) color-mix(in srgb, ${shadow} calc(${limited('shadow.opacity')} * 100%), transparent))`,
+        ]
+      : []),
+  ];
+  return filters.length > 0 ? [`filter: ${filters.join(' ')}`] : [];
+}
+
+/** What is drawn of a layer itself. */
+function drawOwn(layer: Layer, scene: Scene, id: string): Drawn {
+  const { source } = layer;
+  const own = (classes: string, styles: readonly string[], html: string, rules: readonly string[] = []): Drawn => ({
+    html: `<div class="own${classes}" id="${id}-own">${html}</div>`,
+    rules: [`#${id}-own { ${[...styles, ...filterText(layer)].join('; ')} }`, ...rules],
+  });
+  switch (source.type) {
+    case 'none':
+      return { html: '', rules: [] };
+    case 'text': {
+      const font = `font: ${source.weight} ${source.size}px/1.2 '${source.font}', sans-serif`;
+      const isGradient = typeof layer.look.fill === 'object';
+      const colour = layer.look.fill === undefined ? 'color: #000' : `color: ${fillText(layer)}`;
+      const clipped = `background: ${fillText(layer)}; background-clip: text; color: transparent`;
+      return own(
+        ` word ${source.align}`,
+        [isGradient ? clipped : colour, font],
+        `<span>${escapeHtml(source.text)}</span>`,
+      );
+    }
+    case 'picture': {
+      const size = pictureSize(source.href) ?? { width: 1, height: 1 };
+      const styles = [`--w: ${decimal(size.width)}`, `--h: ${decimal(size.height)}`];
+      return own(' picture', styles, `<img src="${escapeHtml(source.href)}" alt="">`);
+    }
+    case 'rectangle':
+    case 'ellipse':
+    case 'path': {
+      if (!isAlongPath(layer)) {
+        const corner = source.type === 'ellipse' ? '50%' : px('corner');
+        return own('', [`background: ${fillText(layer)}`, `border-radius: ${corner}`], '');
+      }
+      const [fill, stroke] = [pathFill(layer, scene, id), pathStroke(layer, scene, id)];
+      return own('', [], fill.html + stroke.html, [...fill.rules, ...stroke.rules]);
+    }
+  }
+}
+
+function ownStyle(layer: Layer): string[] {
+  const rest = Object.keys(layer.rest) as ChannelId[];
+  // Of a colour that is keyed in one part the others are what they are at rest.
+  const keyed = [FILL, STROKE].flatMap((ids) =>
+    isKeyed(layer, ids) ? ids.filter((id) => layer.rest[id] === undefined) : [],
+  );
+  return [...rest, ...keyed].map((id) => `${propertyOf(id)}: ${decimal(restValue(layer, id))}`);
+}
+
+/** Shows a layer only within its span, by a number that its opacity is multiplied with. */
+function spanAnimation(layer: Layer, scene: Scene, name: string): Animation | null {
+  if (layer.span.in <= 0 && layer.span.out >= scene.length) return null;
+  const end = Math.max(scene.length, layer.span.out);
+  const share = (at: number): string => percentOf(Math.min(1, Math.max(0, at) / end));
+  const hidden = layer.span.in > 0 ? '0% { --live: 0; animation-timing-function: steps(1, jump-end) }\n  ' : '';
+  const rule = `@keyframes ${name} {
+  ${hidden}${share(layer.span.in)}% { --live: 1; animation-timing-function: steps(1, jump-end) }
+  ${share(layer.span.out)}% { --live: 0; animation-timing-function: steps(1, jump-end) }
+  100% { --live: 0 }
+}`;
+  return { rule, use: `${name} ${decimal(secondsFromTicks(end))}s linear 0s both` };
+}
+
+function layerAnimations(layer: Layer, scene: Scene, id: string): Animation[] {
+  const tracks = tracksOf(layer).map(([channel, keys]): Animation => {
+    const name = `${id}-${propertyOf(channel).slice(2)}`;
+    const { keyframes, delay, duration } = cssTrack(keys, propertyOf(channel));
+    // A single key has no length; it then stands from the beginning, as it does when sampled.
+    const seconds = duration === 0 ? 1 : duration;
+    return {
+      rule: `@keyframes ${name} {\n  ${keyframes}\n}`,
+      use: `${name} ${decimal(seconds)}s linear ${decimal(delay)}s both`,
+    };
+  });
+  const span = spanAnimation(layer, scene, `${id}-live`);
+  return span ? [...tracks, span] : tracks;
+}
+
+interface Entry {
+  readonly layer: Layer;
+  readonly index: number;
+}
+
+/** Layers that are drawn, by the group that they are in. */
+function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[]> {
+  const children = new Map<string | null, Entry[]>();
+  scene.layers.forEach((layer, index) => {
+    if (layer.hidden || layer.kind === 'guide') return;
+    const siblings = children.get(layer.parent);
+    if (siblings) siblings.push({ layer, index });
+    else children.set(layer.parent, [{ layer, index }]);
+  });
+  return children;
+}
+
+/**
+ * A scene as one HTML page that any browser with registered custom properties plays (CSS Properties and Values 1):
+ * each keyed channel is a number of its own with its own `@keyframes`, so that times and easings are exact. The page fits
+ * any window, and plays, pauses and scrubs (see `PLAYER`). Hidden layers and guides are left out. Elements carry
+ * `data-layer` with the layer's id.
+ */
+export function exportPage(scene: Scene, { fontFaces = '' }: PageOptions = {}): string {
+  const rules: string[] = [];
+  const childrenOf = drawnByParent(scene);
+  const write = (parent: string | null): string =>
+    (childrenOf.get(parent) ?? [])
+      .map(({ layer, index }) => {
+        const id = `l${index}`;
+        const animations = layerAnimations(layer, scene, id);
+        const uses = animations.map(({ use }) => use).join(', ');
+        const style = [...ownStyle(layer), ...(uses === '' ? [] : [`animation: ${uses}`])].join('; ');
+        const own = drawOwn(layer, scene, id);
+        rules.push(...animations.map(({ rule }) => rule), `#${id} { ${style} }`, ...own.rules);
+        return `<div class="layer" id="${id}" data-layer="${layer.id}">${own.html}${write(layer.id)}</div>`;
+      })
+      .join('\n');
+  const body = write(null);
+  const [length, step] = [scene.length, frameTicks(scene.rate)].map((ticks) => decimal(secondsFromTicks(ticks) * 1000));
+  return `<!doctype html>
+<html lang="en">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${escapeHtml(scene.name)}</title>
+<style>
+${fontFaces}${BASE_STYLE}
+.frame { width: ${scene.width}px; height: ${scene.height}px }
+${rules.join('\n')}
+</style>
+</head>
+<body>
+<main class="frame" aria-label="${escapeHtml(scene.name)}" data-width="${scene.width}" data-height="${scene.height}" data-length="${length}" data-step="${step}">
+${body}
+</main>
+<div class="controls" role="group" aria-label="Playing" hidden><button type="button">Play</button><input type="range" aria-label="Time" min="0" value="0"><output></output></div>
+<script type="module">${PLAYER}</script>
+</body>
+</html>
+`;
+}

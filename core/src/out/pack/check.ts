@@ -1,0 +1,105 @@
+import {
+  createShelf,
+  draftOf,
+  findCircle,
+  frontOf,
+  referencesOf,
+  revisionOf,
+  type ItemRecord,
+  type LibraryItem,
+  type Reference,
+  type Shelf,
+} from '../../library/library';
+import { compilePreset, describePresetProblem } from '../../formulas/preset';
+import { allReferences } from './pack';
+import type { PackProblem } from './problem';
+
+/** A shelf of the newest of each, drafts where nothing is published; later records count over earlier ones. */
+export function shelfOf(records: readonly ItemRecord[]): Shelf {
+  return createShelf(records.map(frontOf));
+}
+
+const WANTED: Readonly<Record<Reference['use'], string>> = {
+  default: 'a house value or a curve',
+  easing: 'a curve',
+  follows: 'a house value of the same type',
+  matches: 'an entrance',
+  preset: 'a preset',
+};
+
+function isFit(use: Reference['use'], item: LibraryItem, own: LibraryItem): boolean {
+  switch (use) {
+    case 'default':
+      return item.kind === 'house' || item.kind === 'curve';
+    case 'easing':
+      return item.kind === 'curve' || (item.kind === 'house' && item.body.type === 'curve');
+    case 'follows':
+      return item.kind === 'house' && own.kind === 'house' && item.body.type === own.body.type;
+    case 'preset':
+      return item.kind === 'preset';
+    case 'matches':
+      return item.kind === 'preset' && item.body.phase === 'entrance';
+  }
+}
+
+function referenceProblems(item: LibraryItem, known: ReadonlyMap<string, ItemRecord>): PackProblem[] {
+  return referencesOf(item).flatMap(({ id, use, where }): PackProblem[] => {
+    const record = known.get(id);
+    if (!record) return use === 'matches' ? [] : [{ code: 'missing-reference', item: item.name, where, id }];
+    if (isFit(use, frontOf(record), item)) return [];
+    return [{ code: 'wrong-reference', item: item.name, where, wanted: WANTED[use] }];
+  });
+}
+
+function revisionProblems(item: LibraryItem, known: ReadonlyMap<string, ItemRecord>): PackProblem[] {
+  if (item.kind !== 'preset') return [];
+  return item.body.rows.flatMap(({ channel, cells }) =>
+    cells.flatMap(({ ease, moment }): PackProblem[] => {
+      if (ease.type !== 'curve') return [];
+      const record = known.get(ease.id);
+      if (!record || ease.revision <= Math.max(1, record.revisions.length)) return [];
+      const { id, revision } = ease;
+      return [{ code: 'unknown-revision', item: item.name, where: `${channel} after ${moment}`, id, revision }];
+    }),
+  );
+}
+
+function formulaProblem(item: LibraryItem, shelf: Shelf): PackProblem[] {
+  if (item.kind !== 'preset') return [];
+  const result = compilePreset(item.body, shelf);
+  if (result.ok) return [];
+  const reason = describePresetProblem(result.problems[0]);
+  return [{ code: 'broken-formula', item: item.name, revision: `r${item.revision}`, reason }];
+}
+
+function circleProblems(records: readonly ItemRecord[], known: ReadonlyMap<string, ItemRecord>): PackProblem[] {
+  const referred = (id: string): string[] => {
+    const record = known.get(id);
+    return record ? allReferences(record).map((one) => one.id) : [];
+  };
+  const circle = findCircle(
+    records.map(({ id }) => id),
+    referred,
+  );
+  return circle ? [{ code: 'circle', items: circle }] : [];
+}
+
+/** Every problem of how records hang together, with each other and with what is here already. Drafts may be unfinished. */
+export function checkRecords(records: readonly ItemRecord[], here: readonly ItemRecord[]): PackProblem[] {
+  const all = [...here, ...records];
+  const known = new Map(all.map((record) => [record.id, record]));
+  const circles = circleProblems(records, known);
+  if (circles.length > 0) return circles;
+  const shelf = shelfOf(all);
+  return records.flatMap((record) => {
+    const published = record.revisions.map(({ revision }) => revisionOf(record, revision) as LibraryItem);
+    const draft = draftOf(record);
+    return [
+      ...[...published, ...(draft ? [draft] : [])].flatMap((item) => [
+        ...referenceProblems(item, known),
+        ...revisionProblems(item, known),
+      ]),
+      ...published.flatMap((item) => formulaProblem(item, shelf)),
+    ];
+  });
+}

@@ -1,0 +1,165 @@
+import { describe, expect, test } from '@jest/globals';
+import { createStaging } from '../order';
+import type { ArrangeRecipe } from '../../scene/recipe';
+import { boundsAt } from '../../scene/sample';
+import type { Scene } from '../../scene/scene';
+import { applied, codesOf, framesOf, layerOf, planOn } from '../../testing/planning';
+import { card, key, sceneOf } from '../../testing/scenes';
+import { coverFactor } from '.';
+
+function arrange(way: ArrangeRecipe['way'], more: Partial<ArrangeRecipe> = {}): ArrangeRecipe {
+  return { operation: 'arrange', pick: { by: 'rule', kind: 'card' }, order: { by: 'layered' }, seed: 1, way, ...more };
+}
+
+const box = (id: string, x: number, y: number, width: number, height: number, more: object = {}) =>
+  card(id, { rest: { 'position.x': x, 'position.y': y, 'size.x': width, 'size.y': height, ...more } });
+
+/** Upright boxes of the rest poses, rounded to a thousandth of a pixel. */
+function boxes(scene: Scene): number[][] {
+  const { rest } = createStaging(scene);
+  return scene.layers.map((_, i) => {
+    const { left, top, right, bottom } = boundsAt(rest, i);
+    return [left, top, right, bottom].map((value) => Number(value.toFixed(3)));
+  });
+}
+
+// The frame is 1000 × 500.
+const three = sceneOf([box('a', 100, 100, 100, 50), box('b', 300, 200, 50, 50), box('c', 800, 150, 200, 100)]);
+
+describe('where layers rest', () => {
+  test('spread between the outer two: equal gaps between boxes', () => {
+    const [a, b, c] = boxes(applied(three, arrange({ by: 'spread', axis: 'across', between: 'outer', margin: 0 })));
+    expect([a[0], c[2]]).toEqual([50, 900]);
+    expect(b[0] - a[2]).toBeCloseTo(c[0] - b[2], 6);
+  });
+
+  test('spread over the frame with a margin', () => {
+    const [a, b, c] = boxes(applied(three, arrange({ by: 'spread', axis: 'across', between: 'frame', margin: 20 })));
+    expect([a[0], c[2]]).toEqual([20, 980]);
+    expect(b[0] - a[2]).toBeCloseTo(c[0] - b[2], 6);
+  });
+
+  test('edge to edge, from the first', () => {
+    const [a, b, c] = boxes(applied(three, arrange({ by: 'butt', axis: 'across', gap: 10 })));
+    expect([a[0], b[0], c[0]]).toEqual([50, 160, 220]);
+  });
+
+  test('in a grid of two columns', () => {
+    const rows = boxes(applied(three, arrange({ by: 'grid', columns: 2, gap: 10 })));
+    expect(rows.map(([left, top]) => [left, top])).toEqual([
+      [50, 75],
+      [260, 75],
+      [50, 185],
+    ]);
+  });
+
+  test('on a circle, turned outward', () => {
+    const scene = applied(
+      three,
+      arrange({ by: 'circle', x: 0.5, y: 0.5, radius: 100, from: 0, round: 360, turned: true }),
+    );
+    expect(scene.layers.map(({ rest }) => Math.round(Number(rest.rotation)))).toEqual([90, 210, 330]);
+    expect(scene.layers[0].rest['position.x']).toBeCloseTo(600, 9);
+    expect(scene.layers[1].rest['position.y']).toBeCloseTo(250 + 100 * Math.sin((2 * Math.PI) / 3), 9);
+  });
+
+  test('in slots: left and right', () => {
+    const scene = applied(three, arrange({ by: 'slots', axis: 'across', slots: 2 }));
+    expect(scene.layers.map(({ rest }) => rest['position.x'])).toEqual([250, 750, 250]);
+  });
+
+  test.each([
+    ['left', 'frame', [0, 0, 0], 0],
+    ['right', 'outer', [900, 900, 900], 2],
+    ['bottom', 'first', [125, 125, 125], 3],
+  ] as const)('%s edges on %s', (edge, to, expected, side) => {
+    expect(boxes(applied(three, arrange({ by: 'align', edge, to }))).map((found) => found[side])).toEqual(expected);
+  });
+
+  test('as wide as the largest, as what is seen: a turned layer by its box', () => {
+    const turned = sceneOf([box('a', 300, 200, 100, 100, { rotation: 45 }), box('b', 700, 200, 200, 100)]);
+    const [a, b] = boxes(applied(turned, arrange({ by: 'size', match: 'width', of: 'largest' })));
+    expect(a[2] - a[0]).toBeCloseTo(200, 2);
+    expect(b[2] - b[0]).toBeCloseTo(200, 2);
+  });
+
+  test('in a turned and scaled group, by pixels of the scene', () => {
+    const group = card('g', {
+      kind: 'group',
+      rest: { 'position.x': 200, 'position.y': 100, rotation: 90, 'scale.x': 2 },
+    });
+    const scene = sceneOf([group, { ...box('a', 0, 0, 100, 50), parent: 'g' }, box('b', 500, 300, 50, 50)]);
+    const found = boxes(applied(scene, arrange({ by: 'align', edge: 'left', to: 'frame' })));
+    expect(found[1][0]).toBeCloseTo(0, 6);
+  });
+
+  test('a layer whose group is picked too moves along with it and is named', () => {
+    const scene = sceneOf([card('g', { kind: 'group' }), { ...box('a', 0, 0, 10, 10), parent: 'g' }]);
+    const planned = planOn(
+      scene,
+      arrange({ by: 'align', edge: 'left', to: 'frame' }, { pick: { by: 'rule', name: '*' } }),
+    );
+    expect(codesOf(planned)).toContain('with-group');
+    expect(planned.layers.map(({ layer }) => layer)).toEqual(['g']);
+  });
+
+  test('keys go with the rest pose, so that motion still ends where it rests', () => {
+    const scene = sceneOf([
+      {
+        ...box('a', 100, 100, 100, 50),
+        tracks: { 'position.x': [key(0, 40), key(10, 100)], 'scale.x': [key(0, 0), key(10, 1)] },
+      },
+    ]);
+    const moved = layerOf(applied(scene, arrange({ by: 'align', edge: 'right', to: 'frame' })), 'a');
+    expect(framesOf(moved.tracks['position.x'])).toEqual([
+      [0, 890],
+      [10, 950],
+    ]);
+    const covered = layerOf(applied(scene, arrange({ by: 'cover' })), 'a');
+    expect(covered.tracks['scale.x']?.at(-1)?.value).toBeCloseTo(Number(covered.rest['scale.x']), 9);
+  });
+});
+
+describe('covering the frame', () => {
+  const turn = (degrees: number): number[] => {
+    const angle = (degrees * Math.PI) / 180;
+    return [Math.cos(angle), Math.sin(angle), -Math.sin(angle), Math.cos(angle), 0, 0];
+  };
+
+  test('1920×1080 at 45° needs 2121.32 px each way; an equal-size picture × 1.9642 (common practice)', () => {
+    const frame = { width: 1920, height: 1080 };
+    expect(coverFactor(turn(45), frame, frame)).toBeCloseTo(1.9642, 4);
+    expect(coverFactor(turn(45), { width: 1000, height: 1000 }, frame) * 1000).toBeCloseTo(2121.32, 2);
+    expect(coverFactor(turn(0), frame, frame)).toBeCloseTo(1, 12);
+  });
+
+  test.each([0, 20, 45, 90, 133])(
+    'turned by %s°, every corner of the frame lies in the layer, and one on its edge',
+    (degrees) => {
+      const scene = applied(
+        sceneOf([box('a', 300, 100, 400, 100, { rotation: degrees, 'anchor.x': 0.2, 'anchor.y': 0.9 })]),
+        arrange({ by: 'cover' }),
+      );
+      const { rest } = createStaging(scene);
+      const [a, b, c, d, e, f] = Array.from(rest.matrices.slice(0, 6));
+      const inside = [
+        [0, 0],
+        [1000, 0],
+        [0, 500],
+        [1000, 500],
+      ].flatMap(([x, y]) => {
+        const area = a * d - b * c;
+        return [(d * (x - e) - c * (y - f)) / area / 400, (a * (y - f) - b * (x - e)) / area / 100];
+      });
+      expect(Math.min(...inside)).toBeGreaterThan(-1e-9);
+      expect(Math.max(...inside)).toBeLessThan(1 + 1e-9);
+      expect(Math.min(...inside.map((share) => Math.min(Math.abs(share), Math.abs(1 - share))))).toBeLessThan(1e-9);
+    },
+  );
+
+  test('a layer that turns is covered at every time that its keys reach', () => {
+    const scene = sceneOf([{ ...box('a', 500, 250, 1000, 500), tracks: { rotation: [key(0, 0), key(20, 90)] } }]);
+    const { rest } = layerOf(applied(scene, arrange({ by: 'cover' })), 'a');
+    expect(Number(rest['scale.x'])).toBeGreaterThanOrEqual(2.12);
+  });
+});

@@ -1,0 +1,182 @@
+import { describe, expect, test } from '@jest/globals';
+import { describeFinding } from '../finding';
+import { createShelf } from '../../library/library';
+import type { LineUpRecipe } from '../../scene/recipe';
+import type { Layer } from '../../scene/layer';
+import type { Scene } from '../../scene/scene';
+import { STARTER_LIBRARY } from '../../library/starter';
+import { applied, edited, layerOf, planOn, SHELF } from '../../testing/planning';
+import { card, key, PAL, sceneOf } from '../../testing/scenes';
+import { frameTicks, ticksFromSeconds } from '../../basics/time';
+import { checkScene, findInMotion, mendsOf } from '.';
+
+const FRAME = frameTicks(PAL);
+
+/** 200 boxes in twenty columns, all of which fade in. The frame is 1000 × 500. */
+function wall(change: (layer: Layer, index: number) => Layer): Scene {
+  const layers = Array.from({ length: 200 }, (_, i) =>
+    card(`l${i}`, {
+      rest: {
+        'position.x': 25 + (i % 20) * 50,
+        'position.y': 25 + Math.floor(i / 20) * 50,
+        'size.x': 40,
+        'size.y': 30,
+      },
+    }),
+  );
+  const plain = applied(sceneOf(layers), { spacing: { by: 'gap', gap: '1f' } });
+  return { ...plain, layers: plain.layers.map(change) };
+}
+
+describe('a scene of 200 layers', () => {
+  test('in order has no findings', () =>
+    expect(
+      checkScene(
+        wall((layer) => layer),
+        SHELF,
+      ),
+    ).toEqual([]));
+
+  test('with three planted problems: each is found, and nothing else is', () => {
+    const scene = wall((layer, i) => {
+      if (i === 17) return { ...layer, span: { in: 0, out: 20 * FRAME } };
+      if (i === 40)
+        return { ...layer, tracks: { ...layer.tracks, 'position.x': [key(60, 25), key(70, 60), key(80, 25)] } };
+      if (i === 99) return { ...layer, rest: { ...layer.rest, 'position.x': 1100 } };
+      return layer;
+    });
+    const findings = checkScene(scene, SHELF);
+    expect(findings.map(({ code }) => code).sort()).toEqual(['collide', 'ends-off-frame', 'outside-layer']);
+    expect(findings.find(({ code }) => code === 'outside-layer')).toMatchObject({ layers: ['l17'], by: 9 * FRAME });
+    expect(findings.find(({ code }) => code === 'collide')).toMatchObject({ layers: ['l40', 'l41'] });
+    expect(findings.find(({ code }) => code === 'ends-off-frame')).toMatchObject({ layers: ['l99'] });
+    for (const finding of findings) expect(describeFinding(finding, scene)).toMatch(/^“l\d+”.*\.$/);
+  });
+});
+
+describe('motion', () => {
+  const look = (layers: readonly Layer[]) => findInMotion(sceneOf(layers), null, 0, ticksFromSeconds(10));
+  const box = (id: string, x: number, more: Partial<Layer> = {}) =>
+    card(id, { rest: { 'position.x': x, 'position.y': 250, 'size.x': 100, 'size.y': 100 }, ...more });
+
+  test('boxes that rest apart and meet collide at the first frame where they do; those that overlap at rest do not', () => {
+    const moves = { 'position.x': [key(0, 300), key(10, 200)] };
+    const [found] = look([
+      box('a', 200, { tracks: moves }),
+      box('b', 420, { tracks: { 'position.x': [key(0, 420), key(10, 320)] } }),
+    ]);
+    expect(found).toBeUndefined();
+    const [met] = look([
+      box('a', 200, { tracks: { 'position.x': [key(0, 200), key(10, 400)] } }),
+      box('b', 400, { tracks: { opacity: [key(0, 1)] } }),
+    ]);
+    expect(met).toMatchObject({ code: 'collide', layers: ['a', 'b'], at: 6 * FRAME });
+    expect(look([box('a', 200, { tracks: moves }), box('b', 260, { tracks: moves })])).toEqual([]);
+    expect(
+      look([box('a', 200, { tracks: { ...moves, opacity: [key(0, 0)] } }), box('b', 320, { tracks: moves })]),
+    ).toEqual([]);
+  });
+
+  test('what a group hides cannot be seen to collide: its opacity, and its span, count for all in it', () => {
+    const moves = { 'position.x': [key(0, 200), key(10, 400)] };
+    const group = (more: Partial<Layer>) => card('g', { kind: 'group', source: { type: 'none' }, rest: {}, ...more });
+    const pair = (more: Partial<Layer>) => [
+      group(more),
+      box('a', 200, { parent: 'g', tracks: moves }),
+      box('b', 400, { tracks: { opacity: [key(0, 1)] } }),
+    ];
+    expect(look(pair({})).map(({ code }) => code)).toEqual(['collide']);
+    expect(look(pair({ rest: { opacity: 0.05 } }))).toEqual([]);
+    expect(look(pair({ span: { in: 0, out: FRAME } }))).toEqual([]);
+  });
+
+  test('a step beyond an eighth of the diagonal and beyond the layer’s size is too large', () => {
+    const [found] = look([box('a', 100, { tracks: { 'position.x': [key(10, 100), key(12, 900)] } })]);
+    expect(found).toMatchObject({ code: 'big-steps', at: 11 * FRAME, step: 400 });
+    expect(look([box('a', 100, { tracks: { 'position.x': [key(10, 100), key(40, 900)] } })])).toEqual([]);
+  });
+
+  test('a picture that covers the frame and turns leaves it uncovered', () => {
+    const picture: Layer = card('p', {
+      kind: 'picture',
+      rest: { 'position.x': 500, 'position.y': 250, 'size.x': 1100, 'size.y': 600 },
+      tracks: { rotation: [key(0, 0), key(100, 40)] },
+    });
+    const [found] = look([picture]);
+    expect(found).toMatchObject({ code: 'uncovered', layers: ['p'] });
+    const covered = applied(sceneOf([picture]), {
+      operation: 'arrange',
+      pick: { by: 'layers', layers: ['p'] },
+      order: { by: 'layered' },
+      seed: 1,
+      way: { by: 'cover' },
+    });
+    expect(findInMotion(covered, null, 0, ticksFromSeconds(10))).toEqual([]);
+  });
+});
+
+describe('updates', () => {
+  const scene = applied(sceneOf([card('a')]), {});
+
+  test('a newer revision of a run’s preset is told, and no other', () => {
+    const newer = createShelf(
+      STARTER_LIBRARY.map((item) => (item.id === 'fade-in' ? { ...item, revision: item.revision + 1 } : item)),
+    );
+    expect(checkScene(scene, SHELF)).toEqual([]);
+    expect(checkScene(scene, newer)).toEqual([
+      { code: 'update-waiting', run: 'run-1', preset: 'Fade in', from: 1, to: 2, layers: ['a'] },
+    ]);
+  });
+});
+
+describe('mends', () => {
+  const three = sceneOf([card('a'), card('b'), card('c')]);
+
+  function mended(recipe: Parameters<typeof planOn>[1], code: string, on = three) {
+    const planned = planOn(on, recipe);
+    const drawn = planned.edits.length > 0 ? edited(on, planned.edits) : on;
+    const finding = planned.findings.find((entry) => entry.code === code);
+    if (!finding) throw new Error(`No ${code} among ${planned.findings.map((entry) => entry.code).join()}`);
+    const whole = (planned.run?.recipe ?? { ...recipe }) as never;
+    return mendsOf(finding, whole, on, drawn)[0] ?? null;
+  }
+
+  test('a scene that is too short is lengthened by what is missing', () => {
+    const mend = mended({ start: { by: 'time', at: '9:20' } }, 'outside-scene');
+    expect(mend).toMatchObject({ label: 'Lengthen the scene by 7 f' });
+    if (!mend || !('edits' in mend)) throw new Error();
+    expect(
+      planOn(edited(three, mend.edits), { start: { by: 'time', at: '9:20' } }).findings.map(({ code }) => code),
+    ).not.toContain('outside-scene');
+  });
+
+  test('layers that are too short are lengthened to hold their keys', () => {
+    const short = sceneOf([card('a', { span: { in: 0, out: 5 * FRAME } })]);
+    const mend = mended({}, 'outside-layer', short);
+    if (!mend || !('edits' in mend)) throw new Error();
+    expect(layerOf(edited(short, mend.edits), 'a').span.out).toBe(12 * FRAME);
+  });
+
+  test('entrance and exit are squeezed where that is asked for', () => {
+    const both = applied(applied(three, {}), { operation: 'send-out', preset: { id: 'fade-out' } });
+    const recipe: LineUpRecipe = {
+      operation: 'line-up',
+      pick: { by: 'rule', kind: 'card' },
+      order: { by: 'layered' },
+      seed: 1,
+      way: { by: 'length', length: '12f' },
+      parts: 'keep',
+      squeeze: false,
+    };
+    const mend = mended(recipe, 'short-for-both', both);
+    expect(mend).toMatchObject({ label: 'Shorten both', recipe: { squeeze: true } });
+  });
+
+  test('keys between frames are moved to the nearest', () => {
+    const off = sceneOf([card('a', { tracks: { opacity: [{ ...key(3, 0), at: 3 * FRAME + 1000 }, key(9, 1)] } })]);
+    const [finding] = checkScene(off, SHELF);
+    const [mend] = mendsOf(finding, null, off, off);
+    if (!('edits' in mend)) throw new Error();
+    expect(checkScene(edited(off, mend.edits), SHELF)).toEqual([]);
+  });
+});

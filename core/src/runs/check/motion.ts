@@ -1,0 +1,234 @@
+import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
+import type { Finding } from '../finding';
+import {
+  boundsAt,
+  compileScene,
+  createFrame,
+  matrixAt,
+  restFrame,
+  sampleFrame,
+  type CompiledScene,
+  type Frame,
+} from '../../scene/sample';
+import type { Layer } from '../../scene/layer';
+import type { Scene } from '../../scene/scene';
+import { frameTicks, type Ticks } from '../../basics/time';
+import { centreOf, type Box, type Matrix } from '../../basics/transform';
+import { intervalOfSide, sidesOfRuns, type Interval } from './keys';
+
+const OPACITY = channelOf('opacity').slot;
+const WIDTH = channelOf('size.x').slot;
+const HEIGHT = channelOf('size.y').slot;
+
+/** Fainter layers cannot be seen to collide or to jump. */
+const SEEN = 0.1;
+/** Boxes must reach into each other by this share of the smaller one before it counts. */
+const INTO = 0.15;
+/** A step in one frame beyond this share of the frame's diagonal, and beyond the layer's own size, cannot be followed. */
+const JUMP = 1 / 8;
+/** At most so many frames are looked at; longer times are looked at in wider steps. */
+const MOST_FRAMES = 600;
+
+/** Everything that looking at a scene in motion needs, made once. */
+interface Look {
+  readonly scene: Scene;
+  readonly compiled: CompiledScene;
+  readonly rest: Frame;
+  /** Indices of the layers that are looked at: those that have keys and are drawn. */
+  readonly moving: readonly number[];
+}
+
+/** Opacity of a layer with that of all groups around it. */
+function seenOpacity({ compiled }: Look, frame: Frame, index: number): number {
+  let opacity = 1;
+  for (let at = index; at >= 0; at = compiled.parents[at]) {
+    if (frame.live[at] === 0) return 0;
+    opacity *= frame.values[at * CHANNEL_COUNT + OPACITY];
+  }
+  return opacity;
+}
+
+function overlap(a: Box, b: Box): number {
+  const across = Math.min(a.right, b.right) - Math.max(a.left, b.left);
+  const down = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
+  if (across <= 0 || down <= 0) return 0;
+  const width = Math.min(a.right - a.left, b.right - b.left);
+  const height = Math.min(a.bottom - a.top, b.bottom - b.top);
+  return width > 0 && height > 0 ? Math.min(across / width, down / height) : 0;
+}
+
+/** True when two layers lie in each other's groups. */
+function areRelated(parents: Int32Array, a: number, b: number): boolean {
+  for (let at = parents[a]; at >= 0; at = parents[at]) if (at === b) return true;
+  for (let at = parents[b]; at >= 0; at = parents[at]) if (at === a) return true;
+  return false;
+}
+
+/** Gathers what is found: the layers, and the first time. */
+class Found {
+  readonly layers = new Set<string>();
+  at: Ticks = Infinity;
+
+  add(time: Ticks, ...ids: readonly string[]): void {
+    for (const id of ids) this.layers.add(id);
+    this.at = Math.min(this.at, time);
+  }
+}
+
+interface Seen {
+  readonly index: number;
+  readonly box: Box;
+}
+
+/** Looks for boxes that reach into each other though they rest apart; sorted by left edge, so that few are compared. */
+function findCollisions({ scene, compiled, rest }: Look, seen: readonly Seen[], time: Ticks, found: Found): void {
+  const sorted = [...seen].sort((a, b) => a.box.left - b.box.left);
+  const restOf = (index: number): Box => boundsAt(rest, index);
+  for (let i = 0; i < sorted.length; i++) {
+    for (let j = i + 1; j < sorted.length && sorted[j].box.left < sorted[i].box.right; j++) {
+      const [a, b] = [sorted[i], sorted[j]];
+      if (overlap(a.box, b.box) < INTO || overlap(restOf(a.index), restOf(b.index)) > 0) continue;
+      if (areRelated(compiled.parents, a.index, b.index)) continue;
+      found.add(time, scene.layers[a.index].id, scene.layers[b.index].id);
+    }
+  }
+}
+
+function touchesFrame({ left, right, top, bottom }: Box, { width, height }: Scene): boolean {
+  return right > 0 && left < width && bottom > 0 && top < height;
+}
+
+/** How far a layer moved from one look to the next, where it can be seen both times and lies apart from where it was. */
+function stepOf(scene: Scene, before: Box, now: Box, frames: number): number {
+  if (!touchesFrame(before, scene) || !touchesFrame(now, scene)) return 0;
+  const [a, b] = [centreOf(before), centreOf(now)];
+  const step = Math.hypot(b.x - a.x, b.y - a.y) / frames;
+  const size = Math.max(now.right - now.left, now.bottom - now.top);
+  return step > JUMP * Math.hypot(scene.width, scene.height) && step > size ? step : 0;
+}
+
+/** True when a layer's box holds every corner of the frame. */
+function coversFrame(matrix: Matrix, width: number, height: number, frame: Scene): boolean {
+  const [a, b, c, d, e, f] = matrix;
+  const area = a * d - b * c;
+  if (area === 0) return false;
+  const slack = 0.5;
+  return [
+    [0, 0],
+    [frame.width, 0],
+    [0, frame.height],
+    [frame.width, frame.height],
+  ].every(([x, y]) => {
+    const across = (d * (x - e) - c * (y - f)) / area;
+    const down = (a * (y - f) - b * (x - e)) / area;
+    return across >= -slack && across <= width + slack && down >= -slack && down <= height + slack;
+  });
+}
+
+function coversIn({ scene }: Look, frame: Frame, index: number): boolean {
+  const v = index * CHANNEL_COUNT;
+  return coversFrame(matrixAt(frame, index), frame.values[v + WIDTH], frame.values[v + HEIGHT], scene);
+}
+
+/** When a layer is on its way in or out. */
+interface Ways {
+  readonly entrance: Interval | null;
+  readonly exit: Interval | null;
+}
+
+function isOnItsWay({ entrance, exit }: Ways, time: Ticks): boolean {
+  return (entrance !== null && time < entrance.to) || (exit !== null && time > exit.from);
+}
+
+function lookTimes(scene: Scene, from: Ticks, to: Ticks): { times: Ticks[]; frames: number } {
+  const frame = frameTicks(scene.rate);
+  const first = Math.max(0, Math.floor(from / frame));
+  const last = Math.min(Math.ceil(scene.length / frame) - 1, Math.ceil(to / frame));
+  const frames = Math.max(1, Math.ceil((last - first + 1) / MOST_FRAMES));
+  const times: Ticks[] = [];
+  for (let at = first; at <= last; at += frames) times.push(at * frame);
+  return { times, frames };
+}
+
+function createLook(scene: Scene, subjects: ReadonlySet<string> | null): Look {
+  const compiled = compileScene(scene);
+  const isDrawn = ({ kind, hidden, source }: Layer): boolean => kind !== 'guide' && !hidden && source.type !== 'none';
+  const moving = scene.layers
+    .map((_, index) => index)
+    .filter((index) => {
+      const layer = scene.layers[index];
+      return isDrawn(layer) && Object.keys(layer.tracks).length > 0 && (subjects?.has(layer.id) ?? true);
+    });
+  return { scene, compiled, rest: restFrame(compiled), moving };
+}
+
+function keysEnd(layer: Layer): Ticks {
+  let last = -Infinity;
+  for (const keys of Object.values(layer.tracks)) last = Math.max(last, keys[keys.length - 1].at);
+  return last;
+}
+
+/** Layers that have come to rest outside the frame. */
+function findEndsOff({ scene, compiled, moving }: Look, ways: readonly Ways[], found: Found): void {
+  const frame = createFrame(compiled);
+  const ends = moving.map((index, i) => {
+    const { span } = scene.layers[index];
+    const end = ways[i].exit?.from ?? keysEnd(scene.layers[index]);
+    return { index, at: Math.min(Math.max(end, span.in), span.out - 1) };
+  });
+  let sampled = -1;
+  for (const { index, at } of ends.sort((a, b) => a.at - b.at)) {
+    if (at !== sampled) sampleFrame(compiled, at, frame);
+    sampled = at;
+    if (!touchesFrame(boundsAt(frame, index), scene)) found.add(at, scene.layers[index].id);
+  }
+}
+
+/**
+ * Looks at a scene in motion, frame by frame from one time to another: neighbours that run into each other, steps too
+ * large to follow, pictures that leave the frame uncovered, layers that come to rest outside. `subjects` limits the
+ * look to some layers; only layers with keys are looked at.
+ */
+export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null, from: Ticks, to: Ticks): Finding[] {
+  const look = createLook(scene, subjects);
+  const { compiled, moving } = look;
+  const sides = sidesOfRuns(scene);
+  const ways = moving.map((index): Ways => {
+    const { tracks } = scene.layers[index];
+    return { entrance: intervalOfSide(tracks, sides, 'bring-in'), exit: intervalOfSide(tracks, sides, 'send-out') };
+  });
+  const covers = moving.map((index) => scene.layers[index].kind === 'picture' && coversIn(look, look.rest, index));
+  const [collide, uncovered, jumps, off] = [new Found(), new Found(), new Found(), new Found()];
+  const frame = createFrame(compiled);
+  const boxes: (Box | null)[] = moving.map(() => null);
+  let step = 0;
+  const { times, frames } = lookTimes(scene, from, to);
+  for (const time of times) {
+    sampleFrame(compiled, time, frame);
+    const seen: Seen[] = [];
+    moving.forEach((index, i) => {
+      const opacity = seenOpacity(look, frame, index);
+      const box = opacity > SEEN ? boundsAt(frame, index) : null;
+      const before = boxes[i];
+      boxes[i] = box;
+      if (!box) return;
+      seen.push({ index, box });
+      if (covers[i] && !isOnItsWay(ways[i], time) && !coversIn(look, frame, index))
+        uncovered.add(time, scene.layers[index].id);
+      const far = before ? stepOf(scene, before, box, frames) : 0;
+      if (far === 0) return;
+      step = Math.max(step, far);
+      jumps.add(time, scene.layers[index].id);
+    });
+    findCollisions(look, seen, time, collide);
+  }
+  findEndsOff(look, ways, off);
+  const tell = (code: 'collide' | 'uncovered' | 'ends-off-frame', { layers, at }: Found): Finding[] =>
+    layers.size > 0 ? [{ code, layers: [...layers], at }] : [];
+  return [
+    ...tell('collide', collide),
+    ...tell('uncovered', uncovered),
+    ...tell('ends-off-frame', off),
+    ...(jumps.layers.size > 0 ? [{ code: 'big-steps' as const, layers: [...jumps.layers], at: jumps.at, step }] : []),
+  ];
+}

@@ -1,0 +1,97 @@
+import type { Finding } from '../finding';
+import type { Shelf } from '../../library/library';
+import { tracksOf, type Layer } from '../../scene/layer';
+import type { RunRecord, Scene } from '../../scene/scene';
+import { frameTicks, type Ticks } from '../../basics/time';
+import {
+  findOutsideLayer,
+  findOutsideScene,
+  findTwice,
+  firstOffGrid,
+  intervalOfSide,
+  sidesOfRuns,
+  type Subject,
+} from './keys';
+import { findInMotion } from './motion';
+
+/** First and last key of a layer; null where it has none. */
+function keySpan(layer: Layer): { from: Ticks; to: Ticks } | null {
+  const tracks = tracksOf(layer);
+  if (tracks.length === 0) return null;
+  return {
+    from: tracks.reduce((least, [, keys]) => Math.min(least, keys[0].at), Infinity),
+    to: tracks.reduce((most, [, keys]) => Math.max(most, keys[keys.length - 1].at), -Infinity),
+  };
+}
+
+function subjectsOf(layers: readonly Layer[]): Subject[] {
+  return layers.flatMap((layer) => {
+    const made = keySpan(layer);
+    return made ? [{ layer, before: layer.tracks, made }] : [];
+  });
+}
+
+function findMeetingsIn(scene: Scene): Finding[] {
+  const sides = sidesOfRuns(scene);
+  const layers: string[] = [];
+  let [at, by] = [Infinity, 0];
+  for (const { id, tracks } of scene.layers) {
+    const entrance = intervalOfSide(tracks, sides, 'bring-in');
+    const exit = intervalOfSide(tracks, sides, 'send-out');
+    if (!entrance || !exit || exit.from >= entrance.to) continue;
+    layers.push(id);
+    at = Math.min(at, exit.from);
+    by = Math.max(by, entrance.to - exit.from);
+  }
+  return layers.length > 0 ? [{ code: 'entrance-meets-exit', layers, at, by }] : [];
+}
+
+function findOffGridIn({ layers, rate }: Scene): Finding[] {
+  const frame = frameTicks(rate);
+  const found: string[] = [];
+  let first = Infinity;
+  for (const layer of layers) {
+    const off = firstOffGrid(layer, frame);
+    if (off === Infinity) continue;
+    found.push(layer.id);
+    first = Math.min(first, off);
+  }
+  return found.length > 0 ? [{ code: 'off-grid', layers: found, at: first }] : [];
+}
+
+/** The newer revision of a run's preset, or of what that took from the library; null where it is up to date. */
+export function waitingUpdate(
+  { preset, uses }: RunRecord,
+  shelf: Shelf,
+): { readonly from: number; readonly to: number } | null {
+  if (!preset) return null;
+  const newest = shelf.items.get(preset.id);
+  if (newest && newest.revision > preset.revision) return { from: preset.revision, to: newest.revision };
+  const stale = uses?.some(({ id, revision }) => (shelf.items.get(id)?.revision ?? revision) > revision);
+  return stale === true ? { from: preset.revision, to: preset.revision } : null;
+}
+
+/** Runs whose preset has a newer revision than the one that they used. */
+export function findUpdates({ runs }: Scene, shelf: Shelf): Finding[] {
+  return runs.flatMap((run): Finding[] => {
+    const update = run.off === true ? null : waitingUpdate(run, shelf);
+    if (!update || !run.preset) return [];
+    return [{ code: 'update-waiting', run: run.id, preset: run.preset.name, ...update, layers: run.layers }];
+  });
+}
+
+/** Looks over a whole scene as it stands. Costs about a frame's sampling for each frame of the scene, up to 600. */
+export function checkScene(scene: Scene, shelf: Shelf): Finding[] {
+  const drawn = scene.layers.filter(({ kind, hidden }) => kind !== 'guide' && !hidden);
+  const subjects = subjectsOf(drawn);
+  return [
+    ...findUpdates(scene, shelf),
+    ...findOutsideScene(scene, subjects),
+    ...findOutsideLayer(subjects),
+    ...findMeetingsIn(scene),
+    ...findTwice(scene, drawn, 'bring-in', null),
+    ...findTwice(scene, drawn, 'send-out', null),
+    ...findInMotion(scene, null, 0, scene.length),
+    ...findOffGridIn(scene),
+  ];
+}

@@ -1,0 +1,2 @@
+export { planClear, replayClear, clearReads } from './clear';
+export { clearWords, clearParts } from './words';

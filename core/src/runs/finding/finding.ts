@@ -1,0 +1,247 @@
+import { describePresetProblem, type PresetProblem } from '../../formulas/preset';
+import type { Scene } from '../../scene/scene';
+import { formatFrames, formatShort, type Ticks } from '../../basics/time';
+
+/** What a check found, with the facts its sentence needs. `layers` are ids; `at` a scene time to go to. */
+export type Finding =
+  | { readonly code: 'nothing-picked' }
+  | { readonly code: 'unknown-preset'; readonly id: string }
+  | { readonly code: 'wrong-phase'; readonly preset: string; readonly phase: string; readonly operation: string }
+  | { readonly code: 'draft-preset'; readonly preset: string }
+  | { readonly code: 'preset-broken'; readonly preset: string; readonly problem: PresetProblem }
+  | { readonly code: 'bad-field'; readonly field: string; readonly text: string; readonly message: string }
+  | { readonly code: 'unknown-parameter'; readonly preset: string; readonly name: string }
+  | { readonly code: 'locked'; readonly layers: readonly string[] }
+  | { readonly code: 'hidden'; readonly layers: readonly string[] }
+  | { readonly code: 'guides'; readonly layers: readonly string[] }
+  | { readonly code: 'vanished'; readonly layers: readonly string[] }
+  | { readonly code: 'left-alone'; readonly layers: readonly string[] }
+  | {
+      readonly code: 'outside-layer';
+      readonly layers: readonly string[];
+      readonly at: Ticks;
+      readonly by: Ticks;
+    }
+  | { readonly code: 'outside-scene'; readonly layers: readonly string[]; readonly at: Ticks; readonly by: Ticks }
+  | { readonly code: 'entrance-meets-exit'; readonly layers: readonly string[]; readonly at: Ticks; readonly by: Ticks }
+  | {
+      readonly code: 'twice';
+      readonly layers: readonly string[];
+      readonly at: Ticks;
+      readonly operation: 'bring-in' | 'send-out';
+    }
+  | { readonly code: 'cannot-hold'; readonly layers: readonly string[]; readonly what: 'time' | 'value' | 'keys' }
+  | { readonly code: 'too-short'; readonly layers: readonly string[]; readonly at: Ticks }
+  | { readonly code: 'limited'; readonly parameter: string; readonly layers: readonly string[] }
+  | { readonly code: 'not-finite'; readonly slot: string; readonly layers: readonly string[] }
+  | { readonly code: 'off-grid'; readonly layers: readonly string[]; readonly at: Ticks }
+  | {
+      readonly code: 'cannot-meet';
+      readonly field: 'Finish' | 'Window';
+      readonly wanted: Ticks;
+      /** The nearest that can be met. */
+      readonly nearest: Ticks;
+      readonly why: 'frames' | 'before-scene' | 'longer';
+    }
+  | { readonly code: 'no-cues'; readonly at: Ticks }
+  | { readonly code: 'cues-run-out'; readonly cues: number; readonly places: number }
+  | { readonly code: 'no-data'; readonly column: string; readonly layers: readonly string[] }
+  | { readonly code: 'no-distance'; readonly layers: readonly string[] }
+  | { readonly code: 'unknown-pick' }
+  | { readonly code: 'unknown-run'; readonly run: string }
+  | { readonly code: 'revision-missing'; readonly preset: string; readonly revision: number }
+  | { readonly code: 'short-for-both'; readonly layers: readonly string[]; readonly at: Ticks }
+  | { readonly code: 'no-room'; readonly layers: readonly string[]; readonly at: Ticks }
+  | { readonly code: 'nothing-to-clear' }
+  | { readonly code: 'with-group'; readonly layers: readonly string[] }
+  | { readonly code: 'kept-by-hand'; readonly layers: readonly string[]; readonly keys: number }
+  | { readonly code: 'collide'; readonly layers: readonly string[]; readonly at: Ticks }
+  | { readonly code: 'ends-off-frame'; readonly layers: readonly string[]; readonly at: Ticks }
+  | { readonly code: 'uncovered'; readonly layers: readonly string[]; readonly at: Ticks }
+  | { readonly code: 'big-steps'; readonly layers: readonly string[]; readonly at: Ticks; readonly step: number }
+  | {
+      readonly code: 'update-waiting';
+      readonly run: string;
+      readonly preset: string;
+      readonly from: number;
+      readonly to: number;
+      readonly layers: readonly string[];
+    };
+
+/** An error stops the run, a warning asks for a look, a note only says what was done. */
+export type Severity = 'error' | 'warning' | 'note';
+
+/** How grave a finding is: an error keeps a run from being applied. */
+export function severityOf(finding: Finding): Severity {
+  switch (finding.code) {
+    case 'nothing-picked':
+    case 'unknown-preset':
+    case 'wrong-phase':
+    case 'preset-broken':
+    case 'bad-field':
+    case 'unknown-parameter':
+    case 'cannot-meet':
+    case 'no-cues':
+    case 'unknown-pick':
+    case 'unknown-run':
+    case 'revision-missing':
+    case 'nothing-to-clear':
+    case 'no-room':
+    case 'cannot-hold':
+      return 'error';
+    case 'locked':
+    case 'hidden':
+    case 'guides':
+    case 'vanished':
+    case 'left-alone':
+    case 'off-grid':
+    case 'kept-by-hand':
+    case 'update-waiting':
+    case 'with-group':
+      return 'note';
+    case 'draft-preset':
+    case 'outside-layer':
+    case 'outside-scene':
+    case 'entrance-meets-exit':
+    case 'twice':
+    case 'too-short':
+    case 'limited':
+    case 'not-finite':
+    case 'cues-run-out':
+    case 'no-data':
+    case 'no-distance':
+    case 'short-for-both':
+    case 'collide':
+    case 'ends-off-frame':
+    case 'uncovered':
+    case 'big-steps':
+      return 'warning';
+  }
+}
+
+/** Layers that a finding is about, as ids. */
+export function layersOfFinding(finding: Finding): readonly string[] {
+  return 'layers' in finding ? finding.layers : [];
+}
+
+const NAMES_SHOWN = 3;
+
+function nameLayers(scene: Scene, ids: readonly string[]): string {
+  const names = new Map(scene.layers.map(({ id, name }) => [id, name]));
+  const shown = ids.slice(0, NAMES_SHOWN).map((id) => `“${names.get(id) ?? id}”`);
+  const rest = ids.length - shown.length;
+  if (rest > 0) return `${shown.join(', ')} and ${rest} more`;
+  return shown.length > 1 ? `${shown.slice(0, -1).join(', ')} and ${shown[shown.length - 1]}` : shown[0];
+}
+
+function counted(count: number, singular: string, plural: string): string {
+  return count === 1 ? singular : `${count} ${plural}`;
+}
+
+function aboutMany(scene: Scene, ids: readonly string[], one: string, many: string): string {
+  return `${nameLayers(scene, ids)} ${ids.length === 1 ? one : many}`;
+}
+
+const WHY_NOT = {
+  frames: 'Each needs at least one frame.',
+  'before-scene': 'The first would have to begin before the scene does.',
+  longer: 'Even all at once they need longer.',
+} as const;
+
+const CANNOT_HOLD = {
+  time: 'a time beyond the 147 days that can be held exactly. Shorten the gap, the length or the number of layers.',
+  value: 'a value too large to be held. Look at the parameters.',
+  keys: 'more than 100 000 keys on one channel. Take fewer layers or a shorter time.',
+} as const;
+
+/** A finding as a sentence: what, where, and what to do. */
+export function describeFinding(finding: Finding, scene: Scene): string {
+  const { rate } = scene;
+  switch (finding.code) {
+    case 'nothing-picked':
+      return 'No layer is picked. Choose layers by tag, name or kind, or tick them in the run sheet.';
+    case 'unknown-preset':
+      return `The library has no preset “${finding.id}”. Choose another one.`;
+    case 'wrong-phase':
+      return `“${finding.preset}” is made for another part (${finding.phase}) than “${finding.operation.replace('-', ' ')}”. Choose the verb that goes with it.`;
+    case 'draft-preset':
+      return `“${finding.preset}” is a draft. It can be tried here; publish it to apply it.`;
+    case 'preset-broken':
+      return `“${finding.preset}” cannot run. ${describePresetProblem(finding.problem)}`;
+    case 'bad-field':
+      return `${finding.field}: “${finding.text}” does not work. ${finding.message}`;
+    case 'unknown-parameter':
+      return `“${finding.preset}” has no parameter @${finding.name}. Take it out of the sentence.`;
+    case 'locked':
+      return aboutMany(scene, finding.layers, 'is locked and stays as it is.', 'are locked and stay as they are.');
+    case 'hidden':
+      return aboutMany(scene, finding.layers, 'is hidden and stays as it is.', 'are hidden and stay as they are.');
+    case 'guides':
+      return aboutMany(scene, finding.layers, 'is a guide and takes no part.', 'are guides and take no part.');
+    case 'vanished':
+      return `${counted(finding.layers.length, 'One picked layer is', 'picked layers are')} no longer in the scene.`;
+    case 'left-alone':
+      return aboutMany(
+        scene,
+        finding.layers,
+        'has keys already and is left alone.',
+        'have keys already and are left alone.',
+      );
+    case 'outside-layer':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} keys up to ${formatFrames(finding.by, rate)} outside the layer's span, first at ${formatShort(finding.at, rate)}. Make the layer longer or start earlier.`;
+    case 'outside-scene':
+      return `${aboutMany(scene, finding.layers, 'ends', 'end')} up to ${formatFrames(finding.by, rate)} outside the scene. Shorten the gap or lengthen the scene.`;
+    case 'entrance-meets-exit':
+      return `${aboutMany(scene, finding.layers, 'starts its exit', 'start their exits')} ${formatFrames(finding.by, rate)} before the entrance ends, at ${formatShort(finding.at, rate)}. Move the exit or shorten the entrance.`;
+    case 'twice':
+      return finding.operation === 'bring-in'
+        ? `${aboutMany(scene, finding.layers, 'appears', 'appear')} twice: an earlier run brings ${finding.layers.length === 1 ? 'it' : 'them'} in too, from ${formatShort(finding.at, rate)}. Take the place of that entrance, or remove the earlier run.`
+        : `${aboutMany(scene, finding.layers, 'leaves', 'leave')} twice: an earlier run sends ${finding.layers.length === 1 ? 'it' : 'them'} out too, from ${formatShort(finding.at, rate)}. Take the place of that exit, or remove the earlier run.`;
+    case 'cannot-hold':
+      return `${nameLayers(scene, finding.layers)} would get ${CANNOT_HOLD[finding.what]}`;
+    case 'too-short':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} too few frames for every moment at ${formatShort(finding.at, rate)}; moments that fell on one frame became one. Make it last longer.`;
+    case 'limited':
+      return `@${finding.parameter} was brought within its limits for ${nameLayers(scene, finding.layers)}.`;
+    case 'not-finite':
+      return `${finding.slot} gives no finite number for ${nameLayers(scene, finding.layers)}; the rest pose stands in. Look at the formula.`;
+    case 'off-grid':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} keys between frames, first at ${formatShort(finding.at, rate)}.`;
+    case 'cannot-meet':
+      return `${finding.field}: ${formatShort(finding.wanted, rate)} cannot be met. ${WHY_NOT[finding.why]} The nearest that can is ${formatShort(finding.nearest, rate)}.`;
+    case 'no-cues':
+      return `There is no cue at or after ${formatShort(finding.at, rate)}. Add cues, or choose another spacing.`;
+    case 'cues-run-out':
+      return `There are ${finding.cues} cues for ${finding.places} starts; the later ones go on as the last two cues are apart. Add cues, or pick fewer layers.`;
+    case 'no-data':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} nothing in the data column “${finding.column}” and ${finding.layers.length === 1 ? 'takes' : 'take'} the preset’s default. Paste data for ${finding.layers.length === 1 ? 'it' : 'them'}.`;
+    case 'no-distance':
+      return `${aboutMany(scene, finding.layers, 'does', 'do')} not travel, so no length follows from a speed; the preset’s own length stands in.`;
+    case 'unknown-pick':
+      return 'The scene no longer has the saved pick that this names. Choose another one.';
+    case 'unknown-run':
+      return 'This run is no longer in the scene. Somebody removed it; look at the list of runs.';
+    case 'revision-missing':
+      return `Revision ${finding.revision} of “${finding.preset}” is no longer in the library. Take the newest revision instead.`;
+    case 'short-for-both':
+      return `${aboutMany(scene, finding.layers, 'becomes', 'become')} too short for entrance and exit, first at ${formatShort(finding.at, rate)}. Make ${finding.layers.length === 1 ? 'it' : 'them'} longer, or shorten both.`;
+    case 'no-room':
+      return `${aboutMany(scene, finding.layers, 'would end', 'would end')} before it begins, at ${formatShort(finding.at, rate)}. Choose another time.`;
+    case 'nothing-to-clear':
+      return 'No key of the picked layers meets the conditions. Nothing would change.';
+    case 'with-group':
+      return aboutMany(scene, finding.layers, 'moves with its group.', 'move with their groups.');
+    case 'kept-by-hand':
+      return `${counted(finding.keys, 'One key', 'keys')} changed by hand on ${nameLayers(scene, finding.layers)} ${finding.keys === 1 ? 'stays as it is' : 'stay as they are'}.`;
+    case 'collide':
+      return `${nameLayers(scene, finding.layers)} run into each other on screen, first at ${formatShort(finding.at, rate)}. Widen the gap or change the order.`;
+    case 'ends-off-frame':
+      return `${aboutMany(scene, finding.layers, 'comes', 'come')} to rest outside the frame, at ${formatShort(finding.at, rate)}. Move the rest pose into the frame.`;
+    case 'uncovered':
+      return `${aboutMany(scene, finding.layers, 'leaves', 'leave')} part of the frame uncovered, first at ${formatShort(finding.at, rate)}. Scale it up, or turn it less.`;
+    case 'big-steps':
+      return `${aboutMany(scene, finding.layers, 'jumps', 'jump')} up to ${Math.round(finding.step)} px in one frame, at ${formatShort(finding.at, rate)}, too far for the eye to follow. Make it last longer.`;
+    case 'update-waiting':
+      return `“${finding.preset}” has a newer revision: ${finding.to}, this run uses ${finding.from}. See what it would change.`;
+  }
+}

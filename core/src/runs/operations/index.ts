@@ -1,0 +1,1 @@
+export { planRecipe, replayRun, readsOf, sentenceParts, sentenceOf, recipeWords } from './table';

@@ -1,0 +1,100 @@
+import { arrangeParts, arrangeReads, planArrange, replayArrange } from '../arrange';
+import { clearParts, clearReads, planClear, replayClear } from '../clear';
+import type { Layer } from '../../scene/layer';
+import { lineUpParts, lineUpReads, planLineUp, replayLineUp } from '../line-up';
+import type { Operated, OperationEntry, Reads, Replaying, Surroundings } from '../operation';
+import type {
+  ArrangeRecipe,
+  ClearRecipe,
+  LineUpRecipe,
+  Operation,
+  PresetOperation,
+  PresetRecipe,
+  Recipe,
+} from '../../scene/recipe';
+import { planPreset, presetParts, presetReads, replayPreset } from '../run';
+import type { LayerMade, RunRecord } from '../../scene/scene';
+import type { SentenceFacts, SentencePart } from '../sentence';
+
+/** The shape of each operation's recipe. */
+type RecipeOf = Readonly<Record<PresetOperation, PresetRecipe>> & {
+  readonly 'line-up': LineUpRecipe;
+  readonly arrange: ArrangeRecipe;
+  readonly clear: ClearRecipe;
+};
+
+const preset: OperationEntry<PresetRecipe> = {
+  plan: planPreset,
+  replay: replayPreset,
+  reads: presetReads,
+  parts: presetParts,
+};
+
+/** Every operation; one that is left out does not compile. */
+const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
+  'bring-in': preset,
+  'send-out': preset,
+  accent: preset,
+  'move-throughout': preset,
+  'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
+  arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },
+  clear: { plan: planClear, replay: replayClear, reads: clearReads, parts: clearParts },
+};
+
+// Each function below takes the operation beside its recipe, so that the two stay of one kind without a cast.
+
+function planAs<O extends Operation>(operation: O, recipe: RecipeOf[O], surroundings: Surroundings): Operated {
+  return OPERATIONS[operation].plan(surroundings, recipe);
+}
+
+/** Works out a recipe on layers. */
+export function planRecipe(recipe: Recipe, surroundings: Surroundings): Operated {
+  return planAs(recipe.operation, recipe, surroundings);
+}
+
+function replayAs<O extends Operation>(
+  operation: O,
+  recipe: RecipeOf[O],
+  made: LayerMade,
+  state: Layer,
+  replaying: Replaying,
+): Layer {
+  return OPERATIONS[operation].replay(recipe, made, state, replaying);
+}
+
+/** Does what a run made on a layer once more, over what the layer has become. */
+export function replayRun(made: LayerMade, state: Layer, replaying: Replaying): Layer {
+  const { recipe } = replaying.run;
+  return replayAs(recipe.operation, recipe, made, state, replaying);
+}
+
+function readsAs<O extends Operation>(operation: O, recipe: RecipeOf[O], run: RunRecord): Reads {
+  return OPERATIONS[operation].reads(recipe, run);
+}
+
+/** What of the scene under it a run's plan may depend on. */
+export function readsOf(run: RunRecord): Reads {
+  return readsAs(run.recipe.operation, run.recipe, run);
+}
+
+function partsAs<O extends Operation>(operation: O, recipe: RecipeOf[O], facts: SentenceFacts): SentencePart[] {
+  return OPERATIONS[operation].parts(recipe, facts);
+}
+
+/** The recipe as a sentence, cut into plain text and fields. */
+export function sentenceParts(recipe: Recipe, facts: SentenceFacts): SentencePart[] {
+  return partsAs(recipe.operation, recipe, facts);
+}
+
+/** The recipe as one line of text where no scene is at hand. */
+export function recipeWords(recipe: Recipe, shelf: SentenceFacts['shelf']): string {
+  const scene = { rate: { num: 25, den: 1 }, runs: [], layers: [], cues: [] };
+  return sentenceOf(recipe, { scene, shelf, count: null });
+}
+
+/** The recipe as one line of text. */
+export function sentenceOf(recipe: Recipe, facts: SentenceFacts): string {
+  return sentenceParts(recipe, facts)
+    .map(({ text }) => text)
+    .join('');
+}

@@ -1,0 +1,99 @@
+import { describe, expect, test } from '@jest/globals';
+import type { Pick, PickTerm } from '../../scene/layer';
+import { applied } from '../../testing/planning';
+import { card, key, sceneOf } from '../../testing/scenes';
+import { pickLayers, pickWords, takePart } from '.';
+
+const at = (x: number, y: number) => ({ 'position.x': x, 'position.y': y, 'size.x': 40, 'size.y': 20 });
+
+// The frame is 1000 × 500.
+const scene = {
+  ...sceneOf([
+    card('g', { name: 'Board', kind: 'group', rest: at(20, 10) }),
+    card('a', { name: 'Row 1', tags: ['row'], parent: 'g', rest: at(100, 100), data: { team: 'North', score: 9 } }),
+    card('b', {
+      name: 'Row 2',
+      tags: ['row'],
+      rest: at(800, 105),
+      tracks: { opacity: [key(0, 1)] },
+      data: { team: 'South', score: '12' },
+    }),
+    card('c', { name: 'Note', kind: 'word', rest: at(105, 400) }),
+  ]),
+  picks: [
+    { id: 'rows', name: 'Rows', pick: { by: 'rule', tag: 'row' } as const },
+    { id: 'loop', name: 'Loop', pick: { by: 'saved', pick: 'loop' } as const },
+  ],
+};
+
+function caught(pick: Pick): string {
+  return pickLayers(scene, pick)
+    .map((index) => scene.layers[index].id)
+    .join('');
+}
+
+describe('picks', () => {
+  test.each<[string, PickTerm, string]>([
+    ['in a group', { by: 'group', group: 'g' }, 'a'],
+    ['in the left half of the frame', { by: 'region', left: 0.05, top: 0, right: 0.5, bottom: 1 }, 'ac'],
+    ['in one row', { by: 'level', layer: 'a', axis: 'row' }, 'ab'],
+    ['in one column', { by: 'level', layer: 'a', axis: 'column' }, 'ac'],
+    ['with keys', { by: 'state', state: 'keys' }, 'b'],
+    ['without keys', { by: 'state', state: 'no-keys' }, 'gac'],
+    ['whose data is', { by: 'data', column: 'team', test: 'is', value: 'north' }, 'a'],
+    ['whose data is not', { by: 'data', column: 'team', test: 'is-not', value: 'north' }, 'gbc'],
+    ['whose number is above', { by: 'data', column: 'score', test: 'above', value: '9.5' }, 'b'],
+    ['whose number is', { by: 'data', column: 'score', test: 'is', value: '12.0' }, 'b'],
+    ['whose data is filled', { by: 'data', column: 'score', test: 'filled', value: '' }, 'ab'],
+    ['of a saved pick', { by: 'saved', pick: 'rows' }, 'ab'],
+    ['of a saved pick that leads to itself', { by: 'saved', pick: 'loop' }, ''],
+    ['of a saved pick that is gone', { by: 'saved', pick: 'ghost' }, ''],
+  ])('%s', (_, term, expected) => expect(caught(term)).toBe(expected));
+
+  test('several joined by and, or and not', () => {
+    const row = { is: { by: 'rule', tag: 'row' } } as const;
+    const keyed = { is: { by: 'state', state: 'keys' } } as const;
+    expect(caught({ by: 'joined', how: 'all', terms: [row, keyed] })).toBe('b');
+    expect(caught({ by: 'joined', how: 'all', terms: [row, { ...keyed, not: true }] })).toBe('a');
+    expect(caught({ by: 'joined', how: 'all', terms: [row, { is: { by: 'rule' } }] })).toBe('ab');
+    expect(caught({ by: 'joined', how: 'any', terms: [keyed, { is: { by: 'rule', kind: 'word' } }] })).toBe('bc');
+  });
+
+  test('and binds closer than or; a condition that says nothing hands its or on', () => {
+    const row = { is: { by: 'rule', tag: 'row' } } as const;
+    const keyed = { is: { by: 'state', state: 'keys' } } as const;
+    const word = { is: { by: 'rule', kind: 'word' } } as const;
+    const empty = { is: { by: 'rule' } } as const;
+    const notKeyed = { ...keyed, not: true } as const;
+    expect(caught({ by: 'joined', how: 'all', terms: [row, notKeyed, { ...word, or: true }] })).toBe('ac');
+    expect(caught({ by: 'joined', how: 'all', terms: [word, { ...row, or: true }, keyed] })).toBe('bc');
+    expect(caught({ by: 'joined', how: 'all', terms: [word, { ...empty, or: true }, row] })).toBe('abc');
+    expect(caught({ by: 'joined', how: 'all', terms: [{ ...row, or: true }] })).toBe('ab');
+    expect(pickWords({ by: 'joined', how: 'all', terms: [row, notKeyed, { ...word, or: true }] }, 2)).toBe(
+      '2 layers tagged “row” and not with keys, or of kind word',
+    );
+  });
+
+  test('layers that a run keyed', () => {
+    const ran = applied(scene, { pick: { by: 'rule', kind: 'word' } });
+    expect(pickLayers(ran, { by: 'made', run: 'run-1' })).toEqual([3]);
+  });
+
+  test('as words', () => {
+    expect(pickWords({ by: 'rule', tag: 'row', kind: 'card' }, 12)).toBe('12 cards tagged “row”');
+    const pick: Pick = {
+      by: 'joined',
+      how: 'all',
+      terms: [{ is: { by: 'group', group: 'g' } }, { not: true, is: { by: 'state', state: 'keys' } }],
+    };
+    expect(pickWords(pick, 1, scene)).toBe('1 layer in “Board” and not with keys');
+    expect(pickWords({ by: 'made', run: 'run-1' }, 2, applied(scene, {}))).toBe('2 layers that run 1 keyed');
+  });
+
+  test('a saved pick that is gone is an error that says so', () => {
+    expect(takePart(scene, { by: 'saved', pick: 'ghost' }).findings.map(({ code }) => code)).toEqual([
+      'nothing-picked',
+      'unknown-pick',
+    ]);
+  });
+});

@@ -1,0 +1,146 @@
+import { findUnheld } from '../check';
+import type { Edit } from '../../scene/edit';
+import { severityOf, type Finding } from '../finding';
+import { tracksOf, type Layer } from '../../scene/layer';
+import type { Shelf } from '../../library/library';
+import {
+  NO_COUNTS,
+  refuse,
+  type LayerPlan,
+  type Operated,
+  type PlanCounts,
+  type RunContext,
+  type Surroundings,
+} from '../operation';
+import { planRecipe, sentenceOf } from '../operations';
+import { takePart } from '../pick';
+import { compilePreset, type CompilePreset } from '../../formulas/preset';
+import type { Recipe } from '../../scene/recipe';
+import { packMade, type RunRecord, type Scene } from '../../scene/scene';
+import { entryOn, openScene, restack } from '../stack';
+
+/** What is known of a run before it is applied. */
+export type RunHead = Pick<RunRecord, 'id' | 'recipe' | 'preset' | 'uses' | 'by' | 'when' | 'layers'>;
+
+/** What a run would do, as it is shown: to each layer, and what the checks found. */
+export interface DryRun {
+  readonly findings: readonly Finding[];
+  readonly layers: readonly LayerPlan[];
+  readonly counts: PlanCounts;
+  readonly run: RunHead | null;
+}
+
+/** The plan of a run: a dry run with the edits that apply it. */
+export interface Plan extends DryRun {
+  readonly edits: readonly Edit[];
+  readonly run: RunRecord | null;
+}
+
+/** The plan of what cannot be done. */
+export function refusedPlan(findings: readonly Finding[]): Plan {
+  return { edits: [], findings, layers: [], counts: NO_COUNTS, run: null };
+}
+
+/** Works out what a recipe does to each layer, with what there is to say about who takes part. */
+export function operate(surroundings: Omit<Surroundings, 'indices'>, recipe: Recipe): Operated {
+  const { indices, findings } = takePart(surroundings.scene, recipe.pick);
+  if (indices.length === 0) return refuse(findings);
+  const operated = planRecipe(recipe, { ...surroundings, indices });
+  if (operated.findings.some((finding) => severityOf(finding) === 'error')) return operated;
+  const unheld = findUnheld(operated.layers.map(({ after }) => after));
+  if (unheld) return refuse([unheld]);
+  return { ...operated, findings: [...operated.findings, ...findings] };
+}
+
+function headOf(recipe: Recipe, { layers, preset, uses }: Operated, { runId, by, when }: RunContext): RunHead {
+  return {
+    id: runId,
+    recipe,
+    ...(preset ? { preset } : {}),
+    ...(uses ? { uses } : {}),
+    by,
+    when,
+    layers: layers.map(({ layer }) => layer),
+  };
+}
+
+/** The record of a run as it would be applied. */
+export function recordOf(
+  { scene, shelf, context }: Pick<Surroundings, 'scene' | 'shelf' | 'context'>,
+  recipe: Recipe,
+  operated: Operated,
+): RunRecord {
+  const { layers, preset } = operated;
+  const facts = { scene, shelf, count: layers.length, ...(preset ? { presetName: preset.name } : {}) };
+  const made = operated.made();
+  return {
+    ...headOf(recipe, operated, context),
+    sentence: sentenceOf(recipe, facts),
+    layers: made.map(({ layer }) => layer),
+    made: packMade(made),
+  };
+}
+
+function keyCount(layer: Layer): number {
+  return tracksOf(layer).reduce((sum, [, keys]) => sum + keys.length, 0);
+}
+
+/** Counts with the old keys that stay. */
+export function countsWith({ counts, layers }: Operated, standing: ReadonlyMap<string, Layer>): PlanCounts {
+  const old = layers.reduce((sum, { layer }) => sum + keyCount(standing.get(layer) as Layer), 0);
+  return { ...counts, kept: Math.max(0, old - counts.replaced - counts.removed) };
+}
+
+/** Layers of a scene by their ids. */
+export function layersById({ layers }: Pick<Scene, 'layers'>): Map<string, Layer> {
+  return new Map(layers.map((layer) => [layer.id, layer]));
+}
+
+/** What an operation does, and how it is shown. */
+interface Shown {
+  readonly operated: Operated;
+  readonly shown: DryRun;
+}
+
+function show(surroundings: Omit<Surroundings, 'indices'>, recipe: Recipe): Shown {
+  const operated = operate(surroundings, recipe);
+  const { layers, findings } = operated;
+  if (layers.length === 0) return { operated, shown: refusedPlan(findings) };
+  const counts = countsWith(operated, layersById(surroundings.scene));
+  return { operated, shown: { findings, layers, counts, run: headOf(recipe, operated, surroundings.context) } };
+}
+
+/** A run as it would be shown, without the edits that apply it; costs less than `plan` and says the same. */
+export function dryRun(
+  scene: Scene,
+  shelf: Shelf,
+  recipe: Recipe,
+  context: RunContext,
+  compile: CompilePreset = compilePreset,
+): DryRun {
+  return show({ scene, shelf, context, compile }, recipe).shown;
+}
+
+/**
+ * Plans a run: what it would change on each layer and what the checks found. Pure; changes nothing.
+ * `compile` may keep presets that it compiled before (`createPresetCompiler`).
+ * With a finding of severity "error" there are no edits.
+ */
+export function plan(
+  scene: Scene,
+  shelf: Shelf,
+  recipe: Recipe,
+  context: RunContext,
+  compile: CompilePreset = compilePreset,
+): Plan {
+  const surroundings = { scene, shelf, context, compile };
+  const { operated, shown } = show(surroundings, recipe);
+  if (!shown.run) return refusedPlan(shown.findings);
+  const run = recordOf(surroundings, recipe, operated);
+  const opened = openScene(scene, scene.runs.length, run.layers);
+  const { edits } = restack(opened, [...scene.runs, run], ({ standing, base, levels }) => {
+    const entry = entryOn(run, standing.id);
+    return { base, entries: [...levels.map((level) => level.entry), ...(entry ? [entry] : [])] };
+  });
+  return { ...shown, run, edits };
+}

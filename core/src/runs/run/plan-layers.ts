@@ -1,0 +1,174 @@
+import type { ChannelId } from '../../basics/channel';
+import type { Subject } from '../check';
+import { restValue, shiftLayer, type Key, type Layer } from '../../scene/layer';
+import type { LayerPlan } from '../operation';
+import { makeRow, type CompiledPreset, type MadeRow, type MomentColumns } from '../../formulas/preset';
+import { sampleTrack } from '../../scene/sample';
+import { layerMade, type LayerMade } from '../../scene/scene';
+import type { Batch } from './batch';
+import { mergeKeys, withoutRuns } from './existing';
+import { timeMoments, type Prepared } from './prepare';
+import type { Slot } from './schedule';
+import type { Merged } from './touched';
+
+/** What planning one layer gives. */
+export interface Outcome {
+  readonly plan: LayerPlan;
+  readonly subject: Subject;
+  /** The keys that the run makes, as they are before they meet what stands. */
+  readonly made: readonly (readonly [ChannelId, readonly Key[]])[];
+  readonly added: number;
+  readonly replaced: number;
+  readonly removed: number;
+  readonly limited: readonly string[];
+  readonly broken: readonly string[];
+  readonly isTooShort: boolean;
+}
+
+/** True when a layer has keys on a channel that the preset moves. */
+export function hasKeysOn(layer: Layer, compiled: CompiledPreset): boolean {
+  return compiled.rows.some(({ channel }) => layer.tracks[channel] !== undefined);
+}
+
+/** Old keys that give way to one at the same time. */
+function countReplaced({ keys, removed }: Merged): number {
+  if (removed.length === 0) return 0;
+  const stops = new Set(keys.map(({ at }) => at));
+  return removed.filter(({ at }) => stops.has(at)).length;
+}
+
+function keyCount(tracks: Layer['tracks']): number {
+  let count = 0;
+  for (const channel in tracks) count += tracks[channel as ChannelId]?.length ?? 0;
+  return count;
+}
+
+/** A layer on its way through the rows of the preset. */
+interface Draft {
+  readonly before: Layer;
+  /** As it stands where the run moves it. */
+  readonly standing: Layer;
+  readonly tracks: Layer['tracks'];
+  readonly made: [ChannelId, Key[]][];
+  added: number;
+  replaced: number;
+  removed: number;
+  broken: readonly string[] | null;
+  isTooShort: boolean;
+}
+
+function draftOf(before: Layer, moved: number, { isGone }: Batch): Draft {
+  const standing = shiftLayer(before, moved);
+  const cleared = isGone === null ? standing.tracks : withoutRuns(standing.tracks, isGone);
+  return {
+    before,
+    standing,
+    tracks: Object.assign({}, cleared),
+    made: [],
+    added: 0,
+    replaced: 0,
+    removed: cleared === standing.tracks ? 0 : keyCount(standing.tracks) - keyCount(cleared),
+    broken: null,
+    isTooShort: false,
+  };
+}
+
+/** Puts a row's keys over the old ones of a layer. */
+function addRow(draft: Draft, made: MadeRow, row: number, start: number, { recipe }: Batch): void {
+  const { channel } = made;
+  const keys = made.keysOf(row, start);
+  if (keys.length === 0) return;
+  const broken = made.brokenOn(row);
+  if (broken.length > 0) draft.broken = [...(draft.broken ?? []), ...broken];
+  if (made.isMergedOn(row)) draft.isTooShort = true;
+  draft.made.push([channel, keys]);
+  const old = draft.tracks[channel];
+  if (!old || old.length === 0) {
+    draft.added += keys.length;
+    draft.tracks[channel] = keys;
+    return;
+  }
+  const merged = mergeKeys(old, keys, recipe.existing, channel, restValue(draft.before, channel));
+  const same = countReplaced(merged);
+  draft.replaced += same;
+  draft.removed += merged.removed.length - same;
+  draft.added += merged.keys.length - (old.length - merged.removed.length) - same;
+  draft.tracks[channel] = merged.keys as Key[];
+}
+
+const NONE: readonly string[] = [];
+
+/** Times of the moments where the schedule gave some layers another length than they were prepared with. */
+function momentsIn(batch: Batch, prepared: Prepared, slots: readonly Slot[]): MomentColumns {
+  const { lasts } = prepared.moments;
+  if (slots.every((slot, row) => slot.lasts === lasts[row])) return prepared.moments;
+  const wanted = prepared.wanted.map((before, row) => (slots[row].lasts === lasts[row] ? before : slots[row].lasts));
+  return timeMoments(batch, prepared, wanted);
+}
+
+/** Does all layers of a run: their times, and their new keys over the old ones, one row of the preset after the other. */
+export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slot[]): Outcome[] {
+  const { staging, indices, places, compiled } = batch;
+  const { columns, values, limited } = prepared;
+  const moments = momentsIn(batch, prepared, slots);
+  const drafts = indices.map((index, row) => draftOf(staging.scene.layers[index], slots[row].moved, batch));
+  for (const row of compiled.rows) {
+    if (row.cells.length === 0) continue;
+    const { channel } = row;
+    const rest = (i: number): number => restValue(drafts[i].before, channel);
+    const here = (i: number): number => {
+      const keys = drafts[i].tracks[channel];
+      return keys && keys.length > 0 ? sampleTrack(keys, slots[i].start) : rest(i);
+    };
+    const made = makeRow(compiled, row, columns, moments, {
+      facts: { rest, here },
+      rate: staging.scene.rate,
+      mark: batch.mark,
+    });
+    for (let i = 0; i < drafts.length; i++) addRow(drafts[i], made, i, slots[i].start, batch);
+  }
+  let shared: readonly number[] = [];
+  const momentsOf = (row: number): readonly number[] => {
+    if (shared.length === moments.ticks.length && moments.ticks.every((ticks, m) => ticks[row] === shared[m]))
+      return shared;
+    shared = moments.ticks.map((ticks) => ticks[row]);
+    return shared;
+  };
+  return drafts.map((draft, row): Outcome => {
+    const { standing } = draft;
+    const { start } = slots[row];
+    const lasts = moments.lasts[row];
+    const after: Layer = Object.assign({}, standing);
+    Object.assign(after, { tracks: draft.tracks });
+    return {
+      plan: {
+        layer: standing.id,
+        place: places[row],
+        starts: start,
+        lasts,
+        moments: momentsOf(row),
+        values: values[row],
+        after,
+      },
+      subject: { layer: after, before: standing.tracks, made: { from: start, to: start + lasts } },
+      made: draft.made,
+      added: draft.added,
+      replaced: draft.replaced,
+      removed: draft.removed,
+      limited: limited[row],
+      broken: draft.broken ?? NONE,
+      isTooShort: draft.isTooShort,
+    };
+  });
+}
+
+/** What a run makes on its layers, as its record keeps it. */
+export function madeOf({ staging, recipe }: Batch, outcomes: readonly Outcome[], slots: readonly Slot[]): LayerMade[] {
+  const standing = new Map(staging.scene.layers.map((layer) => [layer.id, layer]));
+  return outcomes.map(({ plan, made }, row) => {
+    const before = standing.get(plan.layer) as Layer;
+    const against =
+      recipe.existing === 'add' ? made.map(([channel]) => [channel, restValue(before, channel)] as const) : [];
+    return layerMade(plan.layer, { moved: slots[row].moved, against, start: plan.starts, tracks: made });
+  });
+}

@@ -1,0 +1,318 @@
+import { matchingExit } from '../../library/authoring';
+import { severityOf, type Finding } from '../finding';
+import { keepUsed, presetAsUsed, shelfAsUsed, type PresetItem, type Shelf } from '../../library/library';
+import { createStaging, maximum, placesOf, problemsOf, readTime } from '../order';
+import { operationPhase, refuse, type Operated, type RunContext, type Surroundings } from '../operation';
+import type { CompiledPreset, Phase, Preset } from '../../formulas/preset';
+import { PRESET_OPERATIONS, type PresetOperation, type PresetRecipe } from '../../scene/recipe';
+import type { RunRecord, Scene } from '../../scene/scene';
+import { frameTicks, type Ticks } from '../../basics/time';
+import { findMeetings, findOffGrid, findOutsideLayer, findOutsideScene, findTwice, sidesOfRuns } from '../check';
+import { createMarker, type Batch, type OverrideSources } from './batch';
+import { hasKeysOn, madeOf, planLayers, type Outcome } from './plan-layers';
+import { prepareLayers } from './prepare';
+import { createSchedule, createTiming, type Schedule, type Timing } from './schedule';
+import { compileVariation, type CompiledVariation } from './vary';
+
+/** The operation that a preset of a phase is made for. */
+export function operationFor(phase: Phase): PresetOperation {
+  return PRESET_OPERATIONS.find((operation) => operationPhase(operation) === phase) ?? 'bring-in';
+}
+
+/** Layers by what was noted for them, each note with all its layers. */
+function groupNotes(
+  outcomes: readonly Outcome[],
+  notesOf: (outcome: Outcome) => readonly string[],
+): [string, string[]][] {
+  const groups = new Map<string, string[]>();
+  for (const outcome of outcomes) {
+    for (const note of notesOf(outcome)) {
+      const layers = groups.get(note) ?? [];
+      layers.push(outcome.plan.layer);
+      groups.set(note, layers);
+    }
+  }
+  return [...groups];
+}
+
+function findingsOf(scene: Scene, recipe: PresetRecipe, outcomes: readonly Outcome[], runId: string): Finding[] {
+  const subjects = outcomes.map(({ subject }) => subject);
+  const short = outcomes.filter(({ isTooShort }) => isTooShort);
+  return [
+    ...findOutsideScene(scene, subjects),
+    ...findOutsideLayer(subjects),
+    ...findMeetings(scene, subjects, recipe.operation),
+    ...findTwice(
+      scene,
+      subjects.map(({ layer }) => layer),
+      recipe.operation,
+      runId,
+    ),
+    ...(short.length === 0
+      ? []
+      : [{ code: 'too-short' as const, layers: short.map(({ plan }) => plan.layer), at: short[0].plan.starts }]),
+    ...groupNotes(outcomes, ({ limited }) => limited).map(([parameter, layers]): Finding => ({
+      code: 'limited',
+      parameter,
+      layers,
+    })),
+    ...groupNotes(outcomes, ({ broken }) => broken).map(([slot, layers]): Finding => ({
+      code: 'not-finite',
+      slot,
+      layers,
+    })),
+    ...findOffGrid(scene, subjects, runId),
+  ];
+}
+
+/** The preset of a recipe, of the revision and the way round that it asks for. */
+interface FoundPreset {
+  readonly name: string;
+  readonly used: NonNullable<RunRecord['preset']>;
+  readonly body: Preset;
+  readonly state: PresetItem['state'];
+  readonly compiled: CompiledPreset;
+  /** What it takes its curves and house values from. */
+  readonly shelf: Shelf;
+  /** What a run that is planned again kept of these; null for one that takes them from the library. */
+  readonly kept: RunRecord['uses'] | null;
+}
+
+type Sourced = Pick<FoundPreset, 'used' | 'body' | 'state' | 'shelf' | 'kept'>;
+
+/**
+ * A preset from the library; or as the run that is planned again used it, with the curves and house values of then, where
+ * it keeps to that revision or the library does not have the preset.
+ */
+function sourcePreset({ shelf, context }: Surroundings, { preset }: PresetRecipe): Sourced | Finding {
+  const item = shelf.preset(preset.id);
+  const { revision } = preset;
+  const known = revision !== undefined || !item ? knownPreset(context, shelf, preset.id, revision) : null;
+  if (known) return known;
+  if (item && (revision === undefined || revision === item.revision)) {
+    const { id, name, state, body } = item;
+    return { used: { id, revision: item.revision, name, body: { ...body } }, body, state, shelf, kept: null };
+  }
+  if (item && revision !== undefined) return { code: 'revision-missing', preset: item.name, revision };
+  return { code: 'unknown-preset', id: preset.id };
+}
+
+function knownPreset({ known }: RunContext, shelf: Shelf, id: string, revision: number | undefined): Sourced | null {
+  const used = known?.preset;
+  if (used?.id !== id || (revision !== undefined && used.revision !== revision)) return null;
+  const body = presetAsUsed(used.body);
+  return body
+    ? { used, body, state: 'published', shelf: shelfAsUsed(shelf, known?.uses), kept: known?.uses ?? [] }
+    : null;
+}
+
+function findPreset(surroundings: Surroundings, recipe: PresetRecipe): FoundPreset | Finding {
+  const sourced = sourcePreset(surroundings, recipe);
+  if ('code' in sourced) return sourced;
+  const { used, state, shelf, kept } = sourced;
+  const isMirrored = recipe.preset.mirrored === true && sourced.body.phase === 'entrance';
+  const body = isMirrored ? mirrored(sourced.body, used.id) : sourced.body;
+  if (body.phase !== operationPhase(recipe.operation)) {
+    return { code: 'wrong-phase', preset: used.name, phase: body.phase, operation: recipe.operation };
+  }
+  const result = surroundings.compile(body, shelf);
+  if (!result.ok) return { code: 'preset-broken', preset: used.name, problem: result.problems[0] };
+  return { name: used.name, used, body, state, shelf, kept, compiled: result.compiled };
+}
+
+const mirrors = new WeakMap<Preset, Preset>();
+
+/** The same mirror image for the same preset, so that it is compiled once. */
+function mirrored(entrance: Preset, id: string): Preset {
+  const known = mirrors.get(entrance) ?? matchingExit(entrance, id);
+  mirrors.set(entrance, known);
+  return known;
+}
+
+function readLengths(
+  recipe: PresetRecipe,
+  scene: Scene,
+): { lengths: readonly [Ticks, Ticks] | null; problems: Finding[] } {
+  const { length } = recipe;
+  if (length.by !== 'fixed' && length.by !== 'random') return { lengths: null, problems: [] };
+  const texts = length.by === 'fixed' ? [length.length, length.length] : [length.from, length.to];
+  const [from, to] = texts.map((text) => readTime(text, scene.rate, 'Length'));
+  const problems = problemsOf([from, ...(length.by === 'fixed' ? [] : [to])]);
+  const short = [from, to].findIndex(({ ticks }) => ticks < frameTicks(scene.rate));
+  if (problems.length === 0 && short >= 0) {
+    problems.push({
+      code: 'bad-field',
+      field: 'Length',
+      text: texts[short],
+      message: 'It must be at least one frame.',
+    });
+  }
+  return { lengths: [from.ticks, to.ticks], problems };
+}
+
+/** Reads what was set by hand for single layers. */
+function readOverrides(
+  recipe: PresetRecipe,
+  compiled: CompiledPreset,
+  scene: Scene,
+): { overrides: Map<string, OverrideSources>; problems: Finding[] } {
+  const overrides = new Map<string, OverrideSources>();
+  const problems: Finding[] = [];
+  for (const [layer, { start, length, parameters }] of Object.entries(recipe.overrides ?? {})) {
+    const times = [start, length].map((text) => (text === undefined ? null : readTime(text, scene.rate, 'By hand')));
+    problems.push(...problemsOf(times));
+    const sources = new Map<string, CompiledVariation>();
+    for (const entry of compiled.parameters) {
+      const value = parameters?.[entry.parameter.name];
+      if (value === undefined) continue;
+      const variation = compileVariation(entry, { by: 'fixed', value }, compiled.lookup);
+      if (variation.problem) problems.push(variation.problem);
+      sources.set(entry.parameter.name, variation);
+    }
+    overrides.set(layer, {
+      start: times[0]?.ticks ?? null,
+      length: times[1] === null ? null : Math.max(frameTicks(scene.rate), times[1].ticks),
+      parameters: new Map([...sources].map(([name, { source }]) => [name, source])),
+    });
+  }
+  return { overrides, problems };
+}
+
+interface Prepared {
+  readonly batch: Batch;
+  readonly timing: Timing;
+  readonly variations: readonly CompiledVariation[];
+  readonly problems: readonly Finding[];
+}
+
+function prepareBatch(
+  { scene, context }: Surroundings,
+  recipe: PresetRecipe,
+  { name, body, compiled }: FoundPreset,
+  { indices, places, staging }: Pick<Batch, 'indices' | 'places' | 'staging'>,
+): Prepared {
+  const { timing, problems } = createTiming(recipe, body.hang, scene, body.grid === 'frames');
+  const { lengths, problems: badLengths } = readLengths(recipe, scene);
+  const { overrides, problems: badOverrides } = readOverrides(recipe, compiled, scene);
+  const variations = compiled.parameters.map((entry) =>
+    compileVariation(entry, recipe.parameters[entry.parameter.name], compiled.lookup),
+  );
+  const known = new Set(body.parameters.map((parameter) => parameter.name));
+  const unknown = Object.keys(recipe.parameters).filter((parameter) => !known.has(parameter));
+  const batch: Batch = {
+    staging,
+    recipe,
+    compiled,
+    sources: variations.map(({ source }) => source),
+    overrides,
+    mark: createMarker(context.runId),
+    isGone: goneRuns(scene, recipe),
+    indices,
+    places,
+    lastPlace: maximum(places),
+    lengths,
+  };
+  const found = [
+    ...problems,
+    ...badLengths,
+    ...variations.flatMap(({ problem }) => (problem ? [problem] : [])),
+    ...badOverrides,
+    ...unknown.map((parameter): Finding => ({ code: 'unknown-parameter', preset: name, name: parameter })),
+  ];
+  return { batch, timing, variations, problems: found };
+}
+
+/** Which runs' keys give way to the recipe's; null where none do. */
+function goneRuns(scene: Scene, { existing, operation }: PresetRecipe): Batch['isGone'] {
+  if (existing !== 'take-place') return null;
+  const sides = sidesOfRuns(scene);
+  return [...sides.values()].includes(operation as 'bring-in') ? (run) => sides.get(run) === operation : null;
+}
+
+function isStopped(problems: readonly Finding[]): boolean {
+  return problems.some((problem) => severityOf(problem) === 'error');
+}
+
+/** Starts that were set by hand stand over those that the schedule gives. */
+function withHandStarts({ slots }: Schedule, batch: Batch, layers: readonly string[]): Schedule['slots'] {
+  if (batch.overrides.size === 0) return slots;
+  return slots.map((slot, i) => {
+    const start = batch.overrides.get(layers[i])?.start ?? null;
+    if (start === null) return slot;
+    return { ...slot, start, moved: batch.recipe.moves === 'layers' ? slot.moved + start - slot.start : 0 };
+  });
+}
+
+function dataFindings(
+  { scene, indices }: Surroundings,
+  recipe: PresetRecipe,
+  { batch, variations }: Prepared,
+): Finding[] {
+  return variations.flatMap(({ lacks }, i): Finding[] => {
+    const variation = recipe.parameters[batch.compiled.parameters[i].parameter.name];
+    if (!lacks || variation?.by !== 'data') return [];
+    const layers = indices.map((index) => scene.layers[index]).filter(lacks);
+    return layers.length > 0 ? [{ code: 'no-data', column: variation.column, layers: layers.map(({ id }) => id) }] : [];
+  });
+}
+
+function countsOf(outcomes: readonly Outcome[]): Operated['counts'] {
+  const sum = (count: (outcome: Outcome) => number): number =>
+    outcomes.reduce((total, outcome) => total + count(outcome), 0);
+  return {
+    layers: outcomes.length,
+    added: sum(({ added }) => added),
+    replaced: sum(({ replaced }) => replaced),
+    removed: sum(({ removed }) => removed),
+  };
+}
+
+function unpublished({ name, state }: FoundPreset): Finding[] {
+  return state === 'draft' || state === 'in review' ? [{ code: 'draft-preset', preset: name }] : [];
+}
+
+/** Works out a recipe that puts a preset on layers. */
+export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Operated {
+  const { scene, context } = surroundings;
+  const found = findPreset(surroundings, recipe);
+  if ('code' in found) return refuse([found]);
+  const free = (index: number): boolean =>
+    recipe.existing !== 'leave' || !hasKeysOn(scene.layers[index], found.compiled);
+  const indices = surroundings.indices.filter(free);
+  const alone = surroundings.indices.filter((index) => !free(index)).map((index) => scene.layers[index].id);
+  const leftAlone: Finding[] = alone.length > 0 ? [{ code: 'left-alone', layers: alone }] : [];
+  const staging = createStaging(scene);
+  const places = placesOf(staging, indices, recipe.order);
+  const prepared = prepareBatch(surroundings, recipe, found, { indices, places, staging });
+  if (isStopped(prepared.problems)) return refuse(prepared.problems);
+  if (indices.length === 0) return refuse(leftAlone);
+  const { batch, timing } = prepared;
+  const layers = prepareLayers(batch);
+  const entrants = indices.map((index, row) => ({
+    layer: scene.layers[index],
+    place: places[row],
+    lasts: layers.moments.lasts[row],
+  }));
+  const schedule = createSchedule(timing, entrants);
+  if (isStopped(schedule.problems)) return refuse(schedule.problems);
+  const ids = entrants.map(({ layer }) => layer.id);
+  const slots = withHandStarts(schedule, batch, ids);
+  const outcomes = planLayers(batch, layers, slots);
+  const still = [...layers.still].map((row) => ids[row]);
+  const findings: Finding[] = [
+    ...unpublished(found),
+    ...schedule.problems,
+    ...findingsOf(scene, recipe, outcomes, context.runId),
+    ...dataFindings({ ...surroundings, indices }, recipe, prepared),
+    ...(still.length > 0 ? [{ code: 'no-distance' as const, layers: still }] : []),
+    ...leftAlone,
+  ];
+  return {
+    layers: outcomes.map(({ plan }) => plan),
+    made: () => madeOf(batch, outcomes, slots),
+    findings,
+    counts: countsOf(outcomes),
+    preset: found.used,
+    uses: found.kept ? [...found.kept] : keepUsed(found.shelf, found.compiled.uses),
+  };
+}

@@ -1,0 +1,393 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { ChannelId } from '../../basics/channel';
+import type { Edit } from '../../scene/edit';
+import { tracksOf, type Key, type Layer } from '../../scene/layer';
+import { replan } from '../plan';
+import type { PresetRecipe, Recipe } from '../../scene/recipe';
+import { operationFor } from '../run';
+import { sceneSchema, type Scene } from '../../scene/scene';
+import { STARTER_PRESETS } from '../../library/starter';
+import { applied, edited, layerOf, SHELF } from '../../testing/planning';
+import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
+import { frameTicks, ticksFromSeconds } from '../../basics/time';
+import { moveRun, removeRun, switchRun } from '.';
+import { createFolding, entriesOn, unnamed } from './fold';
+import { unfold } from './unfold';
+
+const FRAME = frameTicks(PAL);
+
+const steps = { type: 'steps', count: 4, jump: 'both' } as const;
+const bent = { type: 'bezier', x1: 0.4, y1: -0.4, x2: 0.2, y2: 1.3 } as const;
+
+const start = sceneOf([
+  card('a', {
+    tracks: {
+      opacity: [key(0, 0.2, bent), key(40, 1)],
+      'position.y': [key(3, 50, steps), key(90, 200, bent), key(120, 7)],
+    },
+  }),
+  card('b', {
+    span: { in: ticksFromSeconds(1), out: ticksFromSeconds(6) },
+    tracks: { 'scale.x': [key(10, 1), key(60, 2)] },
+  }),
+  card('c', { rest: { 'position.x': 10, 'position.y': 400, rotation: 20, opacity: 0.6, 'size.x': 80, 'size.y': 40 } }),
+]);
+
+const PICK = { by: 'rule', kind: 'card' } as const;
+const BASE = { pick: PICK, order: { by: 'layered' }, seed: 1 } as const;
+
+const presetRecipe: fc.Arbitrary<Partial<Recipe>> = fc
+  .record({
+    item: fc.constantFrom(...STARTER_PRESETS),
+    gap: fc.integer({ min: 0, max: 30 }),
+    moves: fc.constantFrom<PresetRecipe['moves']>('keys', 'layers'),
+    existing: fc.constantFrom<PresetRecipe['existing']>('take-place', 'replace', 'replace-channels', 'add'),
+    at: fc.option(fc.integer({ min: 0, max: 200 })),
+    pick: fc.constantFrom(
+      PICK,
+      PICK,
+      { by: 'layers' as const, layers: ['a'] },
+      { by: 'layers' as const, layers: ['c', 'b'] },
+    ),
+  })
+  .map(({ item, gap, moves, existing, at, pick }) => ({
+    pick,
+    operation: operationFor(item.body.phase),
+    preset: { id: item.id },
+    spacing: { by: 'gap', gap: `${gap}f` },
+    moves,
+    existing,
+    start: at === null ? { by: 'layer' } : { by: 'time', at: `${at}f` },
+  }));
+
+const otherRecipe: fc.Arbitrary<Partial<Recipe>> = fc.constantFrom<Partial<Recipe>>(
+  { operation: 'line-up', ...BASE, way: { by: 'end', at: { by: 'scene' } }, parts: 'keep', squeeze: false },
+  { operation: 'line-up', ...BASE, way: { by: 'butt', gap: '-5f' }, parts: 'keep', squeeze: false },
+  { operation: 'line-up', ...BASE, way: { by: 'length', length: '3s' }, parts: 'stretch', squeeze: true },
+  { operation: 'arrange', ...BASE, way: { by: 'grid', columns: 2, gap: 10 } },
+  { operation: 'arrange', ...BASE, way: { by: 'size', match: 'width', of: 'largest' } },
+  { operation: 'clear', ...BASE, channels: ['opacity'] },
+  { operation: 'clear', ...BASE, from: '20f' },
+);
+
+const anyRecipe = fc.oneof({ weight: 4, arbitrary: presetRecipe }, { weight: 1, arbitrary: otherRecipe });
+
+/** Something that somebody does by hand to a layer; numbers choose among what is there. */
+interface HandEdit {
+  readonly kind: 'delete' | 'insert' | 'retime' | 'value' | 'ease' | 'trim' | 'rest';
+  readonly layer: string;
+  readonly which: number;
+  readonly amount: number;
+}
+
+const KEY_EDITS = ['delete', 'insert', 'retime', 'value', 'ease'] as const;
+
+function handEditOf(kinds: readonly HandEdit['kind'][]): fc.Arbitrary<HandEdit> {
+  return fc.record({
+    kind: fc.constantFrom(...kinds),
+    layer: fc.constantFrom('a', 'b', 'c'),
+    which: fc.nat(40),
+    amount: fc.integer({ min: 1, max: 9 }),
+  });
+}
+
+const handEdit = handEditOf([...KEY_EDITS, 'trim', 'rest']);
+
+function withTrack(layer: Layer, channel: ChannelId, keys: readonly Key[]): Layer {
+  const { [channel]: _old, ...others } = layer.tracks;
+  return { ...layer, tracks: keys.length > 0 ? { ...others, [channel]: [...keys] } : others };
+}
+
+function changeByHand(layer: Layer, { kind, which, amount }: HandEdit): Layer {
+  if (kind === 'trim') return { ...layer, span: { ...layer.span, out: layer.span.out + amount * FRAME } };
+  if (kind === 'rest') return { ...layer, rest: { ...layer.rest, 'position.x': amount * 10 } };
+  const all = tracksOf(layer).flatMap(([channel, keys]) => keys.map((_, i) => [channel, i] as const));
+  if (kind === 'insert' || all.length === 0) {
+    const [channel] = all[which % Math.max(1, all.length)] ?? ['rotation'];
+    const at = which * FRAME + 1 + amount;
+    const keys = (layer.tracks[channel] ?? []).filter((one) => one.at !== at);
+    const own: Key = { at, value: amount / 10, ease: { type: 'linear' } };
+    return withTrack(
+      layer,
+      channel,
+      [...keys, own].sort((a, b) => a.at - b.at),
+    );
+  }
+  const [channel, i] = all[which % all.length];
+  const keys = layer.tracks[channel] as Key[];
+  if (kind === 'delete') return withTrack(layer, channel, keys.toSpliced(i, 1));
+  const old = keys[i];
+  const at = old.at + amount;
+  if (kind === 'retime') {
+    const others = keys.toSpliced(i, 1).filter((one) => one.at !== at);
+    return withTrack(
+      layer,
+      channel,
+      [...others, { ...old, at }].sort((a, b) => a.at - b.at),
+    );
+  }
+  const next: Key = kind === 'value' ? { ...old, value: old.value + amount / 16 } : { ...old, ease: { type: 'hold' } };
+  return withTrack(layer, channel, keys.with(i, next));
+}
+
+function byHand(scene: Scene, edits: readonly HandEdit[]): Scene {
+  return edits.reduce(
+    (at, edit) => ({
+      ...at,
+      layers: at.layers.map((layer) => (layer.id === edit.layer ? changeByHand(layer, edit) : layer)),
+    }),
+    scene,
+  );
+}
+
+interface Stage {
+  readonly recipe: Partial<Recipe>;
+  readonly hand: readonly HandEdit[];
+}
+
+function stagesWith(hand: fc.Arbitrary<HandEdit>): fc.Arbitrary<Stage[]> {
+  const stage = fc.record({ recipe: anyRecipe, hand: fc.array(hand, { maxLength: 4 }) });
+  return fc.array(stage, { minLength: 1, maxLength: 4 });
+}
+
+const stages = stagesWith(handEdit);
+/** Where only keys are changed by hand, nothing that a plan reads is. */
+const stagesOfKeys = stagesWith(handEditOf(KEY_EDITS));
+
+function build(list: readonly Stage[]): Scene {
+  return list.reduce((scene, { recipe, hand }) => byHand(applied(scene, recipe), hand), start);
+}
+
+/** Layers as base, runs, patches and what was done by hand since give them. */
+function folded(scene: Scene): Layer[] {
+  const folding = createFolding(scene, scene.runs);
+  return scene.layers.map((layer) => {
+    const { base, levels } = unfold(layer, entriesOn(scene.runs, layer.id), folding);
+    return unnamed(levels.at(-1)?.after ?? base);
+  });
+}
+
+function expectSound(scene: Scene): void {
+  expect(sceneSchema.safeParse(scene).error?.issues ?? []).toEqual([]);
+  for (const layer of scene.layers) {
+    for (const [channel, keys] of tracksOf(layer)) {
+      const names = keys.flatMap(({ by }) => (by ? [`${channel} ${by.run} ${by.slot}`] : []));
+      expect(new Set(names).size).toBe(names.length);
+    }
+  }
+}
+
+type Change =
+  | { readonly type: 'remove' | 'switch' | 'again'; readonly run: number }
+  | { readonly type: 'move'; readonly run: number; readonly to: number }
+  | { readonly type: 'gap'; readonly run: number; readonly frames: number };
+
+const change: fc.Arbitrary<Change> = fc.oneof(
+  fc.record({ type: fc.constantFrom('remove' as const, 'switch' as const, 'again' as const), run: fc.nat(3) }),
+  fc.record({ type: fc.constant('move' as const), run: fc.nat(3), to: fc.nat(3) }),
+  fc.record({ type: fc.constant('gap' as const), run: fc.nat(3), frames: fc.integer({ min: 0, max: 25 }) }),
+);
+
+function withGap(recipe: Recipe, frames: number): Recipe {
+  return 'spacing' in recipe ? { ...recipe, spacing: { by: 'gap', gap: `${frames}f` } } : recipe;
+}
+
+function editsOf(scene: Scene, one: Change): readonly Edit[] {
+  const run = scene.runs[one.run % Math.max(1, scene.runs.length)];
+  if (!run) return [];
+  switch (one.type) {
+    case 'remove':
+      return removeRun(scene, run.id).edits;
+    case 'switch':
+      return switchRun(scene, run.id).edits;
+    case 'move':
+      return moveRun(scene, run.id, one.to % scene.runs.length).edits;
+    case 'again':
+      return replan(scene, SHELF, run.id, run.recipe, CONTEXT).edits;
+    case 'gap':
+      return replan(scene, SHELF, run.id, withGap(run.recipe, one.frames), CONTEXT).edits;
+  }
+}
+
+/** A key of a run by its name, and what is done to it. */
+interface Named {
+  readonly kind: 'delete' | 'value' | 'ease';
+  readonly layer: string;
+  readonly channel: ChannelId;
+  readonly name: string;
+  readonly amount: number;
+}
+
+const namedStages = fc.array(
+  fc.record({
+    recipe: presetRecipe,
+    hand: fc.array(handEditOf(['delete', 'value', 'ease']), { maxLength: 3 }),
+  }),
+  { minLength: 1, maxLength: 4 },
+);
+
+function nameOfKey({ by }: Key): string {
+  return by ? `${by.run}/${by.slot}` : '';
+}
+
+/** The edit as one of a key's name; null where it hits a key of no run. */
+function nameEdit(scene: Scene, { kind, layer, which, amount }: HandEdit): Named | null {
+  const all = tracksOf(layerOf(scene, layer)).flatMap(([channel, keys]) => keys.map((one) => [channel, one] as const));
+  const [channel, hit] = all[which % Math.max(1, all.length)] ?? [];
+  if (!channel || !hit?.by) return null;
+  return { kind: kind as Named['kind'], layer, channel, name: nameOfKey(hit), amount };
+}
+
+/** A slow and plain way to do edits by name; null where a key is not there. */
+function editNamed(scene: Scene, edits: readonly Named[]): Scene | null {
+  let at: Scene = scene;
+  for (const { kind, layer, channel, name, amount } of edits) {
+    const subject = layerOf(at, layer);
+    const keys = subject.tracks[channel] ?? [];
+    const i = keys.findIndex((one) => nameOfKey(one) === name);
+    if (i < 0) return null;
+    const hand: Key = kind === 'value' ? { ...keys[i], value: amount / 16 } : { ...keys[i], ease: { type: 'hold' } };
+    const next = withTrack(subject, channel, kind === 'delete' ? keys.toSpliced(i, 1) : keys.with(i, hand));
+    at = { ...at, layers: at.layers.map((one) => (one.id === layer ? next : one)) };
+  }
+  return at;
+}
+
+function expectAlike(one: Layer, other: Layer): void {
+  expect(one.span).toEqual(other.span);
+  expect(Object.keys(one.tracks).sort()).toEqual(Object.keys(other.tracks).sort());
+  for (const [channel, keys] of tracksOf(one)) {
+    const others = other.tracks[channel] ?? [];
+    expect(keys.map((each) => [each.at, nameOfKey(each), each.ease.type])).toEqual(
+      others.map((each) => [each.at, nameOfKey(each), each.ease.type]),
+    );
+    keys.forEach(({ value }, i) => expect(value).toBeCloseTo(others[i].value, 6));
+  }
+}
+
+describe('hand edits and runs', () => {
+  test('base, runs and patches give what stands, whatever is done to runs and by hand', () => {
+    fc.assert(
+      fc.property(
+        stages,
+        fc.array(fc.tuple(change, fc.array(handEdit, { maxLength: 2 })), { maxLength: 5 }),
+        (list, changes) => {
+          let scene = build(list);
+          for (const [one, hand] of changes) {
+            const edits = editsOf(scene, one);
+            scene = edited(scene, edits);
+            expectSound(scene);
+            expect(folded(scene)).toEqual(scene.layers.map(unnamed));
+            scene = byHand(scene, hand);
+          }
+        },
+      ),
+      { numRuns: 120 },
+    );
+  });
+
+  test('where nothing was done by hand nothing is taken for it, whatever is done to runs', () => {
+    const recipes = fc.array(anyRecipe, { minLength: 1, maxLength: 4 });
+    fc.assert(
+      fc.property(recipes, fc.array(change, { maxLength: 5 }), (list, changes) => {
+        let scene = build(list.map((recipe) => ({ recipe, hand: [] })));
+        for (const one of changes) scene = edited(scene, editsOf(scene, one));
+        const again = scene.runs.map(({ id, recipe }) => replan(scene, SHELF, id, recipe, CONTEXT));
+        expect(scene.runs.flatMap(({ patches }) => patches ?? [])).toEqual([]);
+        expect(again.flatMap(({ findings }) => findings).filter(({ code }) => code === 'kept-by-hand')).toEqual([]);
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  test('planned again without any change is no change, whatever was done by hand', () => {
+    fc.assert(
+      fc.property(stagesOfKeys, (list) => {
+        const scene = build(list);
+        for (const { id, recipe } of scene.runs) expect(replan(scene, SHELF, id, recipe, CONTEXT).edits).toEqual([]);
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  test('switched off and on again, a run and all that was done by hand are as they were', () => {
+    fc.assert(
+      fc.property(stages, fc.nat(3), (list, which) => {
+        const scene = build(list);
+        const { id } = scene.runs[which % scene.runs.length];
+        const off = edited(scene, switchRun(scene, id).edits);
+        const on = edited(off, switchRun(off, id).edits);
+        expect(on.layers.map(({ tracks, rest, span }) => ({ tracks, rest, span }))).toEqual(
+          scene.layers.map(({ tracks, rest, span }) => ({ tracks, rest, span })),
+        );
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  test('a changed run has exactly what a run applied that way has, with the same edits by hand', () => {
+    fc.assert(
+      fc.property(stagesOfKeys, fc.nat(3), fc.integer({ min: 0, max: 25 }), (list, which, frames) => {
+        const scene = build(list);
+        const index = which % list.length;
+        const run = scene.runs[index];
+        if (!run) return;
+        const there = edited(scene, editsOf(scene, { type: 'gap', run: index, frames }));
+        const back = edited(there, replan(there, SHELF, run.id, run.recipe, CONTEXT).edits);
+        expect(back.layers.map(({ tracks, rest, span }) => ({ tracks, rest, span }))).toEqual(
+          scene.layers.map(({ tracks, rest, span }) => ({ tracks, rest, span })),
+        );
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  test('a changed run gives what applying the changed runs from the start gives, with each edit by hand in its place', () => {
+    let compared = 0;
+    fc.assert(
+      fc.property(namedStages, fc.nat(3), fc.integer({ min: 0, max: 25 }), (list, which, frames) => {
+        const index = which % list.length;
+        const notes: Named[][] = [];
+        const scene = list.reduce((at, { recipe, hand }, i) => {
+          const ran = applied(at, recipe);
+          notes[i] = hand.flatMap((edit) => nameEdit(ran, edit) ?? []);
+          return editNamed(ran, notes[i]) ?? ran;
+        }, start);
+        const run = scene.runs[index];
+        if (!run) return;
+        const next = withGap(run.recipe, frames);
+        const changed = edited(scene, replan(scene, SHELF, run.id, next, CONTEXT).edits);
+        let fresh: Scene | null = start;
+        for (const [i, { recipe }] of list.entries()) {
+          if (fresh) fresh = editNamed(applied(fresh, i === index ? next : recipe), notes[i]);
+        }
+        // A key that the changed run does not make any more has nothing to be compared with.
+        if (!fresh) return;
+        compared++;
+        changed.layers.forEach((layer, i) => expectAlike(layer, (fresh as Scene).layers[i]));
+      }),
+      { numRuns: 150 },
+    );
+    expect(compared).toBeGreaterThan(100);
+  });
+
+  test('a key deleted by hand is the one that is gone, however far its run is moved', () => {
+    const slide: Partial<PresetRecipe> = {
+      preset: { id: 'rise-and-settle' },
+      existing: 'add',
+      start: { by: 'time', at: '10f' },
+    };
+    const ran = applied(start, slide);
+    const keys = layerOf(ran, 'a').tracks['position.y'] as Key[];
+    const gone = keys[3];
+    const scene = edited(ran, [{ type: 'set-track', layer: 'a', channel: 'position.y', keys: keys.toSpliced(3, 1) }]);
+    const later = { ...(ran.runs[0].recipe as PresetRecipe), start: { by: 'time' as const, at: '15f' } };
+    const planned = replan(scene, SHELF, 'run-1', later, CONTEXT);
+    expect(planned.findings).toContainEqual({ code: 'kept-by-hand', layers: ['a'], keys: 1 });
+    const fresh = layerOf(applied(start, later), 'a').tracks['position.y'] as Key[];
+    expect(layerOf(edited(scene, planned.edits), 'a').tracks['position.y']).toEqual(
+      fresh.filter(({ by }) => by?.slot !== gone.by?.slot),
+    );
+  });
+});

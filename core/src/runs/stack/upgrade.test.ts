@@ -1,0 +1,73 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { tracksOf, type Layer } from '../../scene/layer';
+import { replan } from '../plan';
+import { sceneSchema, type Scene } from '../../scene/scene';
+import { edited, SHELF } from '../../testing/planning';
+import { CONTEXT } from '../../testing/scenes';
+import { removeRun, switchRun, upgradeScene } from '.';
+
+/** Scenes that the version before wrote, with runs of several operations, hand edits between them, and one switched off. */
+const files = JSON.parse(
+  readFileSync(new URL('../../testing/scenes-of-format-1.json', import.meta.url), 'utf8'),
+) as Scene[];
+
+/** What is to be seen of a layer: everything but who made its keys. */
+function seen({ span, rest, tracks }: Layer) {
+  const keys = Object.fromEntries(
+    tracksOf({ tracks } as Layer).map(([channel, list]) => [
+      channel,
+      list.map(({ at, value, ease }) => [at, value, ease]),
+    ]),
+  );
+  return { span, rest, keys };
+}
+
+describe.each(files.map((file, i) => [i, file] as const))('scene %i of the format before', (_, file) => {
+  const scene = sceneSchema.parse(upgradeScene(file));
+
+  test('has every key, rest value and span where it was', () => {
+    expect(scene.layers.map(seen)).toEqual(file.layers.map(seen));
+    expect(scene.runs.map(({ id, sentence }) => [id, sentence])).toEqual(
+      file.runs.map(({ id, sentence }) => [id, sentence]),
+    );
+  });
+
+  test('has patches for what was done by hand, and every key of a run a slot of its own', () => {
+    expect(scene.runs.some(({ patches }) => (patches?.length ?? 0) > 0)).toBe(true);
+    for (const layer of scene.layers) {
+      for (const [channel, keys] of tracksOf(layer)) {
+        const names = keys.flatMap(({ by }) => (by ? [`${channel} ${by.run} ${by.slot}`] : []));
+        expect(new Set(names).size).toBe(names.length);
+      }
+    }
+  });
+
+  test('can be changed as one that was made today: planned again, switched, emptied', () => {
+    for (const { id, recipe, off } of scene.runs) {
+      if (off === true) continue;
+      expect(replan(scene, SHELF, id, recipe, CONTEXT).findings.map(({ code }) => code)).not.toContain('unknown-run');
+      const switched = edited(scene, switchRun(scene, id).edits);
+      expect(edited(switched, switchRun(switched, id).edits).layers.map(seen)).toEqual(scene.layers.map(seen));
+    }
+    const empty = [...scene.runs].reverse().reduce((at, { id }) => edited(at, removeRun(at, id).edits), scene);
+    expect(empty.layers.every(({ base }) => base === undefined)).toBe(true);
+    expect(sceneSchema.safeParse(empty).success).toBe(true);
+  });
+});
+
+test('what is no scene comes back as it is', () => {
+  expect(upgradeScene({ format: 'other' })).toEqual({ format: 'other' });
+  expect(upgradeScene(null)).toBeNull();
+});
+
+test('a run whose recipe says nothing leaves its keys as set by hand', () => {
+  const [file] = files;
+  const unread = {
+    ...file,
+    runs: file.runs.map((run, i) => (i === 0 ? { ...run, recipe: { operation: 'unheard of' } } : run)),
+  };
+  const scene = sceneSchema.parse(upgradeScene(unread));
+  expect(scene.runs).toHaveLength(file.runs.length - 1);
+  expect(scene.layers.map(seen)).toEqual(file.layers.map(seen));
+});

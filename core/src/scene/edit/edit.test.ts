@@ -1,0 +1,141 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { CHANNEL_IDS } from '../../basics/channel';
+import { createClear } from '../recipe';
+import { sceneSchema, type Scene } from '../scene';
+import { card, key, sceneOf } from '../../testing/scenes';
+import { apply, describeEditProblem, difference, editSchema, invert, isEmptyDifference, type Edit } from '.';
+
+const ids = ['a', 'b', 'c', 'd'];
+const start: Scene = sceneOf([
+  card('a', { tracks: { opacity: [key(0, 0), key(5, 1)] } }),
+  card('b'),
+  card('c', { tracks: { rotation: [key(3, 90)] } }),
+]);
+
+const anyEdit: fc.Arbitrary<Edit> = fc.oneof(
+  fc.record({ type: fc.constant('set-scene' as const), fields: fc.record({ name: fc.constantFrom('One', 'Two') }) }),
+  fc.record({
+    type: fc.constant('add-layer' as const),
+    index: fc.nat(4),
+    layer: fc.constantFrom(...ids).map((id) => card(id)),
+  }),
+  fc.record({ type: fc.constant('remove-layer' as const), layer: fc.constantFrom(...ids) }),
+  fc.record({ type: fc.constant('move-layer' as const), layer: fc.constantFrom(...ids), index: fc.nat(3) }),
+  fc.record({
+    type: fc.constant('set-layer' as const),
+    layer: fc.constantFrom(...ids),
+    fields: fc.record({ name: fc.constantFrom('x', 'y'), locked: fc.boolean() }),
+  }),
+  fc.record({
+    type: fc.constant('set-track' as const),
+    layer: fc.constantFrom(...ids),
+    channel: fc.constantFrom(...CHANNEL_IDS),
+    keys: fc.option(fc.integer({ min: 0, max: 50 }).map((frame) => [key(frame, frame)])),
+  }),
+);
+
+describe('edits', () => {
+  test('undoing a list of edits gives the scene back exactly, or it was refused and nothing changed', () => {
+    fc.assert(
+      fc.property(fc.array(anyEdit, { maxLength: 8 }), (edits) => {
+        const before = structuredClone(start);
+        const done = apply(start, edits);
+        expect(start).toEqual(before);
+        if (!done.ok) return expect(describeEditProblem(done.problem)).toContain('Nothing was changed');
+        expect(sceneSchema.safeParse(done.scene).success).toBe(true);
+        const undone = apply(done.scene, done.inverse);
+        expect(undone.ok && undone.scene).toEqual(before);
+        expect(undone.ok && apply(undone.scene, undone.inverse)).toMatchObject({ ok: true, scene: done.scene });
+        expect(invert(start, edits)).toEqual(done.inverse);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('edits are plain data that the schema reads back', () => {
+    fc.assert(fc.property(anyEdit, (edit) => expect(editSchema.parse(JSON.parse(JSON.stringify(edit)))).toEqual(edit)));
+  });
+
+  test('all or nothing: a list with one wrong edit changes nothing and says which layer', () => {
+    const result = apply(start, [
+      { type: 'set-layer', layer: 'a', fields: { name: 'new' } },
+      { type: 'remove-layer', layer: 'ghost' },
+    ]);
+    expect(result).toEqual({ ok: false, problem: { code: 'no-such-layer', layer: 'ghost' } });
+  });
+
+  test('what did not change is shared', () => {
+    const result = apply(start, [{ type: 'set-track', layer: 'a', channel: 'opacity', keys: null }]);
+    if (!result.ok) throw new Error();
+    expect(result.scene.layers[1]).toBe(start.layers[1]);
+    expect(result.scene.runs).toBe(start.runs);
+    const same = apply(start, [{ type: 'set-scene', fields: { name: 'Other' } }]);
+    expect(same.ok && same.scene.layers).toBe(start.layers);
+  });
+
+  test('a group cannot be removed while layers belong to it, nor be its own child', () => {
+    const group = card('g', { kind: 'group' });
+    const grouped = sceneOf([group, card('a', { parent: 'g' })]);
+    const gone = apply(grouped, [{ type: 'remove-layer', layer: 'g' }]);
+    expect(!gone.ok && describeEditProblem(gone.problem)).toContain('belongs to a group that is not in the scene');
+    const circle = apply(grouped, [{ type: 'set-layer', layer: 'g', fields: { parent: 'g' } }]);
+    expect(!circle.ok && circle.problem.code).toBe('broken-tree');
+  });
+
+  test('a group cannot become something else while layers belong to it', () => {
+    const grouped = sceneOf([card('g', { kind: 'group' }), card('a', { parent: 'g' })]);
+    const turned = apply(grouped, [{ type: 'set-layer', layer: 'g', fields: { kind: 'card' } }]);
+    expect(!turned.ok && describeEditProblem(turned.problem)).toContain('which is not a group');
+    const alone = sceneOf([card('g', { kind: 'group' })]);
+    expect(apply(alone, [{ type: 'set-layer', layer: 'g', fields: { kind: 'card' } }]).ok).toBe(true);
+  });
+
+  test('what stood before the runs is set and taken away, and undone', () => {
+    const based = apply(start, [{ type: 'set-base', layer: 'a', base: { tracks: { opacity: [] } } }]);
+    if (!based.ok) throw new Error();
+    expect(based.scene.layers[0].base).toEqual({ tracks: { opacity: [] } });
+    const undone = apply(based.scene, based.inverse);
+    expect(undone.ok && undone.scene).toEqual(start);
+  });
+});
+
+describe('difference', () => {
+  test('tells the order of runs where it is not what adding at the end gives', () => {
+    const run = (id: string) => ({
+      id,
+      sentence: id,
+      recipe: createClear({ by: 'rule' }),
+      by: 'A',
+      when: '2026-01-01T00:00:00.000Z',
+      layers: [],
+      made: {},
+    });
+    const [a, b, c, d] = ['a', 'b', 'c', 'd'].map(run);
+    const of = (...runs: (typeof a)[]): Scene => ({ ...start, runs });
+    const orderOf = (before: Scene, after: Scene) => difference(before, after).runOrder;
+    expect(orderOf(of(a, b), of(a, b, c))).toBeNull();
+    expect(orderOf(of(a, b, c), of(a, c))).toBeNull();
+    expect(orderOf(of(a, b), of(b, a))).toEqual(['b', 'a']);
+    expect(orderOf(of(a, b), of(a, d, b))).toEqual(['a', 'd', 'b']);
+    expect(difference(of(a, b), of(b)).removedRuns).toEqual(['a']);
+  });
+
+  test('names just the layers that an edit touched', () => {
+    const result = apply(start, [{ type: 'set-layer', layer: 'b', fields: { name: 'B' } }]);
+    if (!result.ok) throw new Error();
+    const change = difference(start, result.scene);
+    expect(change.layers.map(({ id }) => id)).toEqual(['b']);
+    expect(change).toMatchObject({ header: null, order: null, removedLayers: [], runs: [], removedRuns: [] });
+    expect(isEmptyDifference(difference(start, start))).toBe(true);
+  });
+
+  test('tells new order and removed layers', () => {
+    const result = apply(start, [
+      { type: 'remove-layer', layer: 'a' },
+      { type: 'move-layer', layer: 'c', index: 0 },
+    ]);
+    if (!result.ok) throw new Error();
+    expect(difference(start, result.scene)).toMatchObject({ removedLayers: ['a'], order: ['c', 'b'], layers: [] });
+  });
+});

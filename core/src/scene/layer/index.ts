@@ -1,0 +1,30 @@
+export { keySchema, originSchema, trackSchema, type Key, type Track } from './key';
+export {
+  layerBaseSchema,
+  layerSchema,
+  restValue,
+  restValues,
+  tracksOf,
+  keyTimes,
+  FONTS,
+  LAYER_KINDS,
+  type Layer,
+  type LayerBase,
+  type LayerKind,
+  type LayerLook,
+  type LayerSource,
+  type LayerSpan,
+} from './layer';
+export {
+  pickSchema,
+  pickTermSchema,
+  savedPickSchema,
+  DATA_TESTS,
+  type Pick,
+  type JoinedTerm,
+  type PickTerm,
+  type SavedPick,
+  type DataTest,
+} from './pick';
+export { isSame } from './same';
+export { withKeys, shiftLayer } from './move';

@@ -1,0 +1,168 @@
+import * as z from 'zod';
+import { CHANNELS, channelIdSchema, channelOf, type ChannelId } from '../../basics/channel';
+import { oklabFromCss, type Oklab } from '../../basics/colour';
+import { ticksSchema } from '../../basics/time';
+import { idSchema, nameSchema } from '../../basics/ids';
+import { keySchema, trackSchema, isInOrder, type Track } from './key';
+
+const colourSchema = z
+  .string()
+  .max(64)
+  .refine((text) => oklabFromCss(text) !== null, {
+    error: 'This is not a CSS colour, such as #f3c98b.',
+  });
+
+/** A fill: one colour, or a straight gradient from the top of the layer's box (angle 0) turned clockwise. */
+const fillSchema = z.union([
+  colourSchema,
+  z.strictObject({ from: colourSchema, to: colourSchema, angle: z.number().min(-360).max(360) }),
+]);
+
+const lookSchema = z.strictObject({
+  fill: fillSchema.optional(),
+  stroke: colourSchema.optional(),
+  cap: z.enum(['round', 'butt']).optional(),
+  shadow: colourSchema.optional(),
+});
+
+/** Font families that ship with the application. */
+export const FONTS = ['Bricolage Grotesque', 'Spline Sans', 'Spline Sans Mono'] as const;
+
+const sourceSchema = z.discriminatedUnion('type', [
+  z.strictObject({ type: z.literal('rectangle') }),
+  z.strictObject({ type: z.literal('ellipse') }),
+  /** An SVG path in the layer's box: 0…100 across and down. */
+  z.strictObject({ type: z.literal('path'), d: z.string().min(1).max(20_000) }),
+  z.strictObject({
+    type: z.literal('text'),
+    text: z.string().max(5_000),
+    font: z.enum(FONTS),
+    weight: z.int().min(100).max(900),
+    size: z.number().min(1).max(2_000),
+    align: z.enum(['left', 'middle', 'right']),
+  }),
+  z.strictObject({
+    type: z.literal('picture'),
+    href: z
+      .string()
+      .max(4_000_000)
+      .regex(/^data:image\/(png|jpeg|webp|svg\+xml)[;,]/, 'A picture must be embedded as a data: address.'),
+  }),
+  z.strictObject({ type: z.literal('none') }),
+]);
+
+/** Kinds of layers. */
+export const LAYER_KINDS = ['card', 'word', 'picture', 'group', 'guide'] as const;
+/** The kind of a layer. */
+export type LayerKind = (typeof LAYER_KINDS)[number];
+
+const spanSchema = z
+  .strictObject({ in: ticksSchema, out: ticksSchema })
+  .refine((span) => span.out > span.in, { error: 'A layer must end after it begins.' });
+
+/** In point and out point of a layer, in scene time. */
+export type LayerSpan = Readonly<z.infer<typeof spanSchema>>;
+
+const restNumber = z.number().min(-1e9).max(1e9);
+
+/**
+ * What runs changed on a layer, as it would be without any of them. A channel with an empty list has no keys then, a
+ * rest value that is null is not stated then; what is not named here no run touches.
+ */
+export const layerBaseSchema = z.strictObject({
+  /** Every channel with keys is named: a run moves or clears whatever keys there are. */
+  whole: z.literal(true).optional(),
+  span: spanSchema.optional(),
+  rest: z.partialRecord(channelIdSchema, restNumber.nullable()).optional(),
+  tracks: z
+    .partialRecord(
+      channelIdSchema,
+      z.array(keySchema).max(100_000).refine(isInOrder, {
+        error: 'Keys must be in order of time, with no two at the same time.',
+      }),
+    )
+    .optional(),
+});
+
+/** What of a layer runs touch, as it would be without them. */
+export type LayerBase = Readonly<z.infer<typeof layerBaseSchema>>;
+
+/** One layer of a scene: its span, its rest pose, its keys and how it looks. */
+export const layerSchema = z
+  .strictObject({
+    id: idSchema,
+    name: nameSchema,
+    kind: z.enum(LAYER_KINDS),
+    parent: idSchema.nullable(),
+    tags: z.array(z.string().trim().min(1).max(60)).max(50),
+    locked: z.boolean(),
+    hidden: z.boolean(),
+    span: spanSchema,
+    rest: z.partialRecord(channelIdSchema, restNumber),
+    tracks: z.partialRecord(channelIdSchema, trackSchema),
+    base: layerBaseSchema.optional(),
+    look: lookSchema,
+    source: sourceSchema,
+    data: z.record(z.string().max(60), z.union([z.string().max(2_000), z.number()])),
+  })
+  .describe('A layer. Key times are scene times.');
+
+/** One layer of a scene. */
+export type Layer = Readonly<z.infer<typeof layerSchema>>;
+/** How a layer is drawn besides its shape. */
+export type LayerLook = Layer['look'];
+/** What a layer shows: a shape, words, a picture, or nothing. */
+export type LayerSource = Layer['source'];
+
+type ReadColour = (text: string) => Oklab | null;
+
+/** Base colour of a fill or the stroke; of a gradient, where it begins. Null where the layer has none. */
+function baseColour({ look }: Layer, part: 'fill' | 'stroke', read: ReadColour): Oklab | null {
+  const stated = part === 'stroke' ? look.stroke : typeof look.fill === 'object' ? look.fill.from : look.fill;
+  return stated === undefined ? null : read(stated);
+}
+
+/** Channels that are parts of a colour. */
+const COLOUR_CHANNELS: ReadonlyMap<string, readonly ['fill' | 'stroke', keyof Oklab]> = new Map(
+  (['fill', 'stroke'] as const).flatMap((part) =>
+    (['l', 'a', 'b'] as const).map((letter) => [`${part}.${letter}`, [part, letter] as const] as const),
+  ),
+);
+
+/** Value of a channel in a layer's rest pose: stated, from its colours, or the channel's default. */
+export function restValue(layer: Layer, id: ChannelId): number {
+  const stated = layer.rest[id];
+  if (stated !== undefined) return stated;
+  const part = COLOUR_CHANNELS.get(id);
+  const colour = part && baseColour(layer, part[0], oklabFromCss);
+  return part && colour ? colour[part[1]] : channelOf(id).default;
+}
+
+const DEFAULTS = CHANNELS.map((channel) => channel.default);
+
+/** All rest values in the order of the channels' slots; `read` may remember colours from layer to layer. */
+export function restValues(layer: Layer, read: ReadColour = oklabFromCss): number[] {
+  const values = [...DEFAULTS];
+  for (const part of ['fill', 'stroke'] as const) {
+    const colour = baseColour(layer, part, read);
+    if (!colour) continue;
+    for (const letter of ['l', 'a', 'b'] as const) values[channelOf(`${part}.${letter}`).slot] = colour[letter];
+  }
+  for (const id in layer.rest) values[channelOf(id as ChannelId).slot] = layer.rest[id as ChannelId] as number;
+  return values;
+}
+
+/** The keyed channels of a layer with their keys. */
+export function tracksOf(layer: Layer): (readonly [ChannelId, Track])[] {
+  return Object.entries(layer.tracks) as (readonly [ChannelId, Track])[];
+}
+
+/** Times of all keys of a layer, ascending, each once. */
+export function keyTimes(layer: Layer): number[] {
+  const times: number[] = [];
+  for (const channel in layer.tracks) {
+    for (const { at } of layer.tracks[channel as ChannelId] as Track) times.push(at);
+  }
+  times.sort((a, b) => a - b);
+  return times.filter((at, i) => at !== times[i - 1]);
+}

@@ -1,0 +1,32 @@
+import svgpath from 'svgpath';
+import type { Layer } from '../layer';
+
+function rectangle(width: number, height: number, corner: number): string {
+  const r = Math.min(corner, width / 2, height / 2);
+  if (r <= 0) return `M0 0 H${width} V${height} H0 Z`;
+  const arc = (x: number, y: number): string => `A${r} ${r} 0 0 1 ${x} ${y}`;
+  return `M${r} 0 H${width - r} ${arc(width, r)} V${height - r} ${arc(width - r, height)} H${r} ${arc(0, height - r)} V${r} ${arc(r, 0)} Z`;
+}
+
+function ellipse(width: number, height: number): string {
+  const [rx, ry] = [width / 2, height / 2];
+  return `M${rx} 0 A${rx} ${ry} 0 0 1 ${rx} ${height} A${rx} ${ry} 0 0 1 ${rx} 0 Z`;
+}
+
+function round(value: number): number {
+  return Math.round(value * 1000) / 1000;
+}
+
+/**
+ * Outline of a layer as SVG path data in pixels of its box, from where its stroke begins: a rectangle at the end of its
+ * first corner, an ellipse on top, a path at its own beginning. Width, height and corner in px.
+ */
+export function outlinePath(source: Layer['source'], width: number, height: number, corner: number): string {
+  const [w, h] = [round(width), round(height)];
+  if (source.type === 'path')
+    return svgpath(source.d)
+      .scale(w / 100, h / 100)
+      .round(3)
+      .toString();
+  return source.type === 'ellipse' ? ellipse(w, h) : rectangle(w, h, round(corner));
+}

@@ -1,0 +1,45 @@
+import * as z from 'zod';
+import type { Pick } from '../layer';
+import { arrangeRecipeSchema, type ArrangeRecipe } from './arrange-recipe';
+import { clearRecipeSchema, type ClearRecipe } from './clear-recipe';
+import { lineUpRecipeSchema, type LineUpRecipe } from './line-up-recipe';
+import { PRESET_OPERATIONS, presetRecipeSchema, type PresetRecipe } from './preset-recipe';
+
+/** What is to be done to which layers. Plain data, one shape for each operation. */
+export const recipeSchema = z
+  .discriminatedUnion('operation', [presetRecipeSchema, lineUpRecipeSchema, arrangeRecipeSchema, clearRecipeSchema])
+  .describe('A recipe: one batch application to layers.');
+
+/** What is to be done to which layers. */
+export type Recipe = PresetRecipe | LineUpRecipe | ArrangeRecipe | ClearRecipe;
+/** The name of an operation. */
+export type Operation = Recipe['operation'];
+
+/** True for a recipe that puts a preset on layers. */
+export function isPresetRecipe(recipe: Recipe): recipe is PresetRecipe {
+  return (PRESET_OPERATIONS as readonly string[]).includes(recipe.operation);
+}
+
+const BASE = { order: { by: 'layered' }, seed: 1 } as const;
+
+/** Out points lined up on the latest of them. */
+export function createLineUp(pick: Pick): LineUpRecipe {
+  const way = { by: 'end', at: { by: 'latest' } } as const;
+  return { operation: 'line-up', pick, ...BASE, way, parts: 'keep', squeeze: false };
+}
+
+/** Boxes spread evenly between the outer two. */
+export function createArrange(pick: Pick): ArrangeRecipe {
+  return {
+    operation: 'arrange',
+    pick,
+    ...BASE,
+    order: { by: 'across' },
+    way: { by: 'spread', axis: 'across', between: 'outer', margin: 0 },
+  };
+}
+
+/** Every key taken away. */
+export function createClear(pick: Pick): ClearRecipe {
+  return { operation: 'clear', pick, ...BASE };
+}

@@ -1,0 +1,16 @@
+export { compileScene, type CompiledScene } from './compile';
+export { createFrame, sampleFrame, sampleValues, type Frame } from './frame';
+export { matrixAt, boundsAt, frameAt, restFrame } from './pose';
+export {
+  createSegment,
+  sampleTrack,
+  sampleSegment,
+  trackSpeed,
+  keyBefore,
+  controlValues,
+  controlTimes,
+  cubicValue,
+  type Segment,
+} from './segment';
+export { cutSegment, type CutSegment } from './cut';
+export { fitSegments, FIT_ERROR, type Fit, type FittedKey } from './fit';

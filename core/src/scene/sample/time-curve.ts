@@ -1,0 +1,58 @@
+import { solveBezier, unitCubic } from '../../basics/easing';
+
+/** One time curve takes so many numbers: a cache line of 64 bytes, which is read at once. */
+export const CURVE_STRIDE = 8;
+/** Where the starting points begin among the curve's numbers, counted in numbers of half the size. */
+export const FIRST_START = 6;
+/** Evenly spaced intervals of x for which a starting point is known at both ends. */
+export const INTERVALS = 8;
+
+const CUBIC = 0;
+const SQUARE = 1;
+const LINE = 2;
+
+/**
+ * The time sides of cubic Béziers, each prepared once for all segments with the same x1 and x2: the polynomial
+ * ((cubic·u + square)·u + line)·u, and the curve parameter at evenly spaced x from which solving starts. Both lie in one
+ * cache line, since reading scattered memory is what solving costs most: `numbers` and `starts` are two views of it.
+ */
+export interface TimeCurves {
+  readonly numbers: Float64Array;
+  readonly starts: Float32Array;
+}
+
+/** Prepares the time curves of pairs of x1 and x2, all in [0, 1]; a curve's number is its place in the list. */
+export function createTimeCurves(pairs: readonly (readonly [number, number])[]): TimeCurves {
+  const numbers = new Float64Array(pairs.length * CURVE_STRIDE);
+  const starts = new Float32Array(numbers.buffer);
+  pairs.forEach(([x1, x2], curve) => {
+    const o = curve * CURVE_STRIDE;
+    numbers[o + CUBIC] = 1 + 3 * (x1 - x2);
+    numbers[o + SQUARE] = 3 * (x2 - 2 * x1);
+    numbers[o + LINE] = 3 * x1;
+    for (let i = 0; i <= INTERVALS; i++) starts[o * 2 + FIRST_START + i] = solveBezier(i / INTERVALS, x1, x2);
+    starts[o * 2 + FIRST_START + INTERVALS + 1] = 1;
+  });
+  return { numbers, starts };
+}
+
+const CLOSE = 1e-11;
+const ROUNDS = 5;
+
+/**
+ * Curve parameter at x ∈ [0, 1] for a polynomial without its constant, |x(u) − x| ≤ 1e-11: by Halley's third-order steps
+ * from a starting point, and where the curve is too flat for these by bisection.
+ */
+export function solveFrom(start: number, cubic: number, square: number, line: number, x: number): number {
+  let u = start;
+  for (let round = 0; round < ROUNDS; round++) {
+    const before = ((cubic * u + square) * u + line) * u - x;
+    const slope = (3 * cubic * u + 2 * square) * u + line;
+    u -= (before * slope) / (slope * slope - before * (3 * cubic * u + square));
+    const miss = ((cubic * u + square) * u + line) * u - x;
+    if (miss <= CLOSE && miss >= -CLOSE && u >= 0 && u <= 1) return u;
+  }
+  const [x1, x2] = [line / 3, (square + 2 * line) / 3];
+  const isThere = u >= 0 && u <= 1 && Math.abs(unitCubic(x1, x2, u) - x) <= CLOSE;
+  return isThere ? u : solveBezier(x, x1, x2);
+}

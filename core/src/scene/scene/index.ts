@@ -1,0 +1,18 @@
+export {
+  SCENE_FORMAT,
+  sceneSchema,
+  newSceneSchema,
+  sceneHeaderSchema,
+  HEADER_FIELDS,
+  headerOf,
+  treeProblem,
+  haveOwnIds,
+  MOST_NESTED,
+  cueSchema,
+  type Scene,
+  type Cue,
+  type SceneHeader,
+} from './scene';
+export { runSchema, type RunRecord, type KeptItem } from './run-record';
+export { packMade, createMadeReader, layerMade, type Made, type LayerMade, type Column } from './made';
+export type { KeyField, KeyPatch, LayerPatch } from './patch';

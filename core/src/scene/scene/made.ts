@@ -1,0 +1,237 @@
+import * as z from 'zod';
+import { channelIdSchema, type ChannelId } from '../../basics/channel';
+import { easingSchema, type Easing } from '../../basics/easing';
+import type { Key, LayerSpan } from '../layer';
+import { ticksSchema, type Ticks } from '../../basics/time';
+
+/** One value for every layer of a run, or a list with one for each, null where a layer has none. */
+function columnOf<T extends z.ZodType<number>>(schema: T) {
+  return z.union([schema, z.array(schema.nullable()).max(20_000)]);
+}
+
+const times = columnOf(ticksSchema);
+const values = columnOf(z.number().min(-1e12).max(1e12));
+
+/**
+ * What a run makes on its layers, in columns that run parallel to the list of its layers: how far whole layers move,
+ * spans, rest values, and keys as they are before they meet what stands. Key times count from the layer's start.
+ */
+export const madeSchema = z.strictObject({
+  moved: times.optional(),
+  spans: z.strictObject({ in: times, out: times }).optional(),
+  rest: z
+    .array(z.strictObject({ channel: channelIdSchema, values }))
+    .max(1_000)
+    .optional(),
+  /** Rest values that keys which are added on top were made against. */
+  against: z
+    .array(z.strictObject({ channel: channelIdSchema, values }))
+    .max(1_000)
+    .optional(),
+  starts: times.optional(),
+  keys: z
+    .array(
+      z.strictObject({
+        channel: channelIdSchema,
+        slot: z.string().min(1).max(400),
+        after: times,
+        values,
+        /** Place in `eases`. */
+        ease: columnOf(z.int().min(0).max(1_000_000)),
+      }),
+    )
+    .max(100_000)
+    .optional(),
+  eases: z.array(easingSchema).max(1_000_000).optional(),
+});
+
+/** What a run makes, in columns. */
+export type Made = Readonly<z.infer<typeof madeSchema>>;
+/** One value for every layer of a run, or one for each. */
+export type Column = number | readonly (number | null)[];
+
+/** What is wrong with columns for so many layers, as a sentence; null when all is well. */
+export function madeProblem(made: Made, layers: number): string | null {
+  const keys = made.keys ?? [];
+  const eases = made.eases?.length ?? 0;
+  const columns: (Column | undefined)[] = [
+    made.moved,
+    made.starts,
+    made.spans?.in,
+    made.spans?.out,
+    ...[...(made.rest ?? []), ...(made.against ?? [])].map((row) => row.values),
+    ...keys.flatMap(({ after, values: list, ease }) => [after, list, ease]),
+  ];
+  if (columns.some((column) => Array.isArray(column) && column.length !== layers)) {
+    return 'A column of a run has not one value for each of its layers.';
+  }
+  const isKnown = (ease: number | null): boolean => ease === null || ease < eases;
+  const isEased = ({ ease }: { ease: Column }): boolean =>
+    typeof ease === 'number' ? isKnown(ease) : ease.every(isKnown);
+  if (!keys.every(isEased)) return 'A key of a run has an easing that is not listed.';
+  const names = new Set(keys.map(({ channel, slot }) => `${channel} ${slot}`));
+  return names.size < keys.length ? 'Two columns of a run have the same slot on one channel.' : null;
+}
+
+/** What a run makes on one layer. */
+export interface LayerMade {
+  readonly layer: string;
+  /** By how much the whole layer moves. */
+  readonly moved: Ticks;
+  /** The span that it gets; null where it keeps its own. */
+  readonly span: LayerSpan | null;
+  readonly rest: readonly (readonly [ChannelId, number])[];
+  /** Rest values that keys which are added on top were made against. */
+  readonly against: readonly (readonly [ChannelId, number])[];
+  /** Where times of keys count from. */
+  readonly start: Ticks;
+  /** Keys by channel, in order of time and at scene times, each with a slot of its own. */
+  readonly tracks: readonly (readonly [ChannelId, readonly Key[]])[];
+}
+
+/** What an operation makes on a layer, filled up with nothing. */
+export function layerMade(layer: string, more: Partial<LayerMade>): LayerMade {
+  return { layer, moved: 0, span: null, rest: [], against: [], start: 0, tracks: [], ...more };
+}
+
+/** A list as a column: one number where all are the same. */
+function packed(list: readonly (number | null)[]): number | (number | null)[] {
+  const [first] = list;
+  return typeof first === 'number' && list.every((value) => value === first) ? first : [...list];
+}
+
+interface KeyColumns {
+  readonly channel: ChannelId;
+  readonly slot: string;
+  readonly after: (number | null)[];
+  readonly values: (number | null)[];
+  readonly ease: (number | null)[];
+}
+
+/** Numbers easings, the same ones alike. */
+function createEaseList(): { readonly eases: Easing[]; readonly place: (ease: Easing) => number } {
+  const eases: Easing[] = [];
+  const byObject = new Map<Easing, number>();
+  const byText = new Map<string, number>();
+  const place = (ease: Easing): number => {
+    const same = byObject.get(ease);
+    if (same !== undefined) return same;
+    const text = JSON.stringify(ease);
+    const known = byText.get(text) ?? eases.length;
+    if (known === eases.length) {
+      eases.push(ease);
+      byText.set(text, known);
+    }
+    byObject.set(ease, known);
+    return known;
+  };
+  return { eases, place };
+}
+
+function packKeys(list: readonly LayerMade[]): Pick<Made, 'keys' | 'eases'> {
+  const { eases, place } = createEaseList();
+  const columns = new Map<string, KeyColumns>();
+  const empty = (): null[] => Array.from({ length: list.length }, () => null);
+  list.forEach(({ start, tracks }, i) => {
+    for (const [channel, keys] of tracks) {
+      for (const { at, value, ease, by } of keys) {
+        const slot = by?.slot ?? '';
+        const name = `${channel} ${slot}`;
+        let column = columns.get(name);
+        if (!column) columns.set(name, (column = { channel, slot, after: empty(), values: empty(), ease: empty() }));
+        column.after[i] = at - start;
+        column.values[i] = value;
+        column.ease[i] = place(ease);
+      }
+    }
+  });
+  if (columns.size === 0) return {};
+  const keys = [...columns.values()].map(({ channel, slot, after, values: numbers, ease }) => ({
+    channel,
+    slot,
+    after: packed(after),
+    values: packed(numbers),
+    ease: packed(ease),
+  }));
+  return { keys, eases };
+}
+
+type Values = readonly (readonly [ChannelId, number])[];
+
+function packValues(list: readonly Values[]): NonNullable<Made['rest']> {
+  const channels = new Set(list.flatMap((values) => values.map(([channel]) => channel)));
+  return [...channels].map((channel) => ({
+    channel,
+    values: packed(list.map((values) => values.find(([own]) => own === channel)?.[1] ?? null)),
+  }));
+}
+
+function valuesIn(rows: Made['rest'], place: number): Values {
+  return (rows ?? []).flatMap((row): [ChannelId, number][] => {
+    const value = valueIn(row.values, place);
+    return value === null ? [] : [[row.channel, value]];
+  });
+}
+
+/** What was made on layers as columns, in their order. */
+export function packMade(list: readonly LayerMade[]): Made {
+  const keys = packKeys(list);
+  const [rest, against] = [packValues(list.map((entry) => entry.rest)), packValues(list.map((entry) => entry.against))];
+  const isSpanned = list.some(({ span }) => span !== null);
+  return {
+    ...(list.some(({ moved }) => moved !== 0) ? { moved: packed(list.map(({ moved }) => moved)) } : {}),
+    ...(isSpanned
+      ? {
+          spans: {
+            in: packed(list.map(({ span }) => span?.in ?? null)),
+            out: packed(list.map(({ span }) => span?.out ?? null)),
+          },
+        }
+      : {}),
+    ...(rest.length > 0 ? { rest } : {}),
+    ...(against.length > 0 ? { against } : {}),
+    ...(keys.keys ? { starts: packed(list.map(({ start }) => start)) } : {}),
+    ...keys,
+  };
+}
+
+function valueIn(column: Column | undefined, i: number): number | null {
+  return typeof column === 'number' ? column : (column?.[i] ?? null);
+}
+
+/** Reads what a run made on the layer at a place of its list. */
+export function createMadeReader(run: string, layers: readonly string[], made: Made): (place: number) => LayerMade {
+  const rows = (made.keys ?? []).map((row) => ({ ...row, by: { run, slot: row.slot } }));
+  const channels = new Map<ChannelId, typeof rows>();
+  for (const row of rows) {
+    const known = channels.get(row.channel);
+    if (known) known.push(row);
+    else channels.set(row.channel, [row]);
+  }
+  return (place) => {
+    const start = valueIn(made.starts, place) ?? 0;
+    const tracks: [ChannelId, Key[]][] = [];
+    for (const [channel, own] of channels) {
+      const keys: Key[] = [];
+      for (const { after, values: numbers, ease, by } of own) {
+        const at = valueIn(after, place);
+        if (at === null) continue;
+        const easing = made.eases?.[valueIn(ease, place) ?? 0] ?? { type: 'linear' };
+        keys.push({ at: start + at, value: valueIn(numbers, place) ?? 0, ease: easing, by });
+      }
+      if (keys.length === 0) continue;
+      keys.sort((a, b) => a.at - b.at);
+      tracks.push([channel, keys]);
+    }
+    const [from, to] = [valueIn(made.spans?.in, place), valueIn(made.spans?.out, place)];
+    return {
+      layer: layers[place],
+      moved: valueIn(made.moved, place) ?? 0,
+      span: from === null || to === null ? null : { in: from, out: to },
+      rest: valuesIn(made.rest, place),
+      against: valuesIn(made.against, place),
+      start,
+      tracks,
+    };
+  };
+}

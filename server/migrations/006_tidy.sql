@@ -1,0 +1,3 @@
+-- What layers and runs were before they were packed (005).
+drop table layers_before;
+drop table runs_before;

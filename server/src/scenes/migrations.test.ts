@@ -1,0 +1,141 @@
+import { afterAll, describe, expect, test } from '@jest/globals';
+import { PGlite } from '@electric-sql/pglite';
+import { sceneSchema, type Layer, type Scene } from '@wexikine/core';
+import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { openDatabase, type Database } from '../database';
+import { manyRecords } from '../library/records';
+import { readScene } from './scenes';
+import { UPGRADES } from './upgrade';
+
+const MIGRATIONS = join(__dirname, '../../migrations');
+const folders: string[] = [];
+
+afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })));
+
+/** A database that is opened by one version after the other: `at(3)` by that which knew three migrations. */
+function stages(): { readonly at: (count: number) => Promise<Database> } {
+  const folder = mkdtempSync(join(tmpdir(), 'wexikine-migrations-'));
+  folders.push(folder);
+  const pglite = new PGlite();
+  const names = readdirSync(MIGRATIONS).sort();
+  return {
+    at: (count) => {
+      for (const name of names.slice(0, count)) copyFileSync(join(MIGRATIONS, name), join(folder, name));
+      return openDatabase(pglite, folder, UPGRADES);
+    },
+  };
+}
+
+/** What is to be seen of a layer: everything but who made its keys. */
+function seen({ name, span, rest, tracks }: Layer) {
+  const keys = Object.fromEntries(
+    Object.entries(tracks).map(([channel, list]) => [channel, list.map(({ at, value, ease }) => [at, value, ease])]),
+  );
+  return { name, span, rest, keys };
+}
+
+describe('a database of a version before', () => {
+  test('drafts and runs that were written in the words of before are read in those of now', async () => {
+    const { at } = stages();
+    const old = await at(3);
+    await old.run(
+      `insert into scenes (id, header, version, created_at, changed_at) values ('s', '{}', 1, now(), now())`,
+    );
+    await old.run(`insert into runs (scene_id, id, place, body, version) values ('s', 'r', 0, $1, 1)`, [
+      JSON.stringify({ id: 'r', recipe: { operation: 'carry-through', preset: { id: 'drift' } }, layers: [] }),
+    ]);
+    await old.run(
+      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'preset', '[]', 1, now())`,
+    );
+    await old.run(`insert into revisions (item_id, revision, content, published_at) values ('i', 1, $1, now())`, [
+      JSON.stringify({ name: 'Drift', body: { phase: 'through' } }),
+    ]);
+    await old.run(`insert into drafts (item_id, content, in_review, version) values ('i', $1, false, 1)`, [
+      JSON.stringify({ name: 'Drift', body: { phase: 'through' } }),
+    ]);
+    const now = await at(4);
+    const [{ body }] = await now.many<{ body: { recipe: { operation: string } } }>('select body from runs');
+    const [record] = await manyRecords(now, null);
+    await now.close();
+    expect(body.recipe.operation).toBe('move-throughout');
+    expect(record.revisions[0].body).toEqual({ phase: 'throughout' });
+    expect(record.draft?.body).toEqual({ phase: 'throughout' });
+  });
+
+  test('runs that were applied before runs kept their steps are brought up to date, with what they replaced', async () => {
+    const { at } = stages();
+    const old = await at(2);
+    const key = (at: number, run?: string) => ({
+      at,
+      value: 1,
+      ease: { type: 'hold' },
+      ...(run ? { by: { run, slot: 's/t' } } : {}),
+    });
+    await old.run(
+      `insert into scenes (id, header, version, created_at, changed_at) values ('s', '{}', 1, now(), now())`,
+    );
+    await old.run(`insert into layers (scene_id, id, depth, body, version) values ('s', 'l', 0, $1, 1)`, [
+      JSON.stringify({ id: 'l', tracks: { opacity: [key(1, 'r'), key(9)] } }),
+    ]);
+    await old.run(`insert into runs (scene_id, id, place, body, version) values ('s', 'r', 0, $1, 1)`, [
+      JSON.stringify({
+        id: 'r',
+        preset: { id: 'gone', revision: 2 },
+        layers: ['l'],
+        replaced: [{ layer: 'l', channel: 'opacity', keys: [key(3)] }],
+        moved: [],
+      }),
+    ]);
+    const now = await at(4);
+    const [{ body }] = await now.many<{ body: unknown }>('select body from runs');
+    await now.close();
+    expect(body).toEqual({
+      id: 'r',
+      preset: { id: 'gone', revision: 2, name: 'gone', body: {} },
+      layers: ['l'],
+      steps: [{ layer: 'l', tracks: [{ channel: 'opacity', before: [key(3), key(9)], after: [key(1, 'r'), key(9)] }] }],
+    });
+  });
+
+  test('has its scenes packed, with every key where it was and its runs still to be changed', async () => {
+    const { at } = stages();
+    const old = await at(4);
+    const file = join(__dirname, '../../../core/src/testing/scenes-of-format-1.json');
+    const scenes = JSON.parse(readFileSync(file, 'utf8')) as Scene[];
+    for (const [i, { format: _format, id: _id, layers, runs, ...header }] of scenes.entries()) {
+      await old.run(
+        `insert into scenes (id, header, version, created_at, changed_at) values ($1, $2::jsonb, 7, now(), now())`,
+        [`s${i}`, JSON.stringify(header)],
+      );
+      for (const [depth, layer] of layers.entries()) {
+        await old.run(`insert into layers (scene_id, id, depth, body, version) values ($1, $2, $3, $4::jsonb, 7)`, [
+          `s${i}`,
+          layer.id,
+          depth,
+          JSON.stringify(layer),
+        ]);
+      }
+      for (const [place, run] of runs.entries()) {
+        await old.run(`insert into runs (scene_id, id, place, body, version) values ($1, $2, $3, $4::jsonb, 7)`, [
+          `s${i}`,
+          run.id,
+          place,
+          JSON.stringify(run),
+        ]);
+      }
+    }
+    const now = await at(5);
+    for (const [i, before] of scenes.entries()) {
+      const { version, scene } = await readScene(now, `s${i}`);
+      expect(version).toBe(7);
+      expect(sceneSchema.safeParse(scene).error?.issues ?? []).toEqual([]);
+      expect(scene.layers.map(seen)).toEqual(before.layers.map(seen));
+      expect(scene.runs.map(({ id, off }) => [id, off])).toEqual(before.runs.map(({ id, off }) => [id, off]));
+    }
+    const counts = await now.many<{ layer_count: number }>('select layer_count from scenes order by id');
+    expect(counts.map(({ layer_count }) => layer_count)).toEqual(scenes.map(({ layers }) => layers.length));
+    await now.close();
+  });
+});

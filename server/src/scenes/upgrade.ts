@@ -1,0 +1,38 @@
+import { upgradeRuns, type Layer, type Scene } from '@wexikine/core';
+import type { Queries } from '../database';
+import { prepare } from '../packing';
+import { putChunks, writeOutline } from './chunks-table';
+import { orderRuns, putRuns } from './runs-table';
+
+/** Brings the layers and runs of every scene over to packed chunks, the runs with what is their own (migration 005). */
+export async function packScenes(queries: Queries): Promise<void> {
+  const scenes = await queries.many<{ id: string; header: Scene; version: number }>(
+    'select id, header, version from scenes',
+  );
+  for (const { id, header, version } of scenes) {
+    const layers = await queries.many<{ body: Layer }>(
+      'select body from layers_before where scene_id = $1 order by depth',
+      [id],
+    );
+    const records = await queries.many<{ body: unknown }>(
+      'select body from runs_before where scene_id = $1 order by place',
+      [id],
+    );
+    const standing = { ...header, id, layers: layers.map(({ body }) => body), runs: [] };
+    const scene = upgradeRuns(
+      standing,
+      records.map(({ body }) => body),
+    );
+    const { chunks, runs } = prepare(scene.layers, scene.runs);
+    await writeOutline(queries, id, await putChunks(queries, id, chunks));
+    await putRuns(queries, id, runs, version);
+    await orderRuns(
+      queries,
+      id,
+      scene.runs.map((run) => run.id),
+    );
+  }
+}
+
+/** What some migrations leave to the application, by their file. */
+export const UPGRADES = { '005_parts.sql': packScenes } as const;
