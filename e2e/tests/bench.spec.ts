@@ -151,6 +151,27 @@ test('a wrong formula is told under its cell, names are completed, and undo take
   await expect(bench.cell('rotation at Rest')).not.toContainText('3deg');
 });
 
+test('cells that are typed faster than the page draws are all kept', async ({ page }) => {
+  const bench = new BenchScreen(page);
+  await bench.open('rise-and-settle');
+  const labels = ['position y at Start', 'opacity at Start', 'rotation at Start'];
+  const cells = await Promise.all(labels.map((label) => bench.cell(label).elementHandle()));
+  // In one task of the page: nothing is drawn in between.
+  await page.evaluate((given) => {
+    const press = (on: Element, key: string) =>
+      on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    given.forEach((cell, index) => {
+      if (!cell) return;
+      press(cell, String(index + 5));
+      const editor = cell.querySelector('.cm-content');
+      if (editor) press(editor, 'Enter');
+    });
+  }, cells);
+  for (const [index, label] of labels.entries()) {
+    await expect(bench.page.getByRole('gridcell', { name: `${label}: ${index + 5}`, exact: true })).toBeVisible();
+  }
+});
+
 test('parameters are renamed everywhere, and removing one that is used says where', async ({ page }) => {
   const bench = new BenchScreen(page);
   await bench.open('drop-and-squash');

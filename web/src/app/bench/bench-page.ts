@@ -1,6 +1,7 @@
 import {
   type AfterViewInit,
   ChangeDetectionStrategy,
+  ChangeDetectorRef,
   Component,
   computed,
   effect,
@@ -64,6 +65,7 @@ export class BenchPage implements AfterViewInit, OnDestroy {
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
   private readonly topBar = inject(TopBar);
+  private readonly detector = inject(ChangeDetectorRef);
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
   private readonly presetBench = viewChild(PresetBench);
 
@@ -142,7 +144,10 @@ export class BenchPage implements AfterViewInit, OnDestroy {
 
   protected change(label: string, fields: Partial<Working>, merge: string | null = null): void {
     const { bench } = this.store;
-    if (bench) this.store.change(label, { ...bench.history.now, ...fields }, merge);
+    if (!bench) return;
+    this.store.change(label, { ...bench.history.now, ...fields }, merge);
+    // At once: a part of the bench changes what it was given, and what it was given must be the newest.
+    this.detector.detectChanges();
   }
 
   protected changePreset({ label, preset, merge }: PresetChange): void {

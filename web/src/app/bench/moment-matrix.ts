@@ -290,9 +290,9 @@ export class MomentMatrix {
   }
 
   protected addRow(channels: readonly ChannelId[], label: string): void {
+    this.added = this.groups().length;
     this.changed.emit({ label: `Add ${label}`, preset: addRows(this.preset(), channels) });
     this.channelChange.emit(channels[0]);
-    this.added = this.groups().length;
   }
 
   /** The menu gives its focus to the first cell of a row that was added, else back to its button. */

@@ -1,6 +1,7 @@
 import {
   afterNextRender,
   ChangeDetectionStrategy,
+  ChangeDetectorRef,
   Component,
   computed,
   effect,
@@ -139,6 +140,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   private readonly router = inject(Router);
   private readonly injector = inject(Injector);
   private readonly topBar = inject(TopBar);
+  private readonly detector = inject(ChangeDetectorRef);
   private readonly library = inject(LibraryService);
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
   private readonly preview = viewChild(Preview);
@@ -312,6 +314,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected change(recipe: Recipe): void {
     this.draftStore.change(recipe);
+    // At once: a field of the sentence changes the recipe that it was given, and that must be the newest.
+    this.detector.detectChanges();
   }
 
   /** The main button, or its keys: first a dry run, then applying it. */
