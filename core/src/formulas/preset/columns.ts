@@ -42,17 +42,15 @@ export function createParameterWriter(
   };
 }
 
-/** Values of a parameter brought within its hard limits, in place. */
+/** Values of a parameter brought within its hard limits, in place: the greatest wins where they cross. */
 export function limitColumn({ min, max }: CompiledParameter, columns: Columns, values: Float64Array): void {
-  const count = values.length;
-  const limit = new Float64Array(count);
+  const limit = new Float64Array(values.length);
   if (min) {
-    min.run(columns, 0, count, limit);
-    for (let i = 0; i < count; i++) if (values[i] < limit[i]) values[i] = limit[i];
-
-    if (max) {
-      max.run(columns, 0, count, limit);
-      for (let i = 0; i < count; i++) if (values[i] > limit[i]) values[i] = limit[i];
-    }
+    min.run(columns, 0, values.length, limit);
+    for (let i = 0; i < values.length; i++) if (values[i] < limit[i]) values[i] = limit[i];
+  }
+  if (max) {
+    max.run(columns, 0, values.length, limit);
+    for (let i = 0; i < values.length; i++) if (values[i] > limit[i]) values[i] = limit[i];
   }
 }
