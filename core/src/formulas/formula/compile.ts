@@ -4,8 +4,10 @@ import { UNITS } from './dimension';
 import { FUNCTIONS } from './functions';
 import { parseFormula } from './parse';
 import type { FormulaProblem } from './problem';
-import { KERNELS, type Op } from './kernels';
-import { prepareProgram, type Call, type Program, type RunColumns, type Step } from './program';
+import { exponential, modulo, powerOf, type Build } from './maths';
+import { prepareNative, type RunColumns } from './native';
+import type { Op } from './ops';
+import { prepareRow, ProgramWriter, type Program } from './program';
 import { CONSTANTS, FRAME_PLACE, type Scope, type ValueType } from './scope';
 
 /** Reads the inputs of a scope (see `Scope`) and gives the value in base units: px, seconds, degrees. */
@@ -29,197 +31,150 @@ export type CompileResult =
 
 const DEGREES = 180 / Math.PI;
 
-const BINARY: Readonly<Record<BinaryOperator, Op>> = {
-  '+': 'add',
-  '-': 'subtract',
-  '×': 'multiply',
-  '÷': 'divide',
-  '^': 'power',
-  mod: 'modulo',
-  '<': 'less',
-  '>': 'greater',
-  '≤': 'atMost',
-  '≥': 'atLeast',
-  '=': 'equal',
-  '≠': 'unequal',
-  and: 'and',
-  or: 'or',
+const step =
+  (op: Op): Build =>
+  (writer, left, right) =>
+    writer.step(op, left, right);
+
+const BINARY: Readonly<Record<BinaryOperator, Build>> = {
+  '+': step('add'),
+  '-': step('subtract'),
+  '×': step('multiply'),
+  '÷': step('divide'),
+  '^': (writer, base, exponent) => writer.call((x, y) => powerOf(x, y, powerOfE), base, exponent),
+  mod: modulo,
+  '<': step('less'),
+  '>': step('greater'),
+  '≤': step('atMost'),
+  '≥': step('atLeast'),
+  '=': step('equal'),
+  '≠': step('unequal'),
+  // Switches are 0 or 1.
+  and: step('least'),
+  or: step('greatest'),
 };
 
-/** The input at a place, as an argument of steps. */
-function input(place: number): number {
-  return -1 - place;
-}
+const powerOfE = ((): ((x: number) => number) => {
+  const writer = new ProgramWriter();
+  const result = exponential(writer, writer.input(0));
+  const run = prepareRow({ values: writer.values, result });
+  const values = new Float64Array(1);
+  return (x) => {
+    values[0] = x;
+    return run({ values, stride: 1 }, 0);
+  };
+})();
 
-/** Constants are numbered from here while steps are made, and moved behind the registers at the end. */
-const FIRST_CONSTANT = 1_000_000;
-
-/** Writes the steps of a formula. Registers: 0 the result, then one for each `let`, then those of what is under way. */
-class Writer {
-  readonly steps: Step[] = [];
-  readonly constants: number[] = [];
+/** Writes the values of a checked formula. */
+class FormulaWriter {
+  private readonly out = new ProgramWriter();
   private readonly locals = new Map<string, number>();
-  private most = 0;
 
-  constructor(
-    private readonly checked: Checked,
-    private readonly lets: number,
-  ) {}
-
-  /** Writes a `let`, whose value stands in a register of its own from then on. */
-  let(name: string, value: Node): void {
-    const register = 1 + this.locals.size;
-    this.result(value, register);
-    this.locals.set(name, register);
-  }
-
-  /** Writes a node so that its value ends in a register. */
-  result(node: Node, into: number): void {
-    const arg = this.argument(node, this.firstFree);
-    const last = this.steps.at(-1);
-    // What was worked out last goes straight where it is wanted.
-    if (last && arg >= this.firstFree && last.into === arg) this.steps.splice(-1, 1, { ...last, into });
-    else this.step('copy', into, [arg]);
-  }
+  constructor(private readonly checked: Checked) {}
 
   program(): Program {
-    const registers = this.most + 1;
-    const place = (arg: number): number => (arg >= FIRST_CONSTANT ? registers + arg - FIRST_CONSTANT : arg);
-    return {
-      steps: this.steps.map((step) => ({ ...step, args: step.args.map(place) })),
-      registers: registers + this.constants.length,
-      constants: this.constants,
-      curves: this.checked.scope.curves,
-    };
+    const { lets, value } = this.checked.formula;
+    for (const { name, value: local } of lets) this.locals.set(name, this.value(local));
+    const result = this.value(value);
+    return { values: this.out.values, result };
   }
 
-  private get firstFree(): number {
-    return 1 + this.lets;
+  private value(node: Node): number {
+    const plain = this.plain(node);
+    if (this.checked.coercions.get(node) !== 'frames') return plain;
+    return this.out.step('multiply', plain, this.frame);
   }
 
-  private step(does: Step['does'], into: number, args: readonly number[]): number {
-    const known = this.folded(does, args);
-    if (known !== null) return known;
-    this.most = Math.max(this.most, into);
-    this.steps.push({ does, into, args });
-    return into;
-  }
-
-  /** The constant that a kernel gives of constants; null where it depends on anything. */
-  private folded(does: Step['does'], args: readonly number[]): number | null {
-    if (typeof does !== 'string' || does === 'ease' || does === 'copy' || args.some((arg) => arg < FIRST_CONSTANT))
-      return null;
-    const [a, b, c] = [0, 1, 2].map((i) => Float64Array.of(this.constants[(args[i] ?? args[0]) - FIRST_CONSTANT]));
-    const out = new Float64Array(1);
-    KERNELS[does](out, 0, 1, a, 0, b, 0, c, 0);
-    return this.constant(out[0]);
-  }
-
-  private constant(value: number): number {
-    const known = this.constants.findIndex((one) => Object.is(one, value));
-    return FIRST_CONSTANT + (known >= 0 ? known : this.constants.push(value) - 1);
-  }
-
-  /** Where the value of a node stands: an input, a constant, a `let`, or a register from `free` on. */
-  private argument(node: Node, free: number): number {
-    const arg = this.plain(node, free);
-    if (this.checked.coercions.get(node) !== 'frames') return arg;
-    return this.step('multiply', free, [arg, input(FRAME_PLACE)]);
+  private get frame(): number {
+    return this.out.input(FRAME_PLACE);
   }
 
   private named(name: string): number {
     const local = this.locals.get(name);
     if (local !== undefined) return local;
     const place = this.checked.scope.places.get(name);
-    return place === undefined ? this.constant(CONSTANTS[name].value) : input(place);
+    return place === undefined ? this.out.constant(CONSTANTS[name].value) : this.out.input(place);
   }
 
-  private quantity({ value, unit }: Extract<Node, { type: 'quantity' }>, free: number): number {
-    if (unit === 'f') return this.step('multiply', free, [this.constant(value), input(FRAME_PLACE)]);
-    return this.constant(value / UNITS[unit].per);
+  private quantity({ value, unit }: Extract<Node, { type: 'quantity' }>): number {
+    if (unit === 'f') return this.out.step('multiply', this.out.constant(value), this.frame);
+    return this.out.constant(value / UNITS[unit].per);
   }
 
-  private plain(node: Node, free: number): number {
+  private plain(node: Node): number {
     switch (node.type) {
       case 'quantity':
-        return this.quantity(node, free);
+        return this.quantity(node);
       case 'name':
         return this.named(node.name);
       case 'parameter':
         return this.named(`@${node.name}`);
-      case 'unary':
-        return this.step(node.operator === '-' ? 'negate' : 'not', free, [this.argument(node.operand, free)]);
+      case 'unary': {
+        const operand = this.value(node.operand);
+        return node.operator === '-'
+          ? this.out.step('negate', operand)
+          : this.out.step('equal', operand, this.out.constant(0));
+      }
       case 'binary':
-        return this.step(BINARY[node.operator], free, this.args([node.left, node.right], free));
+        return BINARY[node.operator](this.out, this.value(node.left), this.value(node.right));
       case 'if':
-        return this.step('choose', free, this.args([node.condition, node.then, node.otherwise], free));
+        return this.out.step('choose', ...[node.condition, node.then, node.otherwise].map((part) => this.value(part)));
       case 'call':
-        return this.call(node, free);
+        return this.call(node);
     }
   }
 
-  /** Arguments that stand beside each other: each later one keeps clear of the registers of those before. */
-  private args(nodes: readonly Node[], free: number): number[] {
-    let next = free;
-    return nodes.map((node) => {
-      const arg = this.argument(node, next);
-      if (arg === next) next++;
-      return arg;
-    });
+  private call(node: Extract<Node, { type: 'call' }>): number {
+    const { signature, most, build } = FUNCTIONS[node.name];
+    if (signature === 'ease') return this.ease(node.args);
+    if (signature === 'from-angle') return build(this.out, this.angle(node.args[0]));
+    if (ROUNDING.has(node.name)) return this.rounding(build, node.args[0]);
+    const args = node.args.map((arg) => this.value(arg));
+    if (most > FEW) return args.slice(1).reduce((sum, arg) => build(this.out, sum, arg), args[0]);
+    return build(this.out, ...args);
   }
 
-  private call(node: Extract<Node, { type: 'call' }>, free: number): number {
-    const { signature, compute, op } = FUNCTIONS[node.name];
-    if (signature === 'ease') return this.ease(node.args, free);
-    if (signature === 'from-angle') return this.step(compute, free, [this.angle(node.args[0], free)]);
-    if (ROUNDING.has(node.name)) return this.rounding(compute, node.args[0], free);
-    const args = this.args(node.args, free);
-    if (op === undefined || op === 'mix' || op === 'clamp' || op === 'smooth')
-      return this.step(op ?? compute, free, args);
-    return args.slice(1).reduce((sum, arg) => this.step(op, free, [sum, arg]), args[0]);
-  }
-
-  private ease([curve, share]: readonly Node[], free: number): number {
-    const place = this.checked.scope.places.get(`@${(curve as Extract<Node, { type: 'parameter' }>).name}`) as number;
-    return this.step('ease', free, [input(place), this.argument(share, free)]);
-  }
-
-  private typeOf(node: Node): ValueType {
-    return this.checked.types.get(node) as ValueType;
+  private ease([curve, share]: readonly Node[]): number {
+    const { places, curves } = this.checked.scope;
+    const place = places.get(`@${(curve as Extract<Node, { type: 'parameter' }>).name}`) as number;
+    return this.out.call((which, u) => curves[which]?.(u) ?? u, this.out.input(place), this.value(share));
   }
 
   /** Angle functions take a plain number as radians, as mathematics does. */
-  private angle(node: Node, free: number): number {
-    const type = this.typeOf(node);
-    const arg = this.argument(node, free);
+  private angle(node: Node): number {
+    const type = this.checked.types.get(node) as ValueType;
     const isAngle = type.kind === 'number' && type.dimension[2] === 1;
-    return isAngle ? arg : this.step('multiply', free, [arg, this.constant(DEGREES)]);
+    const value = this.value(node);
+    return isAngle ? value : this.out.step('multiply', value, this.out.constant(DEGREES));
   }
 
   /** Rounding a time that is given in frames rounds to whole frames. */
-  private rounding(compute: Call, node: Node, free: number): number {
-    const type = this.typeOf(node);
-    const arg = this.argument(node, free);
-    if (type.kind !== 'number' || type.frames !== true) return this.step(compute, free, [arg]);
-    const frames = this.step('divide', free, [arg, input(FRAME_PLACE)]);
-    const whole = this.step(compute, free, [frames]);
-    return this.step('multiply', free, [whole, input(FRAME_PLACE)]);
+  private rounding(build: Build, node: Node): number {
+    const type = this.checked.types.get(node) as ValueType;
+    const value = this.value(node);
+    if (type.kind !== 'number' || type.frames !== true) return build(this.out, value);
+    const whole = build(this.out, this.out.step('divide', value, this.frame));
+    return this.out.step('multiply', whole, this.frame);
   }
 }
 
+/** Functions of more arguments than this take as many as one likes. */
+const FEW = 5;
 const ROUNDING: ReadonlySet<string> = new Set(['round', 'floor', 'ceil']);
+/** Fewer rows than this are not worth making machine code for. */
+const MANY = 12;
 
 /** Turns a checked formula into a program over columns of the scope's inputs. It only reads; it never loops. */
 export function compileChecked(checked: Checked): CompiledFormula {
   const { formula, reads } = checked;
-  const writer = new Writer(checked, formula.lets.length);
-  for (const { name, value } of formula.lets) writer.let(name, value);
-  writer.result(formula.value, 0);
-  const run = prepareProgram(writer.program());
-  const one = new Float64Array(1);
-  const evaluate: Evaluate = (values) => {
-    run({ values, stride: 1 }, 0, 1, one);
-    return one[0];
+  const program = new FormulaWriter(checked).program();
+  const runRow = prepareRow(program);
+  let native: RunColumns | null | undefined;
+  const evaluate: Evaluate = (values) => runRow({ values, stride: 1 }, 0);
+  const run: RunColumns = (columns, from, count, out) => {
+    if (count >= MANY && native === undefined) native = prepareNative(program);
+    if (count >= MANY && native) return native(columns, from, count, out);
+    for (let i = 0; i < count; i++) out[i] = runRow(columns, from + i);
   };
   return { source: formula.source, evaluate, run, reads };
 }

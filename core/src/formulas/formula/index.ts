@@ -2,7 +2,8 @@ export type { Formula, Node, Span } from './ast';
 export { parseFormula, MOST_CHARACTERS, type ParseResult } from './parse';
 export { checkFormula, type Checked, type CheckResult } from './check';
 export { compileFormula, compileChecked, type CompiledFormula, type CompileResult } from './compile';
-export type { Columns, RunColumns } from './program';
+export type { Columns } from './program';
+export type { RunColumns } from './native';
 export { describeFormulaProblem, type FormulaProblem } from './problem';
 export { FUNCTIONS, type FormulaFunction } from './functions';
 export {

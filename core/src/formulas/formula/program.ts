@@ -1,26 +1,20 @@
-import { KERNELS, type Kernel, type Op } from './kernels';
-import type { CurveProgress } from './scope';
+import { OPERATIONS, type Op, type Operation } from './ops';
 
-/** A function of numbers that a program calls row by row, for what no kernel does. */
+/** A function of numbers that a program calls, for what no step does. */
 export type Call = (...args: number[]) => number;
 
-/**
- * One step: registers are 0 and above, inputs below 0, the input at place p being −1 − p. It runs a kernel, calls a
- * function, or eases along the curve whose number its first argument is.
- */
-export interface Step {
-  readonly does: Op | Call | 'ease';
-  readonly into: number;
-  readonly args: readonly number[];
-}
+/** One value of a program: an input by its place, a constant, or what comes of values before it. */
+export type Value =
+  | { readonly type: 'input'; readonly place: number }
+  | { readonly type: 'constant'; readonly value: number }
+  | { readonly type: 'step'; readonly op: Op; readonly args: readonly number[] }
+  | { readonly type: 'call'; readonly call: Call; readonly args: readonly number[] };
 
-/** A formula as steps over columns. The last step writes the result into register 0. */
+/** A formula as values, each made once of those before it. */
 export interface Program {
-  readonly steps: readonly Step[];
-  /** Registers 0 … registers − 1; the last of them hold `constants`, which no step writes. */
-  readonly registers: number;
-  readonly constants: readonly number[];
-  readonly curves: readonly CurveProgress[];
+  readonly values: readonly Value[];
+  /** Which value is the formula's. */
+  readonly result: number;
 }
 
 /**
@@ -32,97 +26,69 @@ export interface Columns {
   readonly stride: number;
 }
 
-/** Runs a program for rows `from` … `from + count − 1` and writes their results into `out` from its beginning. */
-export type RunColumns = (columns: Columns, from: number, count: number, out: Float64Array) => void;
+/** Works out one row; allocates nothing. */
+export type RunRow = (columns: Columns, row: number) => number;
 
-/** Rows that are worked on together: registers of so many numbers stay in the processor's nearest memory. */
-const BLOCK = 128;
-/**
- * Numbers from one register to the next. Were it a power of two, registers would lie whole pages of 4096 bytes apart, and
- * a processor that has just written one waits before it reads at the same place of another.
- */
-const ROOM = 192;
-
-/** Makes a program ready to run. Its registers are allocated once; running allocates nothing. */
-export function prepareProgram({ steps, registers, constants, curves }: Program): RunColumns {
-  let room: Float64Array | null = null;
-  const allocate = (): Float64Array => {
-    const made = new Float64Array(registers * ROOM);
-    constants.forEach((value, i) => {
-      const register = registers - constants.length + i;
-      made.fill(value, register * ROOM, (register + 1) * ROOM);
-    });
-    return made;
-  };
-  const kernels = steps.map(({ does }): Kernel | null =>
-    typeof does === 'string' && does !== 'ease' ? KERNELS[does] : null,
-  );
-  return (columns, from, count, out) => {
-    const own = (room ??= allocate());
-    const { values, stride } = columns;
-    for (let start = 0; start < count; start += BLOCK) {
-      const rows = Math.min(BLOCK, count - start);
-      const first = from + start;
-      for (let s = 0; s < steps.length; s++) {
-        const step = steps[s];
-        const kernel = kernels[s];
-        if (kernel === null) {
-          runSlow(step, curves, own, columns, first, rows);
-          continue;
-        }
-        const { args } = step;
-        const x = args[0];
-        const y = args.length > 1 ? args[1] : x;
-        const z = args.length > 2 ? args[2] : x;
-        const isResult = s === steps.length - 1;
-        kernel(
-          isResult ? out : own,
-          isResult ? start : step.into * ROOM,
-          rows,
-          x < 0 ? values : own,
-          x < 0 ? (-1 - x) * stride + first : x * ROOM,
-          y < 0 ? values : own,
-          y < 0 ? (-1 - y) * stride + first : y * ROOM,
-          z < 0 ? values : own,
-          z < 0 ? (-1 - z) * stride + first : z * ROOM,
-        );
-      }
-      if (kernels[steps.length - 1] === null) for (let i = 0; i < rows; i++) out[start + i] = own[i];
-    }
+/** Makes a program ready to be worked out row by row. */
+export function prepareRow({ values, result }: Program): RunRow {
+  const known = new Float64Array(values.length);
+  values.forEach((value, i) => {
+    if (value.type === 'constant') known[i] = value.value;
+  });
+  const made = values.flatMap((value, i) => (value.type === 'constant' ? [] : [{ i, value }]));
+  return (columns, row) => {
+    for (const { i, value } of made) known[i] = valueAt(value, known, columns, row);
+    return known[result];
   };
 }
 
-/** Does a step that no kernel does, row by row. */
-function runSlow(
-  { does, into, args }: Step,
-  curves: readonly CurveProgress[],
-  own: Float64Array,
+function valueAt(
+  value: Exclude<Value, { type: 'constant' }>,
+  known: Float64Array,
   { values, stride }: Columns,
-  from: number,
-  rows: number,
-): void {
-  const d = into * ROOM;
-  const valueOf = (arg: number, i: number): number =>
-    arg < 0 ? values[(-1 - arg) * stride + from + i] : own[arg * ROOM + i];
-  if (does === 'ease') {
-    for (let i = 0; i < rows; i++) {
-      const u = valueOf(args[1], i);
-      own[d + i] = curves[valueOf(args[0], i)]?.(u) ?? u;
-    }
-    return;
+  row: number,
+): number {
+  if (value.type === 'input') return values[value.place * stride + row];
+  const [a, b, c, d, e] = value.args;
+  if (value.type === 'call') return value.call(known[a], known[b], known[c], known[d], known[e]);
+  return (OPERATIONS[value.op] as Operation).of(known[a], known[b], known[c]);
+}
+
+/** Writes the values of a program, each of them once: what was worked out before is found again. */
+export class ProgramWriter {
+  readonly values: Value[] = [];
+  private readonly found = new Map<string, number>();
+
+  /** A number. */
+  constant(value: number): number {
+    return this.once(`is ${Object.is(value, -0) ? '-0' : value}`, { type: 'constant', value });
   }
-  const call = does as Call;
-  const [x, y, z, v, w] = args;
-  switch (args.length) {
-    case 1:
-      for (let i = 0; i < rows; i++) own[d + i] = call(valueOf(x, i));
-      return;
-    case 2:
-      for (let i = 0; i < rows; i++) own[d + i] = call(valueOf(x, i), valueOf(y, i));
-      return;
-    default:
-      for (let i = 0; i < rows; i++) {
-        own[d + i] = call(valueOf(x, i), valueOf(y, i), valueOf(z, i), valueOf(v, i), valueOf(w, i));
-      }
+
+  /** The input at a place. */
+  input(place: number): number {
+    return this.once(`in ${place}`, { type: 'input', place });
+  }
+
+  /** What a step gives of values; of constants it is a constant. */
+  step(op: Op, ...args: readonly number[]): number {
+    const numbers = args.map((arg) => this.values[arg]);
+    const fixed = numbers.flatMap((value) => (value.type === 'constant' ? [value.value] : []));
+    if (fixed.length === args.length) {
+      return this.constant((OPERATIONS[op] as Operation).of(fixed[0], fixed[1], fixed[2]));
+    }
+    return this.once(`${op} ${args.join()}`, { type: 'step', op, args });
+  }
+
+  /** What a function gives of values. It must give the same for the same arguments while the program lives. */
+  call(call: Call, ...args: readonly number[]): number {
+    return this.values.push({ type: 'call', call, args }) - 1;
+  }
+
+  private once(name: string, value: Value): number {
+    const known = this.found.get(name);
+    if (known !== undefined) return known;
+    const index = this.values.push(value) - 1;
+    this.found.set(name, index);
+    return index;
   }
 }

@@ -1,0 +1,168 @@
+import { OPERATIONS, type Operation } from './ops';
+import type { Call, Columns, Program, Value } from './program';
+
+/** Runs a program for rows `from` … `from + count − 1` and writes their results into `out` from its beginning. */
+export type RunColumns = (columns: Columns, from: number, count: number, out: Float64Array) => void;
+
+/** What of WebAssembly is used; the core knows neither browsers nor Node, and both have it. */
+interface Machine {
+  readonly Memory: new (size: { initial: number }) => { readonly buffer: ArrayBuffer };
+  readonly Module: new (bytes: Uint8Array) => object;
+  readonly Instance: new (
+    module: object,
+    imports: Readonly<Record<string, Readonly<Record<string, unknown>>>>,
+  ) => { readonly exports: { readonly run: (bytes: number) => void } };
+}
+
+/** Rows that are worked on together; their inputs lie in the processor's nearest memory. */
+const BLOCK = 256;
+const PAGE = 65_536;
+/** The byte that begins the type f64 and the type i32. */
+const [F64, I32] = [0x7c, 0x7f];
+/** Locals of the machine's function: the byte behind the last row, the byte of the row, then one for each value. */
+const [END, AT, FIRST] = [0, 1, 2];
+
+/** An unsigned number as the format writes it. Source: WebAssembly Core Specification 2.0, 5.2.2 (LEB128). */
+function unsigned(value: number): number[] {
+  const bytes: number[] = [];
+  let left = value;
+  do {
+    const more = left > 127;
+    bytes.push((left % 128) | (more ? 0x80 : 0));
+    left = Math.floor(left / 128);
+  } while (left > 0);
+  return bytes;
+}
+
+function list(items: readonly (readonly number[])[]): number[] {
+  return [...unsigned(items.length), ...items.flat()];
+}
+
+function section(id: number, content: readonly number[]): number[] {
+  return [id, ...unsigned(content.length), ...content];
+}
+
+function text(name: string): number[] {
+  return [name.length, ...[...name].map((letter) => letter.charCodeAt(0))];
+}
+
+function number(value: number): number[] {
+  const bytes = new DataView(new ArrayBuffer(8));
+  bytes.setFloat64(0, value, true);
+  return [0x44, ...new Uint8Array(bytes.buffer)];
+}
+
+const localGet = (local: number): number[] => [0x20, ...unsigned(local)];
+const localSet = (local: number): number[] => [0x21, ...unsigned(local)];
+
+/** Where the block of an input begins in the machine's memory, by its number among those that are read. */
+const blockAt = (n: number): number[] => unsigned(n * BLOCK * 8);
+
+interface Layout {
+  /** Places of the inputs that are read; each has a block, and the result the one behind them. */
+  readonly places: readonly number[];
+  readonly calls: readonly Extract<Value, { type: 'call' }>[];
+}
+
+function layoutOf({ values }: Program): Layout {
+  return {
+    places: values.flatMap((value) => (value.type === 'input' ? [value.place] : [])),
+    calls: values.flatMap((value) => (value.type === 'call' ? [value] : [])),
+  };
+}
+
+/** Instructions that leave a value on the stack. */
+function push(program: Program, index: number): number[] {
+  const value = program.values[index];
+  return value.type === 'constant' ? number(value.value) : localGet(FIRST + index);
+}
+
+function instructions(program: Program, { places, calls }: Layout): number[] {
+  const pushed = (args: readonly number[]): number[] => args.flatMap((arg) => push(program, arg));
+  const made = program.values.flatMap((value, i): number[] => {
+    switch (value.type) {
+      case 'constant':
+        return [];
+      case 'input':
+        return [...localGet(AT), 0x2b, 3, ...blockAt(places.indexOf(value.place)), ...localSet(FIRST + i)];
+      case 'call':
+        return [...pushed(value.args), 0x10, ...unsigned(calls.indexOf(value)), ...localSet(FIRST + i)];
+      case 'step': {
+        const { code, isChoice } = OPERATIONS[value.op] as Operation;
+        const [condition, ...branches] = value.args;
+        const args = isChoice ? [...branches, condition] : value.args;
+        return [...pushed(args), ...code, ...localSet(FIRST + i)];
+      }
+    }
+  });
+  const store = [...localGet(AT), ...push(program, program.result), 0x39, 3, ...blockAt(places.length)];
+  const next = [...localGet(AT), 0x41, 8, 0x6a, 0x22, AT, ...localGet(END), 0x49, 0x0d, 0];
+  return [0x03, 0x40, ...made, ...store, ...next, 0x0b, 0x0b];
+}
+
+/** The program as a module: one function that works through the rows of a block. */
+function moduleOf(program: Program, layout: Layout): Uint8Array {
+  const { calls } = layout;
+  const functionType = (args: number): number[] => [0x60, ...list(new Array(args).fill([F64])), 1, F64];
+  const types = [[0x60, 1, I32, 0], ...[1, 2, 3, 4, 5].map(functionType)];
+  const memory = [...text('m'), ...text('memory'), 0x02, 0x00, 1];
+  const imports = calls.map(({ args }, i) => [...text('f'), ...text(String(i)), 0x00, args.length]);
+  const locals = list([
+    [1, I32],
+    [...unsigned(program.values.length), F64],
+  ]);
+  const body = [...locals, ...instructions(program, layout)];
+  return Uint8Array.from([
+    ...[0, 0x61, 0x73, 0x6d, 1, 0, 0, 0],
+    ...section(1, list(types)),
+    ...section(2, list([memory, ...imports])),
+    ...section(3, list([[0]])),
+    ...section(7, list([[...text('run'), 0x00, ...unsigned(calls.length)]])),
+    ...section(10, list([[...unsigned(body.length), ...body]])),
+  ]);
+}
+
+/** Bytes of blocks that one memory serves all programs with; each fills it anew. */
+let shared: { readonly memory: { readonly buffer: ArrayBuffer }; readonly view: Float64Array } | null = null;
+
+/** The memory through which numbers go in and out, large enough for so many blocks. */
+function memoryFor(machine: Machine, blocks: number) {
+  const bytes = blocks * BLOCK * 8;
+  if (shared === null || shared.memory.buffer.byteLength < bytes) {
+    const memory = new machine.Memory({ initial: Math.max(4, Math.ceil(bytes / PAGE)) });
+    shared = { memory, view: new Float64Array(memory.buffer) };
+  }
+  return shared;
+}
+
+/** Makes a program run as machine code; null where this engine has no WebAssembly or the page is not allowed it. */
+export function prepareNative(program: Program): RunColumns | null {
+  const machine = (globalThis as { readonly WebAssembly?: Machine }).WebAssembly;
+  if (machine === undefined) return null;
+  const layout = layoutOf(program);
+  const { memory, view } = memoryFor(machine, layout.places.length + 1);
+  try {
+    const module = new machine.Module(moduleOf(program, layout));
+    const functions = Object.fromEntries(layout.calls.map(({ call }, i): [string, Call] => [String(i), call]));
+    const { run } = new machine.Instance(module, { m: { memory }, f: functions }).exports;
+    return createRun(run, view, layout.places);
+  } catch {
+    return null;
+  }
+}
+
+function createRun(run: (bytes: number) => void, view: Float64Array, places: readonly number[]): RunColumns {
+  return ({ values, stride }, from, count, out) => {
+    for (let start = 0; start < count; start += BLOCK) {
+      const rows = Math.min(BLOCK, count - start);
+      for (let n = 0; n < places.length; n++) {
+        const source = places[n] * stride + from + start;
+        const target = n * BLOCK;
+        for (let i = 0; i < rows; i++) view[target + i] = values[source + i];
+      }
+      run(rows * 8);
+      const target = places.length * BLOCK;
+      for (let i = 0; i < rows; i++) out[start + i] = view[target + i];
+    }
+  };
+}
