@@ -2,6 +2,7 @@ import type { Formula, Node, Span } from './ast';
 import {
   ANGLE,
   combine,
+  FREQUENCY,
   isPlain,
   PLAIN,
   power,
@@ -168,6 +169,33 @@ function checkEase(context: Context, [curve, share]: readonly Node[]): Found {
   return plainType(context, share, 'the share of ease') && numberOf(PLAIN);
 }
 
+/** follow and chase read a name at other times; what can be read so is for the scope to say. */
+function checkPast(
+  context: Context,
+  { name, args }: Extract<Node, { type: 'call' }>,
+  signature: 'follow' | 'chase',
+): Found {
+  const [source] = args;
+  const isSource = source.type === 'name' && context.scope.past?.sources.has(source.name) === true;
+  if (!isSource) return report(context, { code: 'not-a-source', name, span: source.span });
+  const type = check(context, source);
+  const wanted = signature === 'follow' ? [TIME] : [FREQUENCY, PLAIN];
+  const found = wanted.map((dimension, i) => unitType(context, args[i + 1], dimension, name));
+  return found.includes(null) ? UNKNOWN : type;
+}
+
+/** A value of one unit; a plain number counts frames where a time is wanted, and is taken as it is elsewhere. */
+function unitType(context: Context, node: Node, dimension: Dimension, what: string): NumberType | null {
+  const type = numberType(context, node, what);
+  if (type === null || sameDimension(type.dimension, dimension)) return type;
+  if (isPlain(type.dimension)) {
+    adopt(context, node, dimension, true);
+    return type;
+  }
+  const mend = mendFor(node, dimension);
+  return report(context, { code: 'result-unit', expected: dimension, found: type.dimension, mend, span: node.span });
+}
+
 function checkParameter(context: Context, { name, span }: Extract<Node, { type: 'parameter' }>): Found {
   const known = context.scope.parameters.get(name);
   const why = known?.kind === 'curve' ? CURVE_ELSEWHERE : context.scope.unfit.get(name);
@@ -265,9 +293,10 @@ function joinAll(context: Context, nodes: readonly Node[], action: string): Numb
 
 function checkSignature(
   context: Context,
-  { name, args }: Extract<Node, { type: 'call' }>,
+  call: Extract<Node, { type: 'call' }>,
   { signature }: FormulaFunction,
 ): Found {
+  const { name, args } = call;
   const together = `used together in ${name}`;
   switch (signature) {
     case 'plain':
@@ -296,6 +325,9 @@ function checkSignature(
       return joinAll(context, args, together) && numberOf(PLAIN);
     case 'ease':
       return checkEase(context, args);
+    case 'follow':
+    case 'chase':
+      return checkPast(context, call, signature);
     case 'remap': {
       const from = joinAll(context, args.slice(0, 3), together);
       const to = joinAll(context, args.slice(3), together);

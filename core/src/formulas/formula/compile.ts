@@ -7,8 +7,8 @@ import type { FormulaProblem } from './problem';
 import { exponential, modulo, powerOf, type Build } from './maths';
 import { prepareNative, type RunColumns } from './native';
 import type { Op } from './ops';
-import { prepareRow, ProgramWriter, type Program } from './program';
-import { CONSTANTS, FRAME_PLACE, type Scope, type ValueType } from './scope';
+import { prepareRow, ProgramWriter, type Program, type RunRow } from './program';
+import { CLOCK_NAME, CONSTANTS, FRAME_PLACE, ROW_NAME, type Scope, type ValueType } from './scope';
 
 /** Reads the inputs of a scope (see `Scope`) and gives the value in base units: px, seconds, degrees. */
 export type Evaluate = (inputs: Float64Array) => number;
@@ -22,6 +22,10 @@ export interface CompiledFormula {
   readonly run: RunColumns;
   /** What it depends on: names and "@parameters". */
   readonly reads: ReadonlySet<string>;
+  /** Places of the inputs whose present value it needs; what it reads at other times only is not among them. */
+  readonly inputs: ReadonlySet<number>;
+  /** A runner for single rows with registers of its own, for a formula that is worked out within itself. */
+  readonly createRow: () => RunRow;
 }
 
 /** A compiled formula, or everything that is wrong with it. */
@@ -127,6 +131,7 @@ class FormulaWriter {
   private call(node: Extract<Node, { type: 'call' }>): number {
     const { signature, most, build } = FUNCTIONS[node.name];
     if (signature === 'ease') return this.ease(node.args);
+    if (signature === 'follow' || signature === 'chase') return this.past(signature, node.args);
     if (signature === 'from-angle') return build(this.out, this.angle(node.args[0]));
     if (ROUNDING.has(node.name)) return this.rounding(build, node.args[0]);
     const args = node.args.map((arg) => this.value(arg));
@@ -138,6 +143,22 @@ class FormulaWriter {
     const { places, curves } = this.checked.scope;
     const place = places.get(`@${(curve as Extract<Node, { type: 'parameter' }>).name}`) as number;
     return this.out.call((which, u) => curves[which]?.(u) ?? u, this.out.input(place), this.value(share));
+  }
+
+  private past(how: 'follow' | 'chase', [name, ...rest]: readonly Node[]): number {
+    const { past, places } = this.checked.scope;
+    const source = past?.sources.get((name as Extract<Node, { type: 'name' }>).name) ?? -1;
+    const [row, clock] = [ROW_NAME, CLOCK_NAME].map((hidden) => this.out.input(places.get(hidden) as number));
+    const args = rest.map((node) => this.value(node));
+    const reader = past?.reader;
+    return how === 'follow'
+      ? this.out.call((r, now, delay) => reader?.current?.follow(source, r, now, delay) ?? NaN, row, clock, ...args)
+      : this.out.call(
+          (r, now, pace, damping) => reader?.current?.chase(source, r, now, pace, damping) ?? NaN,
+          row,
+          clock,
+          ...args,
+        );
   }
 
   /** Angle functions take a plain number as radians, as mathematics does. */
@@ -176,7 +197,8 @@ export function compileChecked(checked: Checked): CompiledFormula {
     if (count >= MANY && native) return native(columns, from, count, out);
     for (let i = 0; i < count; i++) out[i] = runRow(columns, from + i);
   };
-  return { source: formula.source, evaluate, run, reads };
+  const inputs = new Set(program.values.flatMap((value) => (value.type === 'input' ? [value.place] : [])));
+  return { source: formula.source, evaluate, run, reads, inputs, createRow: () => prepareRow(program) };
 }
 
 /** Reads, checks and compiles a formula for a place that needs a value of type `expected`. */

@@ -38,7 +38,11 @@ export type Signature =
   /** x, a, b of one unit; c, d of another, which is the result's. */
   | 'remap'
   /** A curve parameter and a plain share, result plain. */
-  | 'ease';
+  | 'ease'
+  /** A name that can be read at other times, and a time; result of the name's unit. */
+  | 'follow'
+  /** A name that can be read at other times, a frequency, a plain damping; result of the name's unit. */
+  | 'chase';
 
 /** A function of the formula language: how its units hang together, how many arguments it takes, and what it does. */
 export interface FormulaFunction {
@@ -92,6 +96,13 @@ export const FUNCTIONS: Readonly<Record<string, FormulaFunction>> = {
   floor: fn('same', 1, 'whole number below', step('floor')),
   ceil: fn('same', 1, 'whole number above', step('ceil')),
   ease: fn('ease', 2, 'a curve parameter, and a share of its time', (_writer, _curve, share) => share),
+  follow: fn(
+    'follow',
+    2,
+    'a channel so long ago, and how long: follow(leader.rotation, 3f)',
+    (_writer, value) => value,
+  ),
+  chase: fn('chase', 3, 'a channel, pulled after by a spring: its pace, its damping', (_writer, value) => value),
   noise: fn('plain', 2, 'smooth noise −1 to 1 at x, by seed', call(gradientNoise)),
   random: fn(
     'plain',

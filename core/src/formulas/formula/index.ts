@@ -2,7 +2,7 @@ export type { Formula, Node, Span } from './ast';
 export { parseFormula, MOST_CHARACTERS, type ParseResult } from './parse';
 export { checkFormula, type Checked, type CheckResult } from './check';
 export { compileFormula, compileChecked, type CompiledFormula, type CompileResult } from './compile';
-export type { Columns } from './program';
+export type { Columns, RunRow } from './program';
 export type { RunColumns } from './native';
 export { describeFormulaProblem, type FormulaProblem } from './problem';
 export { FUNCTIONS, type FormulaFunction } from './functions';
@@ -18,6 +18,10 @@ export {
   type Scope,
   type ValueType,
   type CurveProgress,
+  ROW_NAME,
+  CLOCK_NAME,
+  type Past,
+  type PastReader,
 } from './scope';
 export { nameOfDimension, UNITS, type Dimension } from './dimension';
 export { parser as formulaParser } from './grammar/parser.generated';

@@ -11,6 +11,7 @@ export type FormulaProblem = { readonly span: Span } & (
   | { readonly code: 'unknown-parameter'; readonly name: string; readonly known: readonly string[] }
   | { readonly code: 'unfit-parameter'; readonly name: string; readonly why: string }
   | { readonly code: 'not-a-curve' }
+  | { readonly code: 'not-a-source'; readonly name: string }
   | { readonly code: 'unknown-function'; readonly name: string; readonly known: readonly string[] }
   | { readonly code: 'unknown-unit'; readonly text: string; readonly unit: string }
   | { readonly code: 'argument-count'; readonly name: string; readonly expected: string; readonly found: number }
@@ -63,6 +64,8 @@ export function describeFormulaProblem(problem: FormulaProblem): string {
       return `@${problem.name} ${problem.why}.`;
     case 'not-a-curve':
       return 'ease needs a parameter of kind curve first, such as ease(@curve, share).';
+    case 'not-a-source':
+      return `${problem.name} reads a channel at other times, so it needs the name of one first, such as keyed or leader.rotation. It works in rigs only.`;
     case 'unknown-function':
       return `There is no function ${problem.name}.${suggestion(problem.name, problem.known)}`;
     case 'unknown-unit':

@@ -33,7 +33,28 @@ export interface Scope {
   readonly curves: readonly CurveProgress[];
   /** Parameters that are there and do not fit here, each with the reason as the rest of a sentence. */
   readonly unfit: ReadonlyMap<string, string>;
+  /** What can be read at other times; absent where nothing can. */
+  readonly past?: Past;
 }
+
+/** Reads what a name stood for at other times; sources are numbered by `Past.sources`. */
+export interface PastReader {
+  /** Value of a source for a row, so many seconds before the clock. */
+  readonly follow: (source: number, row: number, clock: number, delay: number) => number;
+  /** Where a mass is that a spring pulls to the source: pace in hertz, damping 1 for the quickest without a swing. */
+  readonly chase: (source: number, row: number, clock: number, pace: number, damping: number) => number;
+}
+
+/** The names that can be read at other times, and who reads them, which is set before a program runs. */
+export interface Past {
+  readonly sources: ReadonlyMap<string, number>;
+  readonly reader: { current: PastReader | null };
+}
+
+/** Places of the row and of the clock, which `follow` and `chase` need; nobody can write the first as a name. */
+export const ROW_NAME = '#row';
+/** Scene time in seconds. */
+export const CLOCK_NAME = 'clock';
 
 /** Place of the length of a frame, in seconds, among the inputs of every scope. */
 export const FRAME_PLACE = 0;

@@ -96,6 +96,8 @@ const NEVER: CompiledFormula = {
   evaluate: () => 0,
   run: (_columns, _from, count, out) => void out.fill(0, 0, count),
   reads: new Set(),
+  inputs: new Set(),
+  createRow: () => () => 0,
 };
 
 interface Place {

@@ -56,7 +56,7 @@ const optionSchema = z.strictObject({
  * A parameter. `default`, limits and step are literals such as "18f", "20%", "on"; for the kinds that are no numbers
  * a CSS colour, an option's name, an easing as text, or "none" for a layer.
  */
-const parameterSchema = z.strictObject({
+export const parameterSchema = z.strictObject({
   name: parameterNameSchema,
   label: nameSchema,
   kind: z.enum(PARAMETER_KINDS),

@@ -78,7 +78,7 @@ export function typeOfChannel(channel: ChannelId): ValueType {
 }
 
 /** The inputs of one parameter, without the @: its own, or one for each of its parts. */
-function inputsOf({ name, kind, options }: Parameter): (readonly [string, ValueType])[] {
+export function inputsOfParameter({ name, kind, options }: Parameter): (readonly [string, ValueType])[] {
   switch (kind) {
     case 'colour':
       return COLOUR_PARTS.map((part) => [`${name}.${part}`, numberOf(PLAIN)]);
@@ -94,7 +94,7 @@ function inputsOf({ name, kind, options }: Parameter): (readonly [string, ValueT
 }
 
 /** Why the bare name of a parameter does not fit in a formula; null where it does. */
-function whyUnfit({ name, kind, options }: Parameter): string | null {
+export function whyUnfit({ name, kind, options }: Parameter): string | null {
   switch (kind) {
     case 'colour':
       return 'is a colour, and fits the channels of fill and stroke colours';
@@ -118,7 +118,7 @@ interface Base {
 }
 
 function baseOf({ parameters }: Pick<Preset, 'parameters'>, curves: readonly CurveProgress[]): Base {
-  const types = Object.fromEntries(parameters.flatMap(inputsOf));
+  const types = Object.fromEntries(parameters.flatMap(inputsOfParameter));
   const scope = createScope({ ...PRESET_NAMES, rest: numberOf(PLAIN), here: numberOf(PLAIN) }, types);
   const reasons = parameters.map((parameter) => [parameter.name, whyUnfit(parameter)] as const);
   const unfit = new Map(reasons.flatMap(([name, why]) => (why === null ? [] : [[name, why] as const])));

@@ -2,6 +2,7 @@ import { channelOf, type ChannelId } from '../../basics/channel';
 import { easingText } from '../../basics/easing';
 import { houseText, type LibraryItem } from '../library';
 import type { Parameter, Preset, PresetEasing } from '../../formulas/preset';
+import type { Rig } from '../../formulas/rig';
 import { rowGroups, type RowGroup } from './matrix';
 
 /** One thing that differs between two revisions. Null stands for "not there". */
@@ -195,12 +196,38 @@ export function compareItems(before: LibraryItem, after: LibraryItem, nameOf: Na
       ...differ('value', 'follows', a.as === undefined ? null : nameOf(a.as), b.as === undefined ? null : nameOf(b.as)),
     ];
   }
+  if (before.kind === 'rig' && after.kind === 'rig') return [...texts, ...compareRigs(before.body, after.body)];
   if (before.kind === 'recipe' && after.kind === 'recipe') {
     const [a, b] = [before.body, after.body].map((body) => flat(body));
     const fields = new Set([...Object.keys(a), ...Object.keys(b)]);
     return [...texts, ...[...fields].flatMap((name) => differ('value', name, a[name] ?? null, b[name] ?? null))];
   }
   return texts;
+}
+
+/** What two rigs differ in: dials by name, roles, formulas by channel. */
+function compareRigs(before: Rig, after: Rig): Difference[] {
+  const dials = (rig: Rig): Map<string, Record<string, string>> =>
+    new Map(rig.dials.map(({ name, ...dial }) => [name, flat(dial)]));
+  const formulas = (rig: Rig): Map<string, string> =>
+    new Map(rig.formulas.flatMap(({ channels, text }) => channels.map((channel) => [channel, text] as const)));
+  const roles = ({ roles: list }: Rig): string | null => list.map(({ name }) => name).join(', ') || null;
+  const [a, b] = [dials(before), dials(after)];
+  const [f, g] = [formulas(before), formulas(after)];
+  const fieldsOf = (name: string): string[] => [...new Set(Object.keys({ ...a.get(name), ...b.get(name) }))];
+  return [
+    ...[...new Set([...a.keys(), ...b.keys()])].flatMap((name) => {
+      const [one, other] = [a.get(name), b.get(name)];
+      if (!one || !other) return differ('parameters', `@${name}`, one ? 'there' : null, other ? 'there' : null);
+      return fieldsOf(name).flatMap((field) =>
+        differ('parameters', `${field} of @${name}`, one[field] ?? null, other[field] ?? null),
+      );
+    }),
+    ...differ('parameters', 'roles', roles(before), roles(after)),
+    ...[...new Set([...f.keys(), ...g.keys()])].flatMap((channel) =>
+      differ('value', channel, f.get(channel) ?? null, g.get(channel) ?? null),
+    ),
+  ];
 }
 
 /** The fields of a recipe as texts. */

@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { countSchema, whenSchema, idSchema, nameSchema } from '../../basics/ids';
 import { draftPresetSchema, presetSchema } from '../../formulas/preset';
+import { draftRigSchema, rigSchema } from '../../formulas/rig';
 import { recipeSchema } from '../../scene/recipe';
 import { curveSchema, houseSchema } from './house';
 
@@ -13,7 +14,7 @@ export const ITEM_STATES = ['draft', 'in review', 'published', 'retired'] as con
 export type ItemState = (typeof ITEM_STATES)[number];
 
 /** Kinds of library items. */
-export const ITEM_KINDS = ['preset', 'curve', 'house', 'recipe'] as const;
+export const ITEM_KINDS = ['preset', 'rig', 'curve', 'house', 'recipe'] as const;
 /** The kind of a library item. */
 export type ItemKind = (typeof ITEM_KINDS)[number];
 
@@ -57,9 +58,10 @@ const itemFields = {
   summary: summarySchema,
 };
 
-function itemSchemaWith<T extends z.ZodType>(preset: T) {
+function itemSchemaWith<T extends z.ZodType, R extends z.ZodType>(preset: T, rig: R) {
   return z.discriminatedUnion('kind', [
     z.strictObject({ ...itemFields, kind: z.literal('preset'), body: preset }),
+    z.strictObject({ ...itemFields, kind: z.literal('rig'), body: rig }),
     z.strictObject({ ...itemFields, kind: z.literal('curve'), body: curveSchema }),
     z.strictObject({ ...itemFields, kind: z.literal('house'), body: houseSchema }),
     z.strictObject({ ...itemFields, kind: z.literal('recipe'), body: recipeSchema }),
@@ -67,15 +69,19 @@ function itemSchemaWith<T extends z.ZodType>(preset: T) {
 }
 
 /** A library item as one of its revisions shows it. */
-export const libraryItemSchema = itemSchemaWith(presetSchema).describe('A library item: one revision of it.');
+export const libraryItemSchema = itemSchemaWith(presetSchema, rigSchema).describe(
+  'A library item: one revision of it.',
+);
 
 /** The same in the making. */
-export const draftItemSchema = itemSchemaWith(draftPresetSchema);
+export const draftItemSchema = itemSchemaWith(draftPresetSchema, draftRigSchema);
 
 /** A library item as one of its revisions shows it. */
 export type LibraryItem = Readonly<z.infer<typeof libraryItemSchema>>;
 /** A preset of the library. */
 export type PresetItem = Extract<LibraryItem, { kind: 'preset' }>;
+/** A rig of the library. */
+export type RigItem = Extract<LibraryItem, { kind: 'rig' }>;
 /** A curve of the library. */
 export type CurveItem = Extract<LibraryItem, { kind: 'curve' }>;
 /** A recipe of the library. */
@@ -91,4 +97,9 @@ export function isOffered({ state }: Pick<LibraryItem, 'state'>): boolean {
 /** True for a preset. */
 export function isPreset(item: LibraryItem): item is PresetItem {
   return item.kind === 'preset';
+}
+
+/** True for a rig. */
+export function isRig(item: LibraryItem): item is RigItem {
+  return item.kind === 'rig';
 }

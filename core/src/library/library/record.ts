@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { currentOperation, recipeSchema } from '../../scene/recipe';
 import { countSchema, whenSchema, idSchema } from '../../basics/ids';
 import { draftPresetSchema, presetSchema } from '../../formulas/preset';
+import { draftRigSchema, rigSchema } from '../../formulas/rig';
 import { curveSchema, houseSchema, type HouseValue } from './house';
 import { collectionSchema, summarySchema, tagsSchema, textFields, type LibraryItem } from './item';
 
@@ -45,6 +46,7 @@ function hasOneType({ kind, revisions, draft }: { kind: string; revisions: unkno
 export const itemRecordSchema = z
   .discriminatedUnion('kind', [
     recordOfKind('preset', presetSchema, draftPresetSchema),
+    recordOfKind('rig', rigSchema, draftRigSchema),
     recordOfKind('curve', curveSchema, curveSchema),
     recordOfKind('house', houseSchema, houseSchema),
     recordOfKind('recipe', recipeSchema, recipeSchema),

@@ -1,9 +1,10 @@
 import type { Preset } from '../../formulas/preset';
+import type { Rig } from '../../formulas/rig';
 import { isPresetRecipe, type Recipe } from '../../scene/recipe';
 import type { LibraryItem } from './item';
 
 /** Why an item needs another: to be computed, or only to be linked by name. */
-export type ReferenceUse = 'default' | 'easing' | 'follows' | 'matches' | 'preset';
+export type ReferenceUse = 'default' | 'easing' | 'follows' | 'matches' | 'preset' | 'rig';
 
 /** Another item that an item refers to, for what, and where. */
 export interface Reference {
@@ -41,6 +42,10 @@ export function referencesOf(item: Bodied): Reference[] {
   switch (item.kind) {
     case 'preset':
       return presetReferences(item.body as Preset);
+    case 'rig':
+      return (item.body as Rig).dials.flatMap(({ house, name }): Reference[] =>
+        house === undefined ? [] : [{ id: house, use: 'default', where: `default of @${name}` }],
+      );
     case 'house': {
       const { as } = item.body as { as?: string };
       return as === undefined ? [] : [{ id: as, use: 'follows', where: 'the value that it follows' }];
@@ -49,6 +54,7 @@ export function referencesOf(item: Bodied): Reference[] {
       return [];
     case 'recipe': {
       const recipe = item.body as Recipe;
+      if (recipe.operation === 'rig') return [{ id: recipe.rig.id, use: 'rig', where: 'the rig that it uses' }];
       return isPresetRecipe(recipe) ? [{ id: recipe.preset.id, use: 'preset', where: 'the preset that it uses' }] : [];
     }
   }

@@ -4,10 +4,17 @@ import { STARTER_CURVES } from './curves';
 import { ENTRANCES } from './entrances';
 import { EXITS } from './exits';
 import { STARTER_HOUSE } from './house';
+import { STARTER_RIGS } from './rigs';
 import { THROUGHS } from './throughs';
 
 /** The presets that a new library begins with. */
 export const STARTER_PRESETS: readonly PresetItem[] = [...ENTRANCES, ...ACCENTS, ...THROUGHS, ...EXITS];
 
 /** Everything that a new library begins with. */
-export const STARTER_LIBRARY: readonly LibraryItem[] = [...STARTER_PRESETS, ...STARTER_CURVES, ...STARTER_HOUSE];
+export const STARTER_LIBRARY: readonly LibraryItem[] = [
+  ...STARTER_PRESETS,
+  ...STARTER_RIGS,
+  ...STARTER_CURVES,
+  ...STARTER_HOUSE,
+];
+export { STARTER_RIGS } from './rigs';

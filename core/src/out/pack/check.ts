@@ -10,6 +10,7 @@ import {
   type Reference,
   type Shelf,
 } from '../../library/library';
+import { compileRig } from '../../formulas/rig';
 import { compilePreset, describePresetProblem } from '../../formulas/preset';
 import { allReferences } from './pack';
 import type { PackProblem } from './problem';
@@ -25,6 +26,7 @@ const WANTED: Readonly<Record<Reference['use'], string>> = {
   follows: 'a house value of the same type',
   matches: 'an entrance',
   preset: 'a preset',
+  rig: 'a rig',
 };
 
 function isFit(use: Reference['use'], item: LibraryItem, own: LibraryItem): boolean {
@@ -37,6 +39,8 @@ function isFit(use: Reference['use'], item: LibraryItem, own: LibraryItem): bool
       return item.kind === 'house' && own.kind === 'house' && item.body.type === own.body.type;
     case 'preset':
       return item.kind === 'preset';
+    case 'rig':
+      return item.kind === 'rig';
     case 'matches':
       return item.kind === 'preset' && item.body.phase === 'entrance';
   }
@@ -65,11 +69,18 @@ function revisionProblems(item: LibraryItem, known: ReadonlyMap<string, ItemReco
 }
 
 function formulaProblem(item: LibraryItem, shelf: Shelf): PackProblem[] {
+  if (item.kind === 'rig') {
+    const [first] = compileRig(item.body).problems;
+    return first ? [brokenFormula(item, `The formula for ${first.channel}: ${first.message}`)] : [];
+  }
   if (item.kind !== 'preset') return [];
   const result = compilePreset(item.body, shelf);
   if (result.ok) return [];
-  const reason = describePresetProblem(result.problems[0]);
-  return [{ code: 'broken-formula', item: item.name, revision: `r${item.revision}`, reason }];
+  return [brokenFormula(item, describePresetProblem(result.problems[0]))];
+}
+
+function brokenFormula({ name, revision }: LibraryItem, reason: string): PackProblem {
+  return { code: 'broken-formula', item: name, revision: `r${revision}`, reason };
 }
 
 function circleProblems(records: readonly ItemRecord[], known: ReadonlyMap<string, ItemRecord>): PackProblem[] {

@@ -113,7 +113,7 @@ function taken(here: ItemRecord, coming: ItemRecord): ItemRecord {
 function remapped(record: ItemRecord, ids: ReadonlyMap<string, string>): ItemRecord {
   if (ids.size === 0) return record;
   const to = (id: string): string => ids.get(id) ?? id;
-  /** A recipe says its preset as `preset: { id }`. */
+  /** A recipe says its preset as `preset: { id }`, its rig as `rig: { id }`. */
   const remap = (value: unknown, isPreset = false): unknown => {
     if (Array.isArray(value)) return value.map((item) => remap(item));
     if (value === null || typeof value !== 'object') return value;
@@ -123,7 +123,10 @@ function remapped(record: ItemRecord, ids: ReadonlyMap<string, string>): ItemRec
         typeof item === 'string';
       if (isReference) return [key, to(item)];
       const curve = key === 'default' && typeof item === 'string' ? /^curve\s+(\S+)$/.exec(item) : null;
-      return [key, curve ? `curve ${to(curve[1])}` : remap(item, key === 'preset' && record.kind === 'recipe')];
+      return [
+        key,
+        curve ? `curve ${to(curve[1])}` : remap(item, (key === 'preset' || key === 'rig') && record.kind === 'recipe'),
+      ];
     });
     return Object.fromEntries(fields) as unknown;
   };

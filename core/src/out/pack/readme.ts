@@ -2,6 +2,7 @@ import { frontOf, referencesOf, type ItemKind, type ItemRecord, type LibraryItem
 
 const HEADINGS: Readonly<Record<ItemKind, string>> = {
   preset: 'Presets',
+  rig: 'Rigs',
   curve: 'Curves',
   house: 'House values',
   recipe: 'Recipes',
@@ -13,8 +14,8 @@ function stateWords({ retired, revisions, draft }: ItemRecord): string {
 }
 
 function parameterLines(item: LibraryItem): string[] {
-  if (item.kind !== 'preset') return [];
-  return item.body.parameters.map(({ name, label, default: standard, note }) => {
+  const parameters = item.kind === 'preset' ? item.body.parameters : item.kind === 'rig' ? item.body.dials : [];
+  return parameters.map(({ name, label, default: standard, note }) => {
     const tail = note === '' ? '' : `: ${note}`;
     return `- ${label} (\`@${name}\`, ${standard})${tail}`;
   });

@@ -9,6 +9,15 @@ export type Finding =
   | { readonly code: 'wrong-phase'; readonly preset: string; readonly phase: string; readonly operation: string }
   | { readonly code: 'draft-preset'; readonly preset: string }
   | { readonly code: 'preset-broken'; readonly preset: string; readonly problem: PresetProblem }
+  | { readonly code: 'rig-broken'; readonly rig: string; readonly message: string }
+  | { readonly code: 'rig-circle'; readonly layers: readonly string[]; readonly channels: readonly string[] }
+  | {
+      readonly code: 'rig-not-finite';
+      readonly layers: readonly string[];
+      readonly channel: string;
+      readonly at: Ticks;
+    }
+  | { readonly code: 'rig-idle'; readonly layers: readonly string[]; readonly why: 'no-keys' | 'no-speed' }
   | { readonly code: 'bad-field'; readonly field: string; readonly text: string; readonly message: string }
   | { readonly code: 'unknown-parameter'; readonly preset: string; readonly name: string }
   | { readonly code: 'locked'; readonly layers: readonly string[] }
@@ -78,6 +87,7 @@ export function severityOf(finding: Finding): Severity {
     case 'unknown-preset':
     case 'wrong-phase':
     case 'preset-broken':
+    case 'rig-broken':
     case 'bad-field':
     case 'unknown-parameter':
     case 'cannot-meet':
@@ -115,6 +125,9 @@ export function severityOf(finding: Finding): Severity {
     case 'ends-off-frame':
     case 'uncovered':
     case 'big-steps':
+    case 'rig-circle':
+    case 'rig-not-finite':
+    case 'rig-idle':
       return 'warning';
   }
 }
@@ -168,6 +181,16 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `“${finding.preset}” is a draft. It can be tried here; publish it to apply it.`;
     case 'preset-broken':
       return `“${finding.preset}” cannot run. ${describePresetProblem(finding.problem)}`;
+    case 'rig-broken':
+      return `The rig “${finding.rig}” cannot run. ${finding.message}`;
+    case 'rig-circle':
+      return `${nameLayers(scene, finding.layers)} wait for each other in a circle on ${finding.channels.join(', ')}, so their keys stand there. Let one of them read what another gave a moment ago on a layer that is not rigged.`;
+    case 'rig-not-finite':
+      return `The formula for ${finding.channel} gives no finite number for ${nameLayers(scene, finding.layers)} at ${formatShort(finding.at, rate)}; what the keys give is drawn. Look for a division by 0.`;
+    case 'rig-idle':
+      return finding.why === 'no-keys'
+        ? `${aboutMany(scene, finding.layers, 'has', 'have')} no keys on these channels, so there is no arrival to carry on from. Bring ${finding.layers.length === 1 ? 'it' : 'them'} in first, or choose other channels.`
+        : `${aboutMany(scene, finding.layers, 'arrives', 'arrive')} without any speed, so there is nothing to carry on. Let the last easing arrive with speed, such as linear.`;
     case 'bad-field':
       return `${finding.field}: “${finding.text}” does not work. ${finding.message}`;
     case 'unknown-parameter':

@@ -13,7 +13,7 @@ export interface RunContext {
   /** ISO 8601 date and time. */
   readonly when: string;
   /** The run that is planned again: what it used is at hand whatever the library holds. */
-  readonly known?: Pick<RunRecord, 'preset' | 'uses'>;
+  readonly known?: Pick<RunRecord, 'preset' | 'rig' | 'uses'>;
 }
 
 /** Layers and keys that a plan touches. */
@@ -57,6 +57,8 @@ export interface Operated {
   readonly counts: Omit<PlanCounts, 'kept'>;
   /** The preset that was used, as the run's record keeps it. */
   readonly preset?: RunRecord['preset'];
+  /** The rig that was used, with its dials. */
+  readonly rig?: RunRecord['rig'];
   readonly uses?: RunRecord['uses'];
 }
 

@@ -11,13 +11,16 @@ import type {
   PresetOperation,
   PresetRecipe,
   Recipe,
+  RigRecipe,
 } from '../../scene/recipe';
+import { planRig, replayRig, rigParts, rigReads } from '../rig';
 import { planPreset, presetParts, presetReads, replayPreset } from '../run';
 import type { LayerMade, RunRecord } from '../../scene/scene';
 import type { SentenceFacts, SentencePart } from '../sentence';
 
 /** The shape of each operation's recipe. */
 type RecipeOf = Readonly<Record<PresetOperation, PresetRecipe>> & {
+  readonly rig: RigRecipe;
   readonly 'line-up': LineUpRecipe;
   readonly arrange: ArrangeRecipe;
   readonly clear: ClearRecipe;
@@ -36,6 +39,7 @@ const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
   'send-out': preset,
   accent: preset,
   'move-throughout': preset,
+  rig: { plan: planRig, replay: replayRig, reads: rigReads, parts: rigParts },
   'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
   arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },
   clear: { plan: planClear, replay: replayClear, reads: clearReads, parts: clearParts },

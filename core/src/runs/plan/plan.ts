@@ -20,7 +20,7 @@ import { packMade, type RunRecord, type Scene } from '../../scene/scene';
 import { entryOn, openScene, restack } from '../stack';
 
 /** What is known of a run before it is applied. */
-export type RunHead = Pick<RunRecord, 'id' | 'recipe' | 'preset' | 'uses' | 'by' | 'when' | 'layers'>;
+export type RunHead = Pick<RunRecord, 'id' | 'recipe' | 'preset' | 'rig' | 'uses' | 'by' | 'when' | 'layers'>;
 
 /** What a run would do, as it is shown: to each layer, and what the checks found. */
 export interface DryRun {
@@ -52,11 +52,12 @@ export function operate(surroundings: Omit<Surroundings, 'indices'>, recipe: Rec
   return { ...operated, findings: [...operated.findings, ...findings] };
 }
 
-function headOf(recipe: Recipe, { layers, preset, uses }: Operated, { runId, by, when }: RunContext): RunHead {
+function headOf(recipe: Recipe, { layers, preset, rig, uses }: Operated, { runId, by, when }: RunContext): RunHead {
   return {
     id: runId,
     recipe,
     ...(preset ? { preset } : {}),
+    ...(rig ? { rig } : {}),
     ...(uses ? { uses } : {}),
     by,
     when,
@@ -70,8 +71,9 @@ export function recordOf(
   recipe: Recipe,
   operated: Operated,
 ): RunRecord {
-  const { layers, preset } = operated;
-  const facts = { scene, shelf, count: layers.length, ...(preset ? { presetName: preset.name } : {}) };
+  const { layers } = operated;
+  const used = operated.preset ?? operated.rig;
+  const facts = { scene, shelf, count: layers.length, ...(used ? { presetName: used.name } : {}) };
   const made = operated.made();
   return {
     ...headOf(recipe, operated, context),

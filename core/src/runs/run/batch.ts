@@ -24,6 +24,12 @@ export interface Batch {
   readonly lengths: readonly [Ticks, Ticks] | null;
 }
 
+/** What of a batch the parameters of its layers depend on; dials of rigs are worked out in the same way. */
+export type ParameterBatch = Pick<
+  Batch,
+  'staging' | 'compiled' | 'sources' | 'overrides' | 'indices' | 'places' | 'lastPlace'
+> & { readonly recipe: Pick<PresetRecipe, 'seed'> };
+
 /** Values of one layer that were set by hand. */
 export interface OverrideSources {
   readonly start: Ticks | null;

@@ -8,7 +8,8 @@ import { PRESET_OPERATIONS, type PresetOperation, type PresetRecipe } from '../.
 import type { RunRecord, Scene } from '../../scene/scene';
 import { frameTicks, type Ticks } from '../../basics/time';
 import { findMeetings, findOffGrid, findOutsideLayer, findOutsideScene, findTwice, sidesOfRuns } from '../check';
-import { createMarker, type Batch, type OverrideSources } from './batch';
+import { createMarker, type Batch } from './batch';
+import { readOverrides } from './overrides';
 import { hasKeysOn, madeOf, planLayers, type Outcome } from './plan-layers';
 import { prepareLayers } from './prepare';
 import { createSchedule, createTiming, type Schedule, type Timing } from './schedule';
@@ -148,34 +149,6 @@ function readLengths(
     });
   }
   return { lengths: [from.ticks, to.ticks], problems };
-}
-
-/** Reads what was set by hand for single layers. */
-function readOverrides(
-  recipe: PresetRecipe,
-  compiled: CompiledPreset,
-  scene: Scene,
-): { overrides: Map<string, OverrideSources>; problems: Finding[] } {
-  const overrides = new Map<string, OverrideSources>();
-  const problems: Finding[] = [];
-  for (const [layer, { start, length, parameters }] of Object.entries(recipe.overrides ?? {})) {
-    const times = [start, length].map((text) => (text === undefined ? null : readTime(text, scene.rate, 'By hand')));
-    problems.push(...problemsOf(times));
-    const sources = new Map<string, CompiledVariation>();
-    for (const entry of compiled.parameters) {
-      const value = parameters?.[entry.parameter.name];
-      if (value === undefined) continue;
-      const variation = compileVariation(entry, { by: 'fixed', value }, compiled.lookup);
-      if (variation.problem) problems.push(variation.problem);
-      sources.set(entry.parameter.name, variation);
-    }
-    overrides.set(layer, {
-      start: times[0]?.ticks ?? null,
-      length: times[1] === null ? null : Math.max(frameTicks(scene.rate), times[1].ticks),
-      parameters: new Map([...sources].map(([name, { source }]) => [name, source])),
-    });
-  }
-  return { overrides, problems };
 }
 
 interface Prepared {

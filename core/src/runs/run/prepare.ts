@@ -18,7 +18,7 @@ import { boundsAt, matrixAt, sampleTrack } from '../../scene/sample';
 import { randomAt, seedFromText } from '../../basics/random';
 import { frameTicks, ticksFromSeconds, toFrameGrid, TICKS_PER_SECOND, type Ticks } from '../../basics/time';
 import { transformPoint, type Box } from '../../basics/transform';
-import type { Batch } from './batch';
+import type { Batch, ParameterBatch } from './batch';
 import type { Turn } from './vary';
 
 /** All layers of a run with their parameters and own lengths, before the run's times are known. Rows are in the order of the batch. */
@@ -83,7 +83,7 @@ function factsOf(staging: Staging): Float64Array {
 }
 
 /** Writes who each layer is in its run, and what is known of it, into the columns of those names. */
-function fillFacts(columns: Columns, { compiled, staging, recipe, indices, places, lastPlace }: Batch): void {
+function fillFacts(columns: Columns, { compiled, staging, recipe, indices, places, lastPlace }: ParameterBatch): void {
   const { values, stride } = columns;
   const { scene } = staging;
   const columnOf = (name: string): number => (compiled.scope.places.get(name) as number) * stride;
@@ -108,7 +108,7 @@ function fillFacts(columns: Columns, { compiled, staging, recipe, indices, place
 }
 
 /** Upright boxes in the rest pose as a layer's parameters see them: its own, or that of another layer that is there. */
-function boxesFor({ staging, indices }: Batch): (row: number, layer: string | null) => Box {
+function boxesFor({ staging, indices }: ParameterBatch): (row: number, layer: string | null) => Box {
   return (row, id) => {
     const own = indices[row];
     const index = id === null ? own : staging.scene.layers.findIndex((layer) => layer.id === id);
@@ -116,7 +116,8 @@ function boxesFor({ staging, indices }: Batch): (row: number, layer: string | nu
   };
 }
 
-interface Filled {
+/** Columns of inputs with each layer's parameters, and as they are shown. */
+export interface Filled {
   readonly columns: Columns;
   readonly turns: readonly Turn[];
   readonly values: Record<string, number | string>[];
@@ -124,7 +125,7 @@ interface Filled {
 }
 
 /** Fills the columns with who each layer is, and with the parameters. */
-function fillColumns(batch: Batch): Filled {
+export function fillColumns(batch: ParameterBatch): Filled {
   const { compiled, staging, indices, places, lastPlace } = batch;
   const columns = createColumns(compiled, indices.length, staging.scene.rate);
   fillFacts(columns, batch);
@@ -140,7 +141,7 @@ function fillColumns(batch: Batch): Filled {
 }
 
 /** Fills the columns of one parameter: the run's values, those that were set by hand over them, within their limits. */
-function fillParameter(batch: Batch, i: number, { columns, turns, values, limited }: Filled): void {
+function fillParameter(batch: ParameterBatch, i: number, { columns, turns, values, limited }: Filled): void {
   const { compiled, overrides, sources } = batch;
   const entry = compiled.parameters[i];
   const { name } = entry.parameter;
@@ -171,7 +172,14 @@ function fillParameter(batch: Batch, i: number, { columns, turns, values, limite
 }
 
 /** One number within its limits, which are formulas of the layer. */
-function limitOne(batch: Batch, i: number, columns: Columns, row: number, wanted: number, limited: string[][]): number {
+function limitOne(
+  batch: ParameterBatch,
+  i: number,
+  columns: Columns,
+  row: number,
+  wanted: number,
+  limited: string[][],
+): number {
   const { min, max, parameter } = batch.compiled.parameters[i];
   const out = new Float64Array(1);
   let held = wanted;

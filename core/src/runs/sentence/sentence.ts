@@ -17,6 +17,10 @@ export type SentenceField =
   | 'existing'
   | 'way'
   | 'parts'
+  | 'rig'
+  | 'channels'
+  | 'later'
+  | `role:${string}`
   | `parameter:${string}`;
 
 /** A stretch of the sentence; with a field it is one that can be changed. */
@@ -48,6 +52,7 @@ const VERBS: Readonly<Record<Operation, string>> = {
   'send-out': 'Send out',
   accent: 'Accent with',
   'move-throughout': 'Move throughout',
+  rig: 'Rig',
   'line-up': 'Line up',
   arrange: 'Arrange',
   clear: 'Clear',

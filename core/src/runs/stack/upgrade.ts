@@ -118,6 +118,7 @@ function madeBefore(run: OldRun, step: OldStep, under: Layer): LayerMade {
       return layerMade(step.layer, { rest });
     }
     case 'clear':
+    case 'rig':
       return layerMade(step.layer, {});
     case 'bring-in':
     case 'send-out':

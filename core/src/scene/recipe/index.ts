@@ -18,3 +18,4 @@ export type { LineUpRecipe, LineUpWay, Edge } from './line-up-recipe';
 export { ALIGN_EDGES, type ArrangeRecipe, type ArrangeWay } from './arrange-recipe';
 export type { ClearRecipe } from './clear-recipe';
 export type { Order, SceneMoment } from './parts';
+export { createRigRecipe, type RigRecipe, type DialSetting } from './rig-recipe';

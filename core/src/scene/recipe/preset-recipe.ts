@@ -50,7 +50,8 @@ const lengthSchema = z.discriminatedUnion('by', [
   finish,
 ]);
 
-const variationSchema = z.discriminatedUnion('by', [
+/** How a value differs from layer to layer. */
+export const variationSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('fixed'), value: valueText }),
   z.strictObject({ by: z.literal('cycle'), values: z.array(valueText).min(1).max(100) }),
   z.strictObject({ by: z.literal('ramp'), from: valueText, to: valueText, curve: spreadSchema }),
@@ -130,7 +131,7 @@ export type Spacing = PresetRecipe['spacing'];
 /** How long each lasts. */
 export type Length = PresetRecipe['length'];
 /** How a parameter’s value differs from layer to layer. */
-export type Variation = PresetRecipe['parameters'][string];
+export type Variation = Readonly<z.infer<typeof variationSchema>>;
 /** Values of one layer that were set by hand. */
 export type Override = NonNullable<PresetRecipe['overrides']>[string];
 /** What to do over keys that are already there. */

@@ -3,15 +3,22 @@ import type { Pick } from '../layer';
 import { arrangeRecipeSchema, type ArrangeRecipe } from './arrange-recipe';
 import { clearRecipeSchema, type ClearRecipe } from './clear-recipe';
 import { lineUpRecipeSchema, type LineUpRecipe } from './line-up-recipe';
+import { rigRecipeSchema, type RigRecipe } from './rig-recipe';
 import { PRESET_OPERATIONS, presetRecipeSchema, type PresetRecipe } from './preset-recipe';
 
 /** What is to be done to which layers. Plain data, one shape for each operation. */
 export const recipeSchema = z
-  .discriminatedUnion('operation', [presetRecipeSchema, lineUpRecipeSchema, arrangeRecipeSchema, clearRecipeSchema])
+  .discriminatedUnion('operation', [
+    presetRecipeSchema,
+    rigRecipeSchema,
+    lineUpRecipeSchema,
+    arrangeRecipeSchema,
+    clearRecipeSchema,
+  ])
   .describe('A recipe: one batch application to layers.');
 
 /** What is to be done to which layers. */
-export type Recipe = PresetRecipe | LineUpRecipe | ArrangeRecipe | ClearRecipe;
+export type Recipe = PresetRecipe | RigRecipe | LineUpRecipe | ArrangeRecipe | ClearRecipe;
 /** The name of an operation. */
 export type Operation = Recipe['operation'];
 

@@ -2,7 +2,7 @@ import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { createProgress, stepProgress, type Easing } from '../../basics/easing';
 import { restValues, type Layer, type Track } from '../layer';
-import type { Scene } from '../scene';
+import { compileRigs, type CompiledRigs, type Rigged } from './rigs';
 import { controlTimes, controlValues, SegmentKind } from './segment';
 import { createTimeCurves, type TimeCurves } from './time-curve';
 
@@ -53,6 +53,8 @@ export interface CompiledScene {
   readonly keys: Float64Array;
   readonly curves: TimeCurves;
   readonly progress: readonly Progress[];
+  /** What drives channels over their keys; null where nothing does. */
+  readonly rigs: CompiledRigs | null;
 }
 
 /** Numbers equal easings once, so that a thousand layers with the same curve share one table. */
@@ -125,15 +127,22 @@ function gatherTracks(layers: readonly Layer[]): TrackEntry[] {
   return entries;
 }
 
-/** Compiles the layers of a scene. Costs about a microsecond a key; do it once per change, not per frame. */
-export function compileScene(scene: Pick<Scene, 'layers'>): CompiledScene {
+/** Compiles the layers of a scene with what drives them. Costs about a microsecond a key; do it once per change, not per frame. */
+export function compileScene(scene: Rigged): CompiledScene {
   const { layers } = scene;
   const indexById = new Map(layers.map((layer, index) => [layer.id, index]));
   const parents = Int32Array.from(layers, ({ parent }) => (parent === null ? -1 : (indexById.get(parent) ?? -1)));
   const rest = new Float64Array(layers.length * CHANNEL_COUNT);
   const colours = memoised(oklabFromCss);
   layers.forEach((layer, index) => rest.set(restValues(layer, colours), index * CHANNEL_COUNT));
-  return { layers, parents, order: parentsFirst(parents), rest, ...compileTracks(gatherTracks(layers)) };
+  return {
+    layers,
+    parents,
+    order: parentsFirst(parents),
+    rest,
+    ...compileTracks(gatherTracks(layers)),
+    rigs: compileRigs(scene),
+  };
 }
 
 function createSegmentProgress(easing: Easing): Progress {

@@ -50,11 +50,17 @@ function searchKey(keys: Float64Array, from: number, end: number, time: number):
 /** Curve parameters are solved to this in the time's share. */
 const CLOSE = 1e-10;
 
+/** Writes all channel values of a time, with rigs, into `frame.values`. Allocates nothing. */
+export function sampleValues(compiled: CompiledScene, time: number, frame: Frame): void {
+  sampleKeys(compiled, time, frame);
+  compiled.rigs?.drive(time, frame.values);
+}
+
 /**
- * Writes all channel values of a time into `frame.values`. Allocates nothing. One loop does all of it, with everything
+ * Writes what the keys alone give into `frame.values`. Allocates nothing. One loop does all of it, with everything
  * that it reads at hand: a call for each track would cost as much as the track.
  */
-export function sampleValues(compiled: CompiledScene, time: number, frame: Frame): void {
+export function sampleKeys(compiled: CompiledScene, time: number, frame: Frame): void {
   const { target, keys, first, cursor, curves, progress } = compiled;
   const { numbers, starts } = curves;
   const { values } = frame;

@@ -1,5 +1,5 @@
 export { compileScene, type CompiledScene } from './compile';
-export { createFrame, sampleFrame, sampleValues, type Frame } from './frame';
+export { createFrame, sampleFrame, sampleKeys, sampleValues, type Frame } from './frame';
 export { matrixAt, boundsAt, frameAt, restFrame } from './pose';
 export {
   createSegment,
@@ -14,3 +14,5 @@ export {
 } from './segment';
 export { cutSegment, type CutSegment } from './cut';
 export { fitSegments, FIT_ERROR, type Fit, type FittedKey } from './fit';
+export { compileRigs, type CompiledRigs, type RigCircle, type RigFault, type Rigged } from './rigs';
+export { oscillate } from './chase';

@@ -13,6 +13,15 @@ export {
   type Cue,
   type SceneHeader,
 } from './scene';
-export { runSchema, type RunRecord, type KeptItem } from './run-record';
-export { packMade, createMadeReader, layerMade, type Made, type LayerMade, type Column } from './made';
+export { runSchema, type RunRecord, type KeptItem, type UsedRig } from './run-record';
+export {
+  packMade,
+  packColumn,
+  valueIn,
+  createMadeReader,
+  layerMade,
+  type Made,
+  type LayerMade,
+  type Column,
+} from './made';
 export type { KeyField, KeyPatch, LayerPatch } from './patch';

@@ -5,7 +5,7 @@ import type { Key, LayerSpan } from '../layer';
 import { ticksSchema, type Ticks } from '../../basics/time';
 
 /** One value for every layer of a run, or a list with one for each, null where a layer has none. */
-function columnOf<T extends z.ZodType<number>>(schema: T) {
+export function columnOf<T extends z.ZodType<number>>(schema: T) {
   return z.union([schema, z.array(schema.nullable()).max(20_000)]);
 }
 
@@ -95,7 +95,7 @@ export function layerMade(layer: string, more: Partial<LayerMade>): LayerMade {
 }
 
 /** A list as a column: one number where all are the same. */
-function packed(list: readonly (number | null)[]): number | (number | null)[] {
+export function packColumn(list: readonly (number | null)[]): number | (number | null)[] {
   const [first] = list;
   return typeof first === 'number' && list.every((value) => value === first) ? first : [...list];
 }
@@ -149,9 +149,9 @@ function packKeys(list: readonly LayerMade[]): Pick<Made, 'keys' | 'eases'> {
   const keys = [...columns.values()].map(({ channel, slot, after, values: numbers, ease }) => ({
     channel,
     slot,
-    after: packed(after),
-    values: packed(numbers),
-    ease: packed(ease),
+    after: packColumn(after),
+    values: packColumn(numbers),
+    ease: packColumn(ease),
   }));
   return { keys, eases };
 }
@@ -162,7 +162,7 @@ function packValues(list: readonly Values[]): NonNullable<Made['rest']> {
   const channels = new Set(list.flatMap((values) => values.map(([channel]) => channel)));
   return [...channels].map((channel) => ({
     channel,
-    values: packed(list.map((values) => values.find(([own]) => own === channel)?.[1] ?? null)),
+    values: packColumn(list.map((values) => values.find(([own]) => own === channel)?.[1] ?? null)),
   }));
 }
 
@@ -179,23 +179,24 @@ export function packMade(list: readonly LayerMade[]): Made {
   const [rest, against] = [packValues(list.map((entry) => entry.rest)), packValues(list.map((entry) => entry.against))];
   const isSpanned = list.some(({ span }) => span !== null);
   return {
-    ...(list.some(({ moved }) => moved !== 0) ? { moved: packed(list.map(({ moved }) => moved)) } : {}),
+    ...(list.some(({ moved }) => moved !== 0) ? { moved: packColumn(list.map(({ moved }) => moved)) } : {}),
     ...(isSpanned
       ? {
           spans: {
-            in: packed(list.map(({ span }) => span?.in ?? null)),
-            out: packed(list.map(({ span }) => span?.out ?? null)),
+            in: packColumn(list.map(({ span }) => span?.in ?? null)),
+            out: packColumn(list.map(({ span }) => span?.out ?? null)),
           },
         }
       : {}),
     ...(rest.length > 0 ? { rest } : {}),
     ...(against.length > 0 ? { against } : {}),
-    ...(keys.keys ? { starts: packed(list.map(({ start }) => start)) } : {}),
+    ...(keys.keys ? { starts: packColumn(list.map(({ start }) => start)) } : {}),
     ...keys,
   };
 }
 
-function valueIn(column: Column | undefined, i: number): number | null {
+/** The value of a column at a place; null where there is none. */
+export function valueIn(column: Column | undefined, i: number): number | null {
   return typeof column === 'number' ? column : (column?.[i] ?? null);
 }
 

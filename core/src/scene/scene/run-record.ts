@@ -1,7 +1,10 @@
 import * as z from 'zod';
 import { countSchema, idSchema, whenSchema } from '../../basics/ids';
 import { recipeSchema } from '../recipe';
-import { madeProblem, madeSchema } from './made';
+import { channelIdSchema } from '../../basics/channel';
+import { ticksSchema } from '../../basics/time';
+import { trackSchema } from '../layer';
+import { columnOf, madeProblem, madeSchema, type Column } from './made';
 import { layerPatchSchema } from './patch';
 
 /** The preset of a run as it was used, so that the run can be planned again whatever became of the library. */
@@ -10,6 +13,28 @@ const usedPresetSchema = z.strictObject({
   revision: countSchema,
   name: z.string().max(200),
   body: z.record(z.string(), z.unknown()),
+});
+
+const numbers = columnOf(z.number().min(-1e12).max(1e12));
+
+/** An input of a rig's formulas: the same for all layers, one for each, or keyed. */
+const rigInputSchema = z.union([
+  z.strictObject({ name: z.string().min(1).max(100), values: numbers }),
+  z.strictObject({ name: z.string().min(1).max(100), keys: trackSchema }),
+]);
+
+/** A rig as a run used it, with the dials of its layers and their places in the order. It makes no keys. */
+const usedRigSchema = z.strictObject({
+  id: idSchema,
+  revision: countSchema,
+  name: z.string().max(200),
+  body: z.record(z.string(), z.unknown()),
+  channels: z.array(channelIdSchema).max(64),
+  roles: z.record(z.string(), idSchema).optional(),
+  /** From one place in the order to the next. */
+  later: ticksSchema,
+  places: columnOf(z.int().min(0).max(20_000)),
+  inputs: z.array(rigInputSchema).max(500),
 });
 
 /** A house value or curve that the preset took from the library, as it was then; records of old may lack what it was. */
@@ -31,6 +56,8 @@ export const runSchema = z
     recipe: recipeSchema,
     /** Absent for operations without a preset. */
     preset: usedPresetSchema.optional(),
+    /** Present for a rig only. */
+    rig: usedRigSchema.optional(),
     uses: z.array(usedItemSchema).max(10_000).optional(),
     by: z.string().max(100),
     when: whenSchema,
@@ -41,11 +68,22 @@ export const runSchema = z
     made: madeSchema,
     patches: z.array(layerPatchSchema).max(20_000).optional(),
   })
-  .superRefine(({ made, layers }, context) => {
-    const message = madeProblem(made, layers.length);
+  .superRefine(({ made, layers, rig }, context) => {
+    const message = madeProblem(made, layers.length) ?? rigColumnsProblem(rig, layers.length);
     if (message) context.addIssue({ code: 'custom', path: ['made'], message });
   });
 
+function rigColumnsProblem(rig: z.infer<typeof usedRigSchema> | undefined, layers: number): string | null {
+  const columns: Column[] = rig
+    ? [rig.places, ...rig.inputs.flatMap((input) => ('values' in input ? [input.values] : []))]
+    : [];
+  return columns.some((column) => Array.isArray(column) && column.length !== layers)
+    ? 'A column of a rig has not one value for each of its layers.'
+    : null;
+}
+
+/** A rig as a run used it. */
+export type UsedRig = Readonly<z.infer<typeof usedRigSchema>>;
 /** An applied run. */
 export type RunRecord = Readonly<z.infer<typeof runSchema>>;
 /** A house value or curve as a run used it. */

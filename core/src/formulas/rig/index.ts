@@ -1,0 +1,16 @@
+export {
+  createRig,
+  dialsPreset,
+  draftRigSchema,
+  freeName,
+  isDialKind,
+  KNOWN_ROLES,
+  rigChannels,
+  rigProblems,
+  rigSchema,
+  type Rig,
+  type RigFormula,
+  type RigRole,
+} from './rig';
+export { rigScope, unitWords, type RigScope, type RigSource } from './scope';
+export { compileRig, type CompiledRig, type CompiledRigFormula, type RigProblem } from './compile';

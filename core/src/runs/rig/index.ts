@@ -1,0 +1,2 @@
+export { planRig, replayRig, rigReads } from './plan-rig';
+export { channelsWords, dialWords, rigParts } from './words';

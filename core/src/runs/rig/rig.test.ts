@@ -1,0 +1,316 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { ChannelId } from '../../basics/channel';
+import { frameTicks, ticksFromSeconds, TICKS_PER_SECOND } from '../../basics/time';
+import { compileRig, type Rig } from '../../formulas/rig';
+import { createShelf, type RigItem } from '../../library/library';
+import { STARTER_LIBRARY, STARTER_RIGS } from '../../library/starter';
+import { apply } from '../../scene/edit';
+import type { Layer } from '../../scene/layer';
+import { createRigRecipe, type RigRecipe } from '../../scene/recipe';
+import { compileScene, createFrame, oscillate, sampleFrame, sampleKeys } from '../../scene/sample';
+import { sceneSchema, type Scene } from '../../scene/scene';
+import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
+import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
+import { dryRun, plan, replan } from '../plan';
+import { removeRun, switchRun } from '../stack';
+
+const ALL = { by: 'rule', kind: 'card' } as const;
+const SHELF = createShelf(STARTER_LIBRARY);
+
+function recipeOf(rig: string, more: Partial<RigRecipe> = {}): RigRecipe {
+  return { ...createRigRecipe(rig, ALL), ...more };
+}
+
+function rigged(scene: Scene, recipe: RigRecipe, shelf = SHELF, runId = 'run-1'): Scene {
+  const planned = plan(scene, shelf, recipe, { ...CONTEXT, runId });
+  const errors = planned.findings.filter(({ code }) => code === 'bad-field' || code === 'rig-broken');
+  expect(errors).toEqual([]);
+  const applied = apply(scene, planned.edits);
+  if (!applied.ok) throw new Error(applied.problem.code);
+  return applied.scene;
+}
+
+/** A rig of one's own with a fixed text on some channels. */
+function shelfWith(text: string, channels: readonly ChannelId[] = ['position.x'], more: Partial<Rig> = {}) {
+  const body: Rig = { dials: [], roles: [], formulas: [{ channels: [...channels], text }], ...more };
+  const item: RigItem = { ...STARTER_RIGS[0], id: 'own', body };
+  return createShelf([...STARTER_LIBRARY, item]);
+}
+
+function valueIn(scene: Scene, layer: string, channel: ChannelId, seconds: number): number {
+  const compiled = compileScene(scene);
+  const frame = createFrame(compiled);
+  sampleFrame(compiled, ticksFromSeconds(seconds), frame);
+  const index = scene.layers.findIndex(({ id }) => id === layer);
+  return frame.values[index * CHANNEL_COUNT + channelOf(channel).slot];
+}
+
+/** Slides from x = 0 to 200 in one second and stops there. */
+const slider = (id: string, more: Partial<Layer> = {}): Layer =>
+  card(id, { tracks: { 'position.x': [key(0, 0), key(25, 200)] }, ...more });
+
+describe('the starter rigs', () => {
+  test.each(STARTER_RIGS.map((item) => [item.name, item] as const))('%s runs without a problem', (_name, item) => {
+    expect(compileRig(item.body).problems).toEqual([]);
+    const layers = [slider('a'), slider('b'), slider('c')];
+    const roles = Object.fromEntries(item.body.roles.map(({ name }) => [name, 'a']));
+    const scene = rigged(sceneOf(layers), recipeOf(item.id, { roles }));
+    expect(sceneSchema.safeParse(scene).error?.issues ?? []).toEqual([]);
+    const compiled = compileScene(scene);
+    const frame = createFrame(compiled);
+    for (let seconds = 0; seconds < 10; seconds += 0.37) sampleFrame(compiled, ticksFromSeconds(seconds), frame);
+    expect(compiled.rigs?.circles).toEqual([]);
+    expect(compiled.rigs?.faults()).toEqual([]);
+    expect([...frame.values].every(Number.isFinite)).toBe(true);
+  });
+});
+
+describe('physics', () => {
+  // DESIGN, motion maths: keyed + arrival · sin(τ·pace·since)/(τ·pace) · carry · e^(−calm·since); the damped oscillator.
+  test('carry and settle goes on with the speed of arrival', () => {
+    const parameters = {
+      carry: { by: 'fixed', value: '100%' },
+      pace: { by: 'fixed', value: '1.5Hz' },
+      calm: { by: 'fixed', value: '4' },
+    } as const;
+    const scene = rigged(sceneOf([slider('a')]), recipeOf('rig-carry-and-settle', { parameters }));
+    for (const since of [0, 0.1, 0.35, 1, 2]) {
+      const swing = Math.sin(2 * Math.PI * 1.5 * since) / (2 * Math.PI * 1.5);
+      const expected = 200 + 200 * swing * Math.exp(-4 * since);
+      expect(valueIn(scene, 'a', 'position.x', 1 + since)).toBeCloseTo(expected, 9);
+    }
+    // Unbroken: the speed just after the key is that just before it.
+    const step = 1e-4;
+    const after = (valueIn(scene, 'a', 'position.x', 1 + step) - 200) / step;
+    expect(after).toBeCloseTo(200, 0);
+    // DESIGN, check values: settle to 1 % after ln(100) ÷ calm: 1.151 s at calm 4.
+    expect(Math.log(100) / 4).toBeCloseTo(1.151, 3);
+    expect(valueIn(scene, 'a', 'position.x', 0.5)).toBeCloseTo(100, 9);
+  });
+
+  // DESIGN, check values: v = 2000 px/s, e 0.7: first flight 2v/g long and v²/2g high; handbook of mechanics.
+  test.each([
+    [5000, 0.7, 400],
+    [2000, 0.5, 300],
+    [7000, 0.85, 285],
+  ])('a bounce with g = %d and restitution %d', (gravity, restitution, height) => {
+    const speed = Math.sqrt(2 * gravity * height);
+    const first = (2 * speed) / gravity;
+    const parameters = {
+      gravity: { by: 'fixed', value: String(gravity) },
+      restitution: { by: 'fixed', value: String(restitution) },
+      height: { by: 'fixed', value: `${height}px` },
+    } as const;
+    const still = card('a', { span: { in: 0, out: ticksFromSeconds(60) }, tracks: { 'position.y': [key(0, 100)] } });
+    const scene = rigged(sceneOf([still]), recipeOf('rig-floor-bounce', { parameters, channels: ['position.y'] }));
+    const heightAt = (seconds: number): number => 100 - valueIn(scene, 'a', 'position.y', seconds);
+    expect(heightAt(first / 2)).toBeCloseTo(height, 6);
+    // Each flight is e times as long and e² times as high, and it touches the floor in between.
+    let begins = first;
+    for (let n = 1; n < 5; n++) {
+      const flight = first * restitution ** n;
+      expect(heightAt(begins)).toBeCloseTo(0, 2);
+      expect(heightAt(begins + flight / 2)).toBeCloseTo(height * restitution ** (2 * n), 4);
+      begins += flight;
+    }
+    // All over after first ÷ (1 − e).
+    expect(heightAt(first / (1 - restitution) + 0.01)).toBe(0);
+  });
+
+  test('a contact keeps the area', () => {
+    const scene = rigged(
+      sceneOf([card('a', { tracks: { 'scale.x': [key(0, 1)], 'scale.y': [key(0, 1)] } })]),
+      recipeOf('rig-floor-bounce'),
+    );
+    for (let seconds = 0.01; seconds < 2; seconds += 0.013) {
+      const area = valueIn(scene, 'a', 'scale.x', seconds) * valueIn(scene, 'a', 'scale.y', seconds);
+      expect(area).toBeCloseTo(1, 9);
+    }
+  });
+
+  // The damped oscillator, any mechanics handbook; against a Runge–Kutta integration of fourth order.
+  test.each([0.2, 0.7, 1, 1.6])('the oscillator with damping %d is what an integration gives', (damping) => {
+    const pace = 1.7;
+    const omega = 2 * Math.PI * pace;
+    let [x, v] = [80, -300];
+    const h = 1e-4;
+    const force = (at: number, speed: number): number => -omega * omega * at - 2 * damping * omega * speed;
+    for (let i = 1; i <= 8000; i++) {
+      const [k1, l1] = [v, force(x, v)];
+      const [k2, l2] = [v + (h * l1) / 2, force(x + (h * k1) / 2, v + (h * l1) / 2)];
+      const [k3, l3] = [v + (h * l2) / 2, force(x + (h * k2) / 2, v + (h * l2) / 2)];
+      const [k4, l4] = [v + h * l3, force(x + h * k3, v + h * l3)];
+      x += (h * (k1 + 2 * k2 + 2 * k3 + k4)) / 6;
+      v += (h * (l1 + 2 * l2 + 2 * l3 + l4)) / 6;
+      if (i % 1000 !== 0) continue;
+      const [place, speed] = oscillate(80, -300, pace, damping, i * h);
+      expect(place).toBeCloseTo(x, 6);
+      expect(speed).toBeCloseTo(v, 5);
+    }
+  });
+
+  test('a spring goes after a step as the closed form says, whichever way the time is reached', () => {
+    const jump = card('a', { tracks: { 'position.x': [{ ...key(0, 0), ease: { type: 'hold' } }, key(25, 100)] } });
+    const parameters = { pace: { by: 'fixed', value: '2Hz' }, damping: { by: 'fixed', value: '0.3' } } as const;
+    const scene = rigged(sceneOf([jump]), recipeOf('rig-spring-to-keys', { parameters }));
+    const compiled = compileScene(scene);
+    const [frame, again] = [createFrame(compiled), createFrame(compiled)];
+    const fresh = compileScene(scene);
+    for (const seconds of [4, 1.1, 2.3, 1.25, 3]) {
+      sampleFrame(compiled, ticksFromSeconds(seconds), frame);
+      const [offset] = oscillate(-100, 0, 2, 0.3, seconds - 1);
+      expect(frame.values[channelOf('position.x').slot]).toBeCloseTo(100 + offset, 3);
+      sampleFrame(fresh, ticksFromSeconds(5 - seconds), again);
+      sampleFrame(fresh, ticksFromSeconds(seconds), again);
+      expect(again.values[channelOf('position.x').slot]).toBe(frame.values[channelOf('position.x').slot]);
+    }
+  });
+
+  test('a sway stays within its amounts and begins again without a seam in value and slope', () => {
+    const parameters = { loop: { by: 'fixed', value: '4s' }, across: { by: 'fixed', value: '100px' } } as const;
+    const scene = rigged(sceneOf([card('a')]), recipeOf('rig-sway', { parameters }));
+    const at = (seconds: number): number => valueIn(scene, 'a', 'position.x', seconds) - 100;
+    for (let seconds = 0; seconds < 8; seconds += 0.11) {
+      expect(Math.abs(at(seconds))).toBeLessThanOrEqual(115);
+      expect(at(seconds + 4 - (seconds > 4 ? 4 : 0))).toBeCloseTo(at(seconds > 4 ? seconds : seconds + 4), 9);
+    }
+    const step = 1e-3;
+    expect(at(4 - 1e-9)).toBeCloseTo(at(4), 4);
+    expect((at(4) - at(4 - step)) / step).toBeCloseTo((at(4 + step) - at(4)) / step, 0);
+  });
+
+  test('a follower does later what the leader did, from where it rests', () => {
+    const layers = [
+      slider('lead'),
+      card('b', { rest: { 'position.x': 500 } }),
+      card('c', { rest: { 'position.x': 700 } }),
+    ];
+    const parameters = { gap: { by: 'fixed', value: '5f' } } as const;
+    const scene = rigged(
+      sceneOf(layers),
+      recipeOf('rig-follow-down-the-line', { roles: { leader: 'lead' }, parameters }),
+    );
+    // The leader rests at 100 and slides from 0 to 200: at 0.6 s it was at 80, 10 frames before.
+    expect(valueIn(scene, 'c', 'position.x', 1)).toBeCloseTo(700 + 200 * 0.6 - 100, 9);
+    expect(valueIn(scene, 'b', 'position.x', 1)).toBeCloseTo(500 + 200 * 0.8 - 100, 9);
+    expect(valueIn(scene, 'lead', 'position.x', 1)).toBeCloseTo(200, 9);
+  });
+
+  test('stepped time holds each picture', () => {
+    const scene = rigged(sceneOf([slider('a')]), recipeOf('rig-stepped-time', { channels: ['position.x'] }));
+    const at = (frame: number): number => valueIn(scene, 'a', 'position.x', frame / 25);
+    expect([3, 4, 5, 6, 7].map(at).map((value) => Math.round(value))).toEqual([24, 24, 24, 48, 48]);
+  });
+});
+
+describe('rigs in a scene', () => {
+  test('store no keys, little, and nothing that moves when they are taken away', () => {
+    const layers = Array.from({ length: 1000 }, (_, i) => slider(`layer-${i}`));
+    const before = sceneOf(layers);
+    const parameters = { carry: { by: 'ramp', from: '10%', to: '90%' } } as const;
+    const scene = rigged(before, recipeOf('rig-carry-and-settle', { parameters }));
+    expect(JSON.stringify(scene.runs).length).toBeLessThan(100_000);
+    expect(scene.layers.map(({ tracks }) => tracks)).toEqual(before.layers.map(({ tracks }) => tracks));
+    for (const { edits } of [removeRun(scene, 'run-1'), switchRun(scene, 'run-1')]) {
+      const applied = apply(scene, edits);
+      expect(applied.ok && compileScene(applied.scene).rigs).toBeNull();
+    }
+  });
+
+  test('add up in the order of the runs, and what is not finite falls back to the keys', () => {
+    const shelf = shelfWith('keyed × 2');
+    const scene = rigged(sceneOf([slider('a')]), recipeOf('own'), shelf);
+    const both = rigged(scene, recipeOf('own'), shelfWith('keyed + 5px'), 'run-2');
+    expect(valueIn(both, 'a', 'position.x', 0.5)).toBeCloseTo(205, 9);
+    const broken = rigged(sceneOf([slider('a')]), recipeOf('own'), shelfWith('keyed + 1px ÷ (t ÷ 1s - 0.5)'));
+    const compiled = compileScene(broken);
+    const frame = createFrame(compiled);
+    sampleFrame(compiled, ticksFromSeconds(0.5), frame);
+    expect(frame.values[0]).toBeCloseTo(100, 9);
+    expect(compiled.rigs?.faults()).toEqual([{ run: 'run-1', layer: 'a', channel: 'position.x' }]);
+  });
+
+  test('circles are named, and the rest goes on working', () => {
+    const own: Partial<Rig> = {
+      formulas: [
+        { channels: ['position.x'], text: 'each.position.y' },
+        { channels: ['position.y'], text: 'each.position.x' },
+        { channels: ['rotation'], text: 'keyed + 7deg' },
+      ],
+    };
+    const shelf = shelfWith('', [], own);
+    const planned = dryRun(sceneOf([slider('a')]), shelf, recipeOf('own'), CONTEXT);
+    expect(planned.findings).toContainEqual({
+      code: 'rig-circle',
+      layers: ['a'],
+      channels: expect.arrayContaining(['position.x', 'position.y']) as unknown as string[],
+    });
+    const scene = rigged(sceneOf([slider('a')]), recipeOf('own'), shelf);
+    expect(valueIn(scene, 'a', 'rotation', 1)).toBe(7);
+    expect(valueIn(scene, 'a', 'position.x', 1)).toBe(200);
+  });
+
+  test('a chain of followers, each after the one before it, reads further back with every step', () => {
+    const layers = Array.from({ length: 40 }, (_, i) => (i === 0 ? slider('0') : card(String(i))));
+    const scene = rigged(sceneOf(layers), recipeOf('own'), shelfWith('follow(before.position.x, 1f)'));
+    for (const place of [0, 1, 7, 23]) {
+      expect(valueIn(scene, String(place), 'position.x', 1)).toBeCloseTo(200 - (place + 1) * 8, 6);
+    }
+  });
+
+  test('a rig that carries a speed on says where there is none', () => {
+    const soft = { type: 'bezier', x1: 0.3, y1: 0, x2: 0, y2: 1 } as const;
+    const layers = [
+      slider('a'),
+      card('still'),
+      card('soft', { tracks: { 'position.x': [key(0, 0, soft), key(25, 200)] } }),
+    ];
+    const { findings } = dryRun(sceneOf(layers), SHELF, recipeOf('rig-carry-and-settle'), CONTEXT);
+    expect(findings).toContainEqual({ code: 'rig-idle', layers: ['still'], why: 'no-keys' });
+  });
+
+  test('dials: keyed, by layer, by turns; later along the order', () => {
+    const dials: Rig['dials'] = [{ name: 'by', label: 'By', kind: 'length', default: '10px', note: '' }];
+    const shelf = shelfWith('keyed + @by', ['position.x'], { dials });
+    const layers = [card('a'), card('b'), card('c')];
+    const value = (scene: Scene, id: string, seconds: number): number =>
+      valueIn(scene, id, 'position.x', seconds) - 100;
+    const plain = rigged(sceneOf(layers), recipeOf('own'), shelf);
+    expect(['a', 'b', 'c'].map((id) => value(plain, id, 0))).toEqual([10, 10, 10]);
+    const turns = { parameters: { by: { by: 'cycle' as const, values: ['1px', '2px'] } } };
+    const own = { overrides: { c: { parameters: { by: '50px' } } } };
+    const varied = rigged(sceneOf(layers), recipeOf('own', { ...turns, ...own }), shelf);
+    expect(['a', 'b', 'c'].map((id) => value(varied, id, 0))).toEqual([1, 2, 50]);
+    const keyed = { parameters: { by: { by: 'keys' as const, keys: [key(0, 0), key(50, 100)] } }, later: '5f' };
+    const moving = rigged(sceneOf(layers), recipeOf('own', keyed), shelf);
+    expect(['a', 'b', 'c'].map((id) => Math.round(value(moving, id, 1)))).toEqual([50, 40, 30]);
+  });
+
+  test('planned again with another dial it keeps its revision and changes one record', () => {
+    const scene = rigged(sceneOf([slider('a'), slider('b')]), recipeOf('rig-carry-and-settle'));
+    const next = recipeOf('rig-carry-and-settle', { parameters: { calm: { by: 'fixed', value: '9' } } });
+    const planned = replan(scene, SHELF, 'run-1', next, CONTEXT);
+    expect(planned.edits.map(({ type }) => type)).toEqual(['set-run']);
+    expect(replan(scene, SHELF, 'run-1', recipeOf('rig-carry-and-settle'), CONTEXT).edits).toEqual([]);
+  });
+
+  test('the value at a time is the one of the frame, of any channel', () => {
+    const scene = rigged(sceneOf([slider('a'), slider('b')]), recipeOf('rig-sway'));
+    const compiled = compileScene(scene);
+    const frame = createFrame(compiled);
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 250 }), (at) => {
+        const time = at * frameTicks(PAL);
+        sampleFrame(compiled, time, frame);
+        for (const channel of ['position.x', 'position.y', 'rotation', 'scale.x'] as const) {
+          const value = frame.values[CHANNEL_COUNT + channelOf(channel).slot];
+          expect(compiled.rigs?.valueAt(1, channel, time)).toBeCloseTo(value, 9);
+        }
+      }),
+      { numRuns: 60 },
+    );
+    sampleKeys(compiled, TICKS_PER_SECOND / 2, frame);
+    expect(frame.values[0]).toBeCloseTo(100, 9);
+  });
+});
