@@ -95,6 +95,8 @@ const ICONS = [
   'rectangle',
   'view_column',
   'conversion_path',
+  'keep',
+  'compare_arrows',
 ];
 
 const root = resolve(import.meta.dirname, '..');

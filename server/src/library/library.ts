@@ -32,6 +32,7 @@ import { addRevisions } from './revisions-table';
 
 const KIND_WORDS: Readonly<Record<ItemKind, string>> = {
   preset: 'preset',
+  rig: 'rig',
   curve: 'curve',
   house: 'house value',
   recipe: 'recipe',

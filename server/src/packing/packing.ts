@@ -22,6 +22,7 @@ export interface PreparedChunk {
 /** What is asked of runs without reading them. */
 export interface RunRow {
   readonly id: string;
+  /** The preset or the rig that it used. */
   readonly preset: { readonly id: string; readonly revision: number } | null;
   readonly uses: readonly { readonly id: string; readonly revision: number }[];
   readonly layers: number;
@@ -66,11 +67,12 @@ export function prepareLayers(layers: readonly Layer[]): PreparedChunk[] {
 export function prepareRun(run: RunRecord): PreparedRun {
   const bytes = deflate(JSON.stringify(run));
   const count = Math.ceil(bytes.length / SLICE_BYTES);
-  const { id, preset, uses, layers, off } = run;
+  const { id, uses, layers, off } = run;
+  const item = run.preset ?? run.rig;
   return {
     row: {
       id,
-      preset: preset ? { id: preset.id, revision: preset.revision } : null,
+      preset: item ? { id: item.id, revision: item.revision } : null,
       uses: (uses ?? []).map((use) => ({ id: use.id, revision: use.revision })),
       layers: layers.length,
       off: off === true,

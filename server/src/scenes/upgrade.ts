@@ -1,5 +1,6 @@
-import { upgradeRuns, type Layer, type Scene } from '@wexikine/core';
+import { recordOf, STARTER_RIGS, upgradeRuns, type Layer, type Scene } from '@wexikine/core';
 import type { Queries } from '../database';
+import { writeRecords } from '../library/import';
 import { prepare } from '../packing';
 import { putChunks, writeOutline } from './chunks-table';
 import { orderRuns, putRuns } from './runs-table';
@@ -34,5 +35,14 @@ export async function packScenes(queries: Queries): Promise<void> {
   }
 }
 
+/** Adds the rigs that a new library begins with to one that is older than rigs (migration 007); an empty one is filled whole. */
+async function addRigs(queries: Queries): Promise<void> {
+  const known = await queries.many<{ id: string }>('select id from items');
+  if (known.length === 0) return;
+  const ids = new Set(known.map(({ id }) => id));
+  const missing = STARTER_RIGS.filter(({ id }) => !ids.has(id)).map(recordOf);
+  await writeRecords(queries, missing, new Date().toISOString());
+}
+
 /** What some migrations leave to the application, by their file. */
-export const UPGRADES = { '005_parts.sql': packScenes } as const;
+export const UPGRADES = { '005_parts.sql': packScenes, '007_rigs.sql': addRigs } as const;

@@ -137,7 +137,7 @@ function memoryFor(machine: Machine, blocks: number) {
 
 /** Makes a program run as machine code; null where this engine has no WebAssembly or the page is not allowed it. */
 export function prepareNative(program: Program): RunColumns | null {
-  const machine = (globalThis as { readonly WebAssembly?: Machine }).WebAssembly;
+  const machine = (globalThis as unknown as { readonly WebAssembly?: Machine }).WebAssembly;
   if (machine === undefined) return null;
   const layout = layoutOf(program);
   const { memory, view } = memoryFor(machine, layout.places.length + 1);

@@ -42,3 +42,4 @@ export {
 } from './record';
 export { comparePresets, compareItems, easingWords, type Difference } from './compare';
 export { curveFigures, figureWords, type CurveFigures } from './figures';
+export { addFormula, renameRole, rigAsPreset, rigFromPreset, setFormula, setFormulaChannels } from './rig';

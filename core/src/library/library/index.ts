@@ -42,6 +42,6 @@ export {
   type RevisionRecord,
   type DraftRecord,
 } from './record';
-export { createShelf, type Shelf } from './shelf';
+export { createShelf, parametersFor, type Shelf } from './shelf';
 export { keepUsed, shelfAsUsed, presetAsUsed } from './used';
 export { referencesOf, findCircle, type Reference, type ReferenceUse } from './references';

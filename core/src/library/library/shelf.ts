@@ -1,4 +1,5 @@
-import type { Lookup } from '../../formulas/preset';
+import type { Lookup, Parameter } from '../../formulas/preset';
+import { isPresetRecipe, type Recipe } from '../../scene/recipe';
 import { houseText, type HouseValue } from './house';
 import { isPreset, type HouseItem, type LibraryItem, type PresetItem } from './item';
 
@@ -65,4 +66,11 @@ export function createShelf(list: readonly LibraryItem[]): Shelf {
       return house ? { text: houseText(house.value), revision: house.revision } : null;
     },
   };
+}
+
+/** The parameters that a recipe can set: of its preset, or the dials of its rig. None where the shelf lacks it. */
+export function parametersFor(recipe: Recipe, shelf: Shelf): readonly Parameter[] {
+  if (isPresetRecipe(recipe)) return shelf.preset(recipe.preset.id)?.body.parameters ?? [];
+  const item = recipe.operation === 'rig' ? shelf.items.get(recipe.rig.id) : undefined;
+  return item?.kind === 'rig' ? item.body.dials : [];
 }

@@ -1,3 +1,4 @@
+import { draftRigSchema } from '../../formulas/rig';
 import * as z from 'zod';
 import {
   collectionSchema,
@@ -59,6 +60,7 @@ export interface LibraryDetail {
 
 const bodies = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('preset'), body: draftPresetSchema }),
+  z.strictObject({ kind: z.literal('rig'), body: draftRigSchema }),
   z.strictObject({ kind: z.literal('curve'), body: curveSchema }),
   z.strictObject({ kind: z.literal('house'), body: houseSchema }),
   z.strictObject({ kind: z.literal('recipe'), body: recipeSchema }),

@@ -3,3 +3,4 @@ export { replan } from './replan';
 export { solvedIn } from './solved';
 export { matchingExitRecipe, type ExitWishes } from './exit';
 export { planUpdates, recipeOfRun, type LayerUpdate, type RunKeys, type RunUpdate } from './update';
+export { retuneRig, type Retuned } from './retune';

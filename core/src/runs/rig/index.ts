@@ -1,2 +1,3 @@
 export { planRig, replayRig, rigReads } from './plan-rig';
 export { channelsWords, dialWords, rigParts } from './words';
+export { dialNumber, dialText, figuresWords, rigFigures, solveDial, tryRig, type RigFigures, type Wish } from './trial';

@@ -1,4 +1,4 @@
-export { recipeSchema, isPresetRecipe, createLineUp, createArrange, createClear } from './recipe';
+export { recipeSchema, isPresetRecipe, hasParameters, createLineUp, createArrange, createClear } from './recipe';
 export type { Recipe, Operation } from './recipe';
 export {
   createRecipe,

@@ -27,6 +27,11 @@ export function isPresetRecipe(recipe: Recipe): recipe is PresetRecipe {
   return (PRESET_OPERATIONS as readonly string[]).includes(recipe.operation);
 }
 
+/** True for a recipe whose preset or rig has parameters that it sets. */
+export function hasParameters(recipe: Recipe): recipe is PresetRecipe | RigRecipe {
+  return isPresetRecipe(recipe) || recipe.operation === 'rig';
+}
+
 const BASE = { order: { by: 'layered' }, seed: 1 } as const;
 
 /** Out points lined up on the latest of them. */

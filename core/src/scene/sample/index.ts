@@ -14,5 +14,5 @@ export {
 } from './segment';
 export { cutSegment, type CutSegment } from './cut';
 export { fitSegments, FIT_ERROR, type Fit, type FittedKey } from './fit';
-export { compileRigs, type CompiledRigs, type RigCircle, type RigFault, type Rigged } from './rigs';
+export { compileRigs, drivenTrack, type CompiledRigs, type RigCircle, type RigFault, type Rigged } from './rigs';
 export { oscillate } from './chase';

@@ -428,6 +428,21 @@ function createRigs(
   };
 }
 
+/** What a channel of a layer does with its rigs, as a track with a key at every `step` from one time to another. */
+export function drivenTrack(
+  { valueAt }: Pick<CompiledRigs, 'valueAt'>,
+  layer: number,
+  channel: ChannelId,
+  [from, to]: readonly [Ticks, Ticks],
+  step: Ticks,
+): Track {
+  const count = Math.max(1, Math.ceil((to - from) / step));
+  return Array.from({ length: count + 1 }, (_, i) => {
+    const at = Math.min(to, from + i * step);
+    return { at, value: valueAt(layer, channel, at), ease: { type: 'linear' as const } };
+  }).filter(({ at }, i, all) => i === 0 || at > all[i - 1].at);
+}
+
 function noteFault(faults: Map<string, RigFault>, { run, compiled: { channel } }: Unit, layer: string): void {
   const name = `${run} ${layer} ${channel}`;
   if (!faults.has(name)) faults.set(name, { run, layer, channel });

@@ -63,6 +63,8 @@ export class CurvePlotView implements AfterViewInit {
   readonly runId = input<string | null>(null);
   readonly behind = input<Track | null>(null);
   readonly behindWords = input<string | null>(null);
+  /** Keys that are marked, where they are others than the track's own: of one that was sampled. */
+  readonly marks = input<Track | null>(null);
   /** A time to mark with a line. */
   readonly mark = input<Ticks | null>(null);
 
@@ -70,7 +72,7 @@ export class CurvePlotView implements AfterViewInit {
   private readonly destroy = inject(DestroyRef);
   protected readonly size = signal({ width: 300, height: 160 });
   protected readonly plot = computed(() =>
-    plotCurve(this.keys(), this.channel(), this.runId(), this.size(), this.behind()),
+    plotCurve(this.keys(), this.channel(), this.runId(), this.size(), this.behind(), this.marks() ?? this.keys()),
   );
   protected readonly family = computed(() => channelOf(this.channel()).family.replace(' ', '-'));
   protected readonly markX = computed(() => {

@@ -46,6 +46,7 @@ export function plotCurve(
   runId: string | null,
   size: PlotSize,
   behind: Track | null = null,
+  marks: Track = keys,
 ): CurvePlot {
   const ends = [...keys, ...(behind ?? [])].map(({ at }) => at);
   const [first, last] = [Math.min(...ends), Math.max(...ends)];
@@ -72,7 +73,7 @@ export function plotCurve(
   return {
     value: pathOf(times.map((at) => [xOf(at), yOf(sampleTrack(keys, at))])),
     speed: pathOf(times.map((at, i) => [xOf(at), speedY(speeds[i])])),
-    keys: keys.map(({ at, value, by }) => ({
+    keys: marks.map(({ at, value, by }) => ({
       at,
       x: xOf(at),
       y: yOf(value),

@@ -1,4 +1,4 @@
-import { ticksFromSeconds, type Layer } from '@wexikine/core';
+import { rigChannels, ticksFromSeconds, type ChannelId, type Layer, type Rig, type Track } from '@wexikine/core';
 
 /** Size of the specimen's frame, in its pixels. */
 export const SPECIMEN_WIDTH = 320;
@@ -93,4 +93,69 @@ export function specimenLayers(kind: Exclude<SpecimenKind, 'scene'>, dressing: D
     const layer = base(`specimen-${i + 1}`, x + (i - (ROW_COUNT - 1) / 2) * ROW_STEP, y, ROW_SIZE);
     return { ...layer, rest: { ...layer.rest, corner: 4 } };
   });
+}
+
+/** How layers move by themselves, so that a rig has something to answer. */
+export const RIG_MOTIONS = ['slide', 'step', 'turn', 'grow', 'still'] as const;
+/** How a rig's specimen moves by itself. */
+export type RigMotion = (typeof RIG_MOTIONS)[number];
+
+const ARRIVES = ticksFromSeconds(0.4);
+const FOLLOWERS = 6;
+
+function keys(from: number, to: number, isStep: boolean): Track {
+  const ease = isStep ? ({ type: 'hold' } as const) : ({ type: 'linear' } as const);
+  return [
+    { at: 0, value: from, ease },
+    { at: ARRIVES, value: to, ease: { type: 'linear' } },
+  ];
+}
+
+/** Keys with which a layer moves to its rest. */
+function motionKeys({ rest }: Layer, motion: RigMotion): Layer['tracks'] {
+  const x = rest['position.x'] ?? 0;
+  switch (motion) {
+    case 'slide':
+    case 'step':
+      return { 'position.x': [...keys(x - 90, x, motion === 'step')] };
+    case 'turn':
+      return { rotation: [...keys(-70, 0, false)] };
+    case 'grow':
+      return { 'scale.x': [...keys(0.3, 1, false)], 'scale.y': [...keys(0.3, 1, false)] };
+    case 'still':
+      return {};
+  }
+}
+
+/** The motion that a rig answers: on the channels that it drives, and none where it moves layers by itself. */
+export function motionFor(rig: Rig): RigMotion {
+  const texts = rig.formulas.map(({ text }) => text.replace(/#[^\n]*/g, '')).join('\n');
+  if (!/\b(arrival|since|until|chase|follow)\b/.test(texts) && rig.roles.length === 0) return 'still';
+  const channels = new Set<ChannelId>(rigChannels(rig));
+  if (channels.has('position.x') || rig.roles.length > 0) return /\bchase\(keyed/.test(texts) ? 'step' : 'slide';
+  if (channels.has('position.y')) return 'slide';
+  return channels.has('rotation') ? 'turn' : 'grow';
+}
+
+/** Layers that show a rig: one card, a row of them, or a leader with followers where it has parts for others. */
+export function rigLayers(
+  rig: Rig,
+  isRow: boolean,
+  motion: RigMotion = motionFor(rig),
+): { readonly layers: Layer[]; readonly leader: string } {
+  const y = SPECIMEN_HEIGHT / 2;
+  const moving = (layer: Layer): Layer => ({ ...layer, tracks: motionKeys(layer, motion) });
+  if (rig.roles.length > 0) {
+    const followers = Array.from({ length: FOLLOWERS }, (_, i) => {
+      const layer = base(`specimen-${i + 1}`, 130 + i * 32, y + 34, [22, 22]);
+      return { ...layer, source: { type: 'ellipse' as const } };
+    });
+    const lead = base('leader', 130, y - 40, SIZES.card);
+    const turned = moving(lead);
+    const turn = { ...turned.tracks, rotation: [...keys(-60, 0, false)] };
+    return { layers: [{ ...turned, tracks: turn }, ...followers], leader: lead.id };
+  }
+  if (!isRow) return { layers: [moving(base('specimen', SPECIMEN_WIDTH / 2 + 20, y, SIZES.card))], leader: 'specimen' };
+  const layers = specimenLayers('row').map(moving);
+  return { layers, leader: layers[0].id };
 }

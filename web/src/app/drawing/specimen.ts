@@ -2,6 +2,7 @@ import {
   apply,
   compilePreset,
   createRecipe,
+  createRigRecipe,
   createShelf,
   operationFor,
   plan,
@@ -13,6 +14,7 @@ import {
   type Pick,
   type Plan,
   type PresetItem,
+  type RigItem,
   type Rate,
   type Recipe,
   type Scene,
@@ -23,8 +25,10 @@ import {
   SPECIMEN_HEIGHT,
   SPECIMEN_SPAN,
   SPECIMEN_WIDTH,
+  rigLayers,
   specimenLayers,
   type Dressing,
+  type RigMotion,
   type SpecimenKind,
 } from './specimen-layers';
 
@@ -39,6 +43,8 @@ export interface SpecimenStage {
   readonly scene?: Scene;
   readonly pick?: Pick;
   readonly parameters?: Readonly<Record<string, string>>;
+  /** How the layers of a rig's specimen move, so that one sees it answer. */
+  readonly motion?: RigMotion;
 }
 
 /** A scene that shows what a preset does, and the stretch of time in which it does it. */
@@ -122,7 +128,7 @@ function lenient(shelf: Shelf): CompilePreset {
 const CONTEXT = { runId: 'run', by: 'specimen', when: '2026-01-01T00:00:00.000Z' };
 
 /** Puts a preset, with some of its parameters set, on what shows it. */
-export function createSpecimen(item: PresetItem, shelf: Shelf = NOTHING_ELSE, stage: SpecimenStage = {}): Specimen {
+function presetSpecimen(item: PresetItem, shelf: Shelf = NOTHING_ELSE, stage: SpecimenStage = {}): Specimen {
   const { scene, kind } = stageFor(item, stage);
   const isExit = item.body.phase === 'exit';
   const own: Shelf = { ...shelf, preset: () => item };
@@ -142,4 +148,61 @@ export function createSpecimen(item: PresetItem, shelf: Shelf = NOTHING_ELSE, st
     to: Math.max(to, from + TICKS_PER_SECOND / 25),
     travels: kind !== 'row' && kind !== 'scene' && travels(first),
   };
+}
+
+/** Layers that a rig is shown on, and of the scene where it is one's own. */
+function rigStage(
+  item: RigItem,
+  stage: SpecimenStage,
+): { scene: Scene; kind: SpecimenKind; pick: Pick; leader: string } {
+  if (stage.kind === 'scene' && stage.scene) {
+    const pick: Pick = stage.pick ?? { by: 'rule' };
+    return { scene: stage.scene, kind: 'scene', pick, leader: stage.scene.layers[0]?.id ?? '' };
+  }
+  const { layers, leader } = rigLayers(item.body, stage.kind === 'row', stage.motion);
+  const { scene } = stageFor({ ...item, kind: 'preset', body: NO_PRESET }, { ...stage, kind: 'card' });
+  const pick: Pick = { by: 'layers', layers: layers.map(({ id }) => id) };
+  return { scene: { ...scene, layers: [...layers] }, kind: stage.kind === 'row' ? 'row' : 'card', pick, leader };
+}
+
+const NO_PRESET: PresetItem['body'] = {
+  phase: 'throughout',
+  hang: 'span',
+  stretch: 'keep',
+  grid: 'exact',
+  parameters: [],
+  moments: [{ id: 'start', name: 'Start', at: '0f' }],
+  rows: [],
+};
+
+/** Puts a rig, with some of its dials set, on layers that move so that it answers. */
+function rigSpecimen(item: RigItem, shelf: Shelf, stage: SpecimenStage): Specimen {
+  const { scene, kind, pick, leader } = rigStage(item, stage);
+  const parameters = Object.fromEntries(
+    Object.entries(stage.parameters ?? {}).map(([name, value]) => [name, { by: 'fixed' as const, value }]),
+  );
+  const roles = Object.fromEntries(item.body.roles.map(({ name }) => [name, leader]));
+  const recipe: Recipe = { ...createRigRecipe(item.id, pick), order: { by: 'across' }, parameters, roles };
+  const own: Shelf = { ...shelf, items: new Map([[item.id, { ...item, state: 'published' as const }]]) };
+  const planned = plan(scene, own, recipe, CONTEXT);
+  const result = apply(scene, planned.edits);
+  return {
+    scene: result.ok ? result.scene : scene,
+    from: 0,
+    to: kind === 'scene' ? scene.length : SPECIMEN_SPAN,
+    travels: false,
+    kind: kind === 'card' && scene.layers.length > 1 ? 'row' : kind,
+    isExit: false,
+    plan: planned,
+    layers: scene.layers.map(({ id }) => id),
+  };
+}
+
+/** Puts a preset or a rig, with some of its parameters set, on what shows it. */
+export function createSpecimen(
+  item: PresetItem | RigItem,
+  shelf: Shelf = NOTHING_ELSE,
+  stage: SpecimenStage = {},
+): Specimen {
+  return item.kind === 'rig' ? rigSpecimen(item, shelf, stage) : presetSpecimen(item, shelf, stage);
 }

@@ -1,5 +1,7 @@
 import { Injectable } from '@angular/core';
-import type { PresetItem, Shelf } from '@wexikine/core';
+import type { PresetItem, RigItem, Shelf } from '@wexikine/core';
+
+type Moving = PresetItem | RigItem;
 
 interface Picture {
   readonly width: number;
@@ -16,13 +18,13 @@ const BUDGET = 14;
  */
 @Injectable({ providedIn: 'root' })
 export class TrailPictures {
-  private made = new WeakMap<Shelf, WeakMap<PresetItem, Picture>>();
+  private made = new WeakMap<Shelf, WeakMap<Moving, Picture>>();
   private arrived = 0;
   private readonly waiting = new Set<() => void>();
   private request = 0;
 
   /** A picture that was made before at this size; null where there is none. */
-  find(shelf: Shelf, item: PresetItem, width: number, height: number): OffscreenCanvas | null {
+  find(shelf: Shelf, item: Moving, width: number, height: number): OffscreenCanvas | null {
     const picture = this.made.get(shelf)?.get(item);
     return picture?.width === width && picture.height === height ? picture.canvas : null;
   }
@@ -35,11 +37,11 @@ export class TrailPictures {
   }
 
   /** Keeps a copy of what was drawn. */
-  keep(shelf: Shelf, item: PresetItem, drawn: HTMLCanvasElement): void {
+  keep(shelf: Shelf, item: Moving, drawn: HTMLCanvasElement): void {
     const { width, height } = drawn;
     const canvas = new OffscreenCanvas(width, height);
     canvas.getContext('2d')?.drawImage(drawn, 0, 0);
-    const ofShelf = this.made.get(shelf) ?? new WeakMap<PresetItem, Picture>();
+    const ofShelf = this.made.get(shelf) ?? new WeakMap<Moving, Picture>();
     this.made.set(shelf, ofShelf);
     ofShelf.set(item, { width, height, canvas });
   }

@@ -10,7 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { createShelf, secondsFromTicks, type PresetItem, type Shelf } from '@wexikine/core';
+import { createShelf, secondsFromTicks, type PresetItem, type RigItem, type Shelf } from '@wexikine/core';
 import { LibraryService } from './library.service';
 import { prepareCanvas } from '../drawing/canvas';
 import { observedSize } from '../drawing/observed-size';
@@ -22,7 +22,7 @@ import { TrailPictures } from '../drawing/trail-pictures.service';
 /** Seconds to rest after each pass while playing. */
 const PAUSE = 0.5;
 
-/** A preset's motion as a trail of ghosts; plays while `playing`. */
+/** A preset's or a rig's motion as a trail of ghosts; plays while `playing`. */
 @Component({
   selector: 'wx-ghost-trail',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -42,7 +42,7 @@ const PAUSE = 0.5;
   `,
 })
 export class GhostTrail implements OnDestroy {
-  readonly item = input.required<PresetItem>();
+  readonly item = input.required<PresetItem | RigItem>();
   readonly parameters = input<Readonly<Record<string, string>>>({});
   readonly playing = input(false);
 
@@ -84,7 +84,7 @@ export class GhostTrail implements OnDestroy {
   }
 
   /** Draws a picture that was made before. False where there is none. */
-  private drawKept(shelf: Shelf, item: PresetItem): boolean {
+  private drawKept(shelf: Shelf, item: PresetItem | RigItem): boolean {
     const context = prepareCanvas(this.canvas().nativeElement, this.size());
     if (!context) return false;
     const { width, height } = context.canvas;

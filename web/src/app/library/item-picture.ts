@@ -24,7 +24,7 @@ const BOX = { width: 160, height: 86, padding: 16 };
   imports: [GhostTrail],
   template: `
     @let shown = item();
-    @if (shown.kind === 'preset') {
+    @if (shown.kind === 'preset' || shown.kind === 'rig') {
       <wx-ghost-trail [item]="shown" [parameters]="parameters()" [playing]="playing()" />
     } @else if (path(); as line) {
       <svg viewBox="0 0 160 86" aria-hidden="true" [class.playing]="playing()">

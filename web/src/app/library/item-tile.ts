@@ -3,7 +3,7 @@ import { Icon } from '../icons/icon';
 import { ItemPicture } from './item-picture';
 import type { LibraryRow } from './rows';
 
-const KIND_WORDS = { curve: 'curve', house: 'house value', recipe: 'recipe' } as const;
+const KIND_WORDS = { rig: 'rig', curve: 'curve', house: 'house value', recipe: 'recipe' } as const;
 
 /** One item of the library: its motion, name, what it moves, its state; it can be ticked and marked as a favourite. */
 @Component({
@@ -66,7 +66,7 @@ export class ItemTile {
   /** The first two families that a preset moves, and how many more there are; else what it is. */
   protected readonly moves = computed(() => {
     const { families, kind } = this.row();
-    if (kind !== 'preset') return KIND_WORDS[kind];
+    if (kind !== 'preset' && kind !== 'rig') return KIND_WORDS[kind];
     const rest = families.length - 2;
     return families.slice(0, 2).join(' · ') + (rest > 0 ? ` + ${rest}` : '') || 'nothing yet';
   });

@@ -3,6 +3,7 @@ import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import {
   createPreset,
+  createRig,
   matchingExit,
   type CreateItem,
   type HouseType,
@@ -32,6 +33,7 @@ const NEW_HOUSE: Readonly<Record<HouseType, HouseValue>> = {
 /** A kind of item that can be begun. */
 export type Beginning =
   | { readonly kind: 'preset'; readonly phase: Phase }
+  | { readonly kind: 'rig' }
   | { readonly kind: 'curve' }
   | { readonly kind: 'house'; readonly type: HouseType };
 
@@ -39,6 +41,8 @@ function contentFor(beginning: Beginning): { readonly name: string; readonly con
   switch (beginning.kind) {
     case 'preset':
       return { name: `New ${beginning.phase}`, content: { kind: 'preset', body: createPreset(beginning.phase) } };
+    case 'rig':
+      return { name: 'New rig', content: { kind: 'rig', body: createRig() } };
     case 'curve':
       return { name: 'New curve', content: { kind: 'curve', body: { easing: NEW_HOUSE.curve.value as never } } };
     case 'house':

@@ -19,6 +19,7 @@ import {
   formatEasing,
   houseText,
   isPreset,
+  isRig,
   literalWords,
   recipeWords,
   referencesOf,
@@ -66,6 +67,11 @@ export class LibraryDrawer {
   protected readonly preset = computed(() => {
     const item = this.item();
     return isPreset(item) ? item : null;
+  });
+  /** A preset or a rig, whose parameters can be tried. */
+  protected readonly dialled = computed(() => {
+    const item = this.item();
+    return isPreset(item) || isRig(item) ? item : null;
   });
   private readonly id = computed(() => this.item().id);
 

@@ -1,6 +1,7 @@
 import {
   channelOf,
   presetChannels,
+  rigChannels,
   type ChannelFamily,
   type ItemKind,
   type ItemState,
@@ -24,8 +25,9 @@ export interface LibraryRow {
 
 /** Families of channels that an item moves, each once; a curve and a house value move none. */
 export function familiesOf(item: LibraryItem): ChannelFamily[] {
-  if (item.kind !== 'preset') return [];
-  return [...new Set(presetChannels(item.body).map((id) => channelOf(id).family))];
+  if (item.kind !== 'preset' && item.kind !== 'rig') return [];
+  const channels = item.kind === 'rig' ? rigChannels(item.body) : presetChannels(item.body);
+  return [...new Set(channels.map((id) => channelOf(id).family))];
 }
 
 /** Prepares the library's entries. */
@@ -55,7 +57,7 @@ function byName(a: LibraryRow, b: LibraryRow): number {
   return collator.compare(a.item.name, b.item.name) || (a.id < b.id ? -1 : 1);
 }
 
-const KIND_ORDER: Readonly<Record<ItemKind, number>> = { preset: 0, curve: 1, house: 2, recipe: 3 };
+const KIND_ORDER: Readonly<Record<ItemKind, number>> = { preset: 0, rig: 1, curve: 2, house: 3, recipe: 4 };
 
 /** Rows in order; equal ones by kind and name. */
 export function sortRows(rows: readonly LibraryRow[], sort: Sort): LibraryRow[] {

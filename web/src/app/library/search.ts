@@ -1,4 +1,4 @@
-import { houseText, presetChannels, type LibraryItem } from '@wexikine/core';
+import { houseText, presetChannels, rigChannels, type LibraryItem } from '@wexikine/core';
 import MiniSearch from 'minisearch';
 
 /** Longer words may have one wrong letter for every five; short ones must be right. */
@@ -6,7 +6,13 @@ function fuzziness(term: string): number | false {
   return term.length > 3 ? 0.2 : false;
 }
 
-const KIND_WORDS = { preset: 'preset', curve: 'curve easing', house: 'house value', recipe: 'recipe run' } as const;
+const KIND_WORDS = {
+  preset: 'preset',
+  rig: 'rig',
+  curve: 'curve easing',
+  house: 'house value',
+  recipe: 'recipe run',
+} as const;
 
 function beginsWith(name: string, letter: string): boolean {
   return name
@@ -18,6 +24,7 @@ function beginsWith(name: string, letter: string): boolean {
 /** What is moved or held, for searching: channels of a preset, the value of a house value. */
 function contentsOf(item: LibraryItem): string {
   if (item.kind === 'preset') return [item.body.phase, ...presetChannels(item.body)].join(' ');
+  if (item.kind === 'rig') return rigChannels(item.body).join(' ');
   if (item.kind === 'recipe') return item.body.operation;
   return item.kind === 'house' ? `${item.body.type} ${houseText(item.body)}` : '';
 }

@@ -1,10 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { isNumberKind, literalWords, type Parameter, type PresetItem, type Shelf } from '@wexikine/core';
+import { isNumberKind, literalWords, type Parameter, type PresetItem, type RigItem, type Shelf } from '@wexikine/core';
 import { readLiteral, writeLiteral } from '../fields/literal';
 import { ParameterValue } from '../fields/parameter-value';
 
 /** The specimen's rate, at which frames are counted. */
 const RATE = { num: 25, den: 1 };
+
+function parametersOf(item: PresetItem | RigItem): readonly Parameter[] {
+  return item.kind === 'rig' ? item.body.dials : item.body.parameters;
+}
 
 interface Slider {
   readonly parameter: Parameter;
@@ -55,7 +59,7 @@ function numberOf(text: string | undefined): number | null {
         />
       }
     } @empty {
-      <p class="quiet-text">This preset has no parameters.</p>
+      <p class="quiet-text">There is nothing to set.</p>
     }
   `,
   styles: `
@@ -85,14 +89,14 @@ function numberOf(text: string | undefined): number | null {
   `,
 })
 export class TryParameters {
-  readonly item = input.required<PresetItem>();
+  readonly item = input.required<PresetItem | RigItem>();
   readonly tried = input.required<Readonly<Record<string, string>>>();
   readonly shelf = input.required<Shelf>();
   readonly changed = output<{ readonly name: string; readonly text: string }>();
 
   protected readonly rate = RATE;
   protected readonly sliders = computed((): Slider[] =>
-    this.item().body.parameters.map((parameter) => {
+    parametersOf(this.item()).map((parameter) => {
       const tied = parameter.house === undefined ? null : this.shelf().houseText(parameter.house);
       const text = this.tried()[parameter.name] ?? tied?.text ?? parameter.default;
       const literal = readLiteral(text, RATE);

@@ -25,8 +25,17 @@ export function planTask(scene: Scene, shelf: Shelf, { recipe, context, run }: P
     : replan(scene, shelf, run, recipe, context, compile);
 }
 
-function headOf({ id, recipe, preset, uses, by, when, layers }: RunRecord): RunHead {
-  return { id, recipe, ...(preset ? { preset } : {}), ...(uses ? { uses } : {}), by, when, layers };
+function headOf({ id, recipe, preset, rig, uses, by, when, layers }: RunRecord): RunHead {
+  return {
+    id,
+    recipe,
+    ...(preset ? { preset } : {}),
+    ...(rig ? { rig } : {}),
+    ...(uses ? { uses } : {}),
+    by,
+    when,
+    layers,
+  };
 }
 
 /** Plans a task as far as it is shown. */
@@ -60,11 +69,11 @@ export function checkTask(
   compile: CompilePreset,
 ): readonly Finding[] {
   if (!task) return checkScene(scene, shelf);
-  const { layers, changes } = showTask(scene, shelf, task, compile);
+  const { layers, changes, run } = showTask(scene, shelf, task, compile);
   if (layers.length === 0) return [];
   const { start, finish } = solvedIn(layers);
   const moved = new Set(layers.map(({ layer }) => layer));
-  return findInMotion(drawRun(scene, changes), moved, start ?? 0, finish ?? scene.length);
+  return findInMotion(drawRun(scene, changes, run), moved, start ?? 0, finish ?? scene.length);
 }
 
 /** A plan as messages, without its layers, which applying it does not need: whole where it is small, else in parts. */

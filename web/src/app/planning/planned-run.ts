@@ -1,4 +1,4 @@
-import type { ChannelId, DryRun, Key, Layer, LayerPlan, LayerValues, Scene } from '@wexikine/core';
+import type { ChannelId, DryRun, Key, Layer, LayerPlan, LayerValues, RunHead, RunRecord, Scene } from '@wexikine/core';
 
 /** What becomes different on a layer; a channel that is null has no keys any more. */
 export interface LayerChange {
@@ -58,8 +58,18 @@ function changed(layer: Layer, { span, rest, tracks }: LayerChange): Layer {
   return Object.assign({}, layer, { span: span ?? layer.span, rest: rest ?? layer.rest, tracks: next });
 }
 
+/** The runs of a scene with a rig's dry run among them, in its place or as the last; others make keys, which are drawn. */
+function withRig({ runs }: Scene, head: RunHead | null): Scene['runs'] {
+  if (!head?.rig) return runs;
+  const run: RunRecord = { ...head, sentence: '', made: {} };
+  const index = runs.findIndex(({ id }) => id === run.id);
+  return index < 0 ? [...runs, run] : runs.with(index, { ...runs[index], ...run });
+}
+
 /** A scene with a dry run in it; shares what does not change. */
-export function drawRun(scene: Scene, changes: readonly LayerChange[]): Scene {
+export function drawRun(standing: Scene, changes: readonly LayerChange[], run: RunHead | null = null): Scene {
+  const runs = withRig(standing, run);
+  const scene = runs === standing.runs ? standing : { ...standing, runs };
   if (changes.length === 0) return scene;
   const byLayer = new Map(changes.map((change) => [change.layer, change]));
   const layers = scene.layers.map((layer) => {

@@ -26,7 +26,7 @@ import { drawRun, type PlannedRun } from '../planning/planned-run';
 import { createPlanWorker } from '../planning/plan-worker.factory';
 import { Checker, Planner, type Planned } from '../planning/planner';
 import { SceneTrail } from '../planning/trail';
-import { firstRecipe } from './first-recipe';
+import { firstRecipe, firstRigRecipe } from './first-recipe';
 import { SceneStore } from './scene.store';
 
 /** The preset that the sentence waits with in a scene that is opened. */
@@ -198,6 +198,8 @@ export class DraftStore implements OnDestroy {
     if (!scene || shelf.items.size === 0 || draft) return;
     const kept = this.wantedRecipe === null ? undefined : shelf.items.get(this.wantedRecipe);
     if (kept?.kind === 'recipe') return this.start(kept.body as Recipe);
+    const rig = this.wantedPreset === null ? undefined : shelf.items.get(this.wantedPreset);
+    if (rig?.kind === 'rig') return this.start(firstRigRecipe(scene, rig));
     const wanted = this.wantedPreset === null ? null : shelf.preset(this.wantedPreset);
     const item = wanted ?? shelf.preset(FIRST_PRESET) ?? [...shelf.items.values()].find(isPreset);
     // A scene opens as it stands; only what somebody came with is tried at once.
@@ -229,7 +231,7 @@ export class DraftStore implements OnDestroy {
   /** The scene with a plan in it; kept, since several parts of the screen ask for the same one. */
   private draw(planned: Planned): Scene {
     if (this.applied?.planned === planned) return this.applied.scene;
-    const scene = drawRun(planned.scene, planned.result?.changes ?? []);
+    const scene = drawRun(planned.scene, planned.result?.changes ?? [], planned.result?.run ?? null);
     this.applied = { planned, scene };
     return scene;
   }

@@ -3,15 +3,19 @@ import {
   createClear,
   createLineUp,
   createRecipe,
+  createRigRecipe,
   formatShort,
   frameTicks,
   isPresetRecipe,
   operationFor,
+  pickLayers,
   type Operation,
   type Pick,
   type PresetItem,
   type PresetRecipe,
   type Recipe,
+  type RigItem,
+  type RigRecipe,
   type Scene,
   type Ticks,
 } from '@wexikine/core';
@@ -25,18 +29,51 @@ export function firstLook({ length, rate }: Scene): Ticks {
 
 /** The recipe that waits in the sentence of a scene that is opened. */
 export function firstRecipe(scene: Scene, item: PresetItem): PresetRecipe {
-  const tag = commonestTag(scene);
-  const pick: Pick =
-    tag === null ? { by: 'layers', layers: freeLayers(scene).map(({ id }) => id) } : { by: 'rule', tag };
+  const pick = firstPick(scene);
   const operation = operationFor(item.body.phase);
   const plain = createRecipe(operation, item.id, pick);
   const start = startFor(operation, plain.start, formatShort(firstLook(scene), scene.rate));
   return { ...plain, start, order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' } };
 }
 
+/** The layers that one most likely means: those of the commonest tag, or all that are free. */
+function firstPick(scene: Scene): Pick {
+  const tag = commonestTag(scene);
+  return tag === null ? { by: 'layers', layers: freeLayers(scene).map(({ id }) => id) } : { by: 'rule', tag };
+}
+
+/** A recipe that rigs the layers that one most likely means. */
+export function firstRigRecipe(scene: Scene, item: RigItem): RigRecipe {
+  return withRig(createRigRecipe(item.id, firstPick(scene)), item, scene);
+}
+
+/** Another rig in a recipe: values of dials that it lacks go, and each of its roles is a layer of the scene. */
+export function withRig(recipe: Recipe, item: RigItem, scene: Scene): RigRecipe {
+  const standing = recipe.operation === 'rig' ? recipe : null;
+  const names = new Set(item.body.dials.map(({ name }) => name));
+  const kept = Object.entries(standing?.parameters ?? {}).filter(([name]) => names.has(name));
+  const [first] = pickLayers(scene, recipe.pick);
+  const leader = scene.layers[first ?? 0]?.id;
+  const roles = item.body.roles.flatMap(({ name }) => {
+    const layer = standing?.roles?.[name] ?? leader;
+    return layer === undefined ? [] : [[name, layer] as const];
+  });
+  const { order, seed, pick } = recipe;
+  return {
+    ...createRigRecipe(item.id, pick),
+    order,
+    seed,
+    later: standing?.later ?? '0f',
+    parameters: Object.fromEntries(kept),
+    ...(roles.length > 0 ? { roles: Object.fromEntries(roles) } : {}),
+  };
+}
+
 /** What an operation is said with when it is chosen anew. */
 export interface Fresh {
   readonly items: readonly PresetItem[];
+  readonly rigs: readonly RigItem[];
+  readonly scene: Scene;
   /** The playhead as text: where an accent begins. */
   readonly playhead: string;
   /** Recipes of other operations as they were left. */
@@ -85,11 +122,14 @@ function withCommon<R extends Recipe>(left: R, { pick, order, seed }: Recipe): R
  * Another verb over the same layers. One that was there before is as it was left, with who and in which order as they
  * are now; else those of presets take the first preset that is made for them, and what both say stays. Null without one.
  */
-export function withOperation(recipe: Recipe, operation: Operation, { items, playhead, left }: Fresh): Recipe | null {
+export function withOperation(recipe: Recipe, operation: Operation, fresh: Fresh): Recipe | null {
+  const { items, rigs, scene, playhead, left } = fresh;
   if (recipe.operation === operation) return recipe;
   const before = left.get(operation);
   if (before) return withCommon(before, recipe);
   switch (operation) {
+    case 'rig':
+      return rigs[0] ? withRig(recipe, rigs[0], scene) : null;
     case 'line-up':
       return withCommon(createLineUp(recipe.pick), recipe);
     case 'arrange':

@@ -5,6 +5,8 @@ export interface Step {
   readonly label: string;
   readonly edits: readonly Edit[];
   readonly inverse: readonly Edit[];
+  /** Steps with the same word that follow each other are one: a dial that is dragged. */
+  readonly merge?: string;
 }
 
 /** A scene with the steps that led to it and those that were undone, the next to redo last. */
@@ -41,11 +43,26 @@ export function overOthers({ done, undone }: History, scene: Scene, changed: Rea
 }
 
 /** Does a step; what was undone before is forgotten. */
-export function doStep(history: History, label: string, edits: readonly Edit[]): HistoryResult {
+export function doStep(history: History, label: string, edits: readonly Edit[], merge?: string): HistoryResult {
   const result = apply(history.scene, edits);
   if (!result.ok) return result;
-  const step: Step = { label, edits, inverse: result.inverse };
-  return { ok: true, history: { scene: result.scene, done: [...history.done, step], undone: [] }, edits };
+  const last = history.done.at(-1);
+  const isJoined = last !== undefined && merge !== undefined && last.merge === merge && history.undone.length === 0;
+  const step: Step = isJoined
+    ? { label, edits: joined(last.edits, edits), inverse: joined(result.inverse, last.inverse), merge }
+    : { label, edits, inverse: result.inverse, ...(merge === undefined ? {} : { merge }) };
+  const done = isJoined ? history.done.slice(0, -1) : history.done;
+  return { ok: true, history: { scene: result.scene, done: [...done, step], undone: [] }, edits };
+}
+
+/** Two lists of edits as one; where both only set the same runs, the later ones say all. */
+function joined(first: readonly Edit[], second: readonly Edit[]): Edit[] {
+  const runsOf = (edits: readonly Edit[]): string | null =>
+    edits.every(({ type }) => type === 'set-run')
+      ? edits.map((edit) => 'run' in edit && typeof edit.run === 'object' && edit.run.id).join()
+      : null;
+  const runs = runsOf(second);
+  return runs !== null && runs === runsOf(first) ? [...second] : [...first, ...second];
 }
 
 /** Takes the last step back; the same history where there is none. */

@@ -23,6 +23,7 @@ import {
   createShelf,
   isPresetRecipe,
   keyTimes,
+  parametersFor,
   pickLayers,
   severityOf,
   solvedIn,
@@ -39,6 +40,7 @@ import { Splitter } from '../layout/splitter';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
 import { ConflictActions } from './actions/conflict-actions';
+import { DialActions } from './actions/dial-actions';
 import { LayerActions } from './actions/layer-actions';
 import { RecipeActions } from './actions/recipe-actions';
 import { RunActions } from './actions/run-actions';
@@ -49,11 +51,12 @@ import { downloadJson, downloadPage } from './download';
 import { DraftStore, keepsFromApplying } from './draft.store';
 import { CuesPanel } from './panels/cues-panel';
 import { CurvePanel } from './panels/curve-panel';
+import { DialsPanel } from './panels/dials-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
 import { LayerPanel } from './panels/layer-panel';
 import { RunsPanel } from './panels/runs-panel';
-import { firstLook } from './first-recipe';
+import { firstLook, withRig } from './first-recipe';
 import { PlayerStore } from './player.store';
 import type { SharePoint } from './preview/marks';
 import { Preview, type PreviewOptions } from './preview/preview';
@@ -63,10 +66,11 @@ import { SaveNote } from './save-note';
 import { SentenceBar } from './sentence/sentence-bar';
 import { RunSheet } from './sheet/run-sheet';
 
-const PANELS = ['curve', 'layer', 'runs', 'cues', 'findings', 'history'] as const;
+const PANELS = ['curve', 'dials', 'layer', 'runs', 'cues', 'findings', 'history'] as const;
 type Panel = (typeof PANELS)[number];
 const PANEL_LABELS: Readonly<Record<Panel, string>> = {
   curve: 'Curve',
+  dials: 'Dials',
   layer: 'Layer',
   runs: 'Runs',
   cues: 'Cues',
@@ -81,6 +85,7 @@ const PANEL_LABELS: Readonly<Record<Panel, string>> = {
   imports: [
     CuesPanel,
     CurvePanel,
+    DialsPanel,
     FindingsPanel,
     GuideCard,
     HistoryPanel,
@@ -105,6 +110,7 @@ const PANEL_LABELS: Readonly<Record<Panel, string>> = {
     RunActions,
     TableActions,
     LayerActions,
+    DialActions,
     ConflictActions,
   ],
   templateUrl: './scene-page.html',
@@ -136,6 +142,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly runs = inject(RunActions);
   protected readonly tables = inject(TableActions);
   protected readonly layers = inject(LayerActions);
+  protected readonly dials = inject(DialActions);
   private readonly conflicts = inject(ConflictActions);
   private readonly router = inject(Router);
   private readonly injector = inject(Injector);
@@ -232,6 +239,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly countsText = computed(() => {
     const counts = this.shown()?.plan?.counts;
     if (!counts) return '';
+    if (this.shown()?.plan?.run?.rig)
+      return `Dry run: ${counts.layers === 1 ? '1 layer' : `${counts.layers} layers`} rigged, no keys`;
     const { added, replaced, removed, kept } = counts;
     const parts = [
       `+${added} keys`,
@@ -265,8 +274,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected readonly parameters = computed(() => {
     const recipe = this.draft()?.recipe;
-    const id = recipe && isPresetRecipe(recipe) ? recipe.preset.id : undefined;
-    return id === undefined ? [] : (this.shelf().preset(id)?.body.parameters ?? []);
+    return recipe ? parametersFor(recipe, this.shelf()) : [];
   });
 
   protected readonly selectedLayer = computed((): Layer | null => {
@@ -493,6 +501,14 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     if (this.staged === scene.id) return;
     this.staged = scene.id;
     this.player.go(firstLook(scene));
+  }
+
+  /** Says a rig in the sentence, over the layers that are picked. */
+  protected startRig(): void {
+    const recipe = this.draft()?.recipe;
+    const rig = [...this.shelf().items.values()].find((item) => item.kind === 'rig' && item.state === 'published');
+    const scene = this.standing();
+    if (recipe && scene && rig?.kind === 'rig') this.draftStore.start(withRig(recipe, rig, scene));
   }
 
   private selectFirst(): void {

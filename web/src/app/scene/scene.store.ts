@@ -126,9 +126,9 @@ export class SceneStore implements OnDestroy {
     }
   }
 
-  /** Does a named step. False when it was refused; then nothing changed and `problem$` says why. */
-  do(label: string, edits: readonly Edit[]): boolean {
-    return this.advance((history) => doStep(history, label, edits), label);
+  /** Does a named step; those with the same `merge` that follow each other are one. False when it was refused; then nothing changed and `problem$` says why. */
+  do(label: string, edits: readonly Edit[], merge?: string): boolean {
+    return this.advance((history) => doStep(history, label, edits, merge), label);
   }
 
   undo(): void {

@@ -1,7 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, signal } from '@angular/core';
-import { channelOf, tracksOf, type ChannelId, type Layer } from '@wexikine/core';
+import {
+  channelOf,
+  compileRigs,
+  drivenTrack,
+  frameTicks,
+  tracksOf,
+  type ChannelId,
+  type Layer,
+  type Scene,
+  type Track,
+} from '@wexikine/core';
 import { CurvePlotView } from '../../drawing/curve-plot-view';
+import { drivenLayer } from '../sheet/driven';
 import { leadingChannel } from '../sheet/strip';
+
+/** Points of a driven curve at most; a layer may be very long. */
+const MOST_POINTS = 600;
 
 /** Value and speed of one channel of the selected layer. */
 @Component({
@@ -23,6 +37,9 @@ import { leadingChannel } from '../sheet/strip';
         @if (keys(); as track) {
           <wx-curve-plot
             [keys]="track"
+            [marks]="alone()"
+            [behind]="driven() && alone().length > 0 ? alone() : null"
+            [behindWords]="driven() ? 'keys alone' : null"
             [channel]="id"
             [runId]="runId()"
             [label]="label(id) + ' of ' + shown.name + ' over time'"
@@ -40,6 +57,7 @@ import { leadingChannel } from '../sheet/strip';
   styleUrl: './curve-panel.scss',
 })
 export class CurvePanel {
+  readonly scene = input.required<Scene>();
   readonly layer = input.required<Layer | null>();
   readonly runId = input.required<string | null>();
   /** Whether the curve is that of a dry run. */
@@ -47,19 +65,45 @@ export class CurvePanel {
 
   protected readonly channels = computed(() => {
     const layer = this.layer();
-    return layer ? tracksOf(layer).map(([id]) => id) : [];
+    const keyed = layer ? tracksOf(layer).map(([id]) => id) : [];
+    return [...new Set([...keyed, ...(this.rigged()?.channels ?? [])])];
+  });
+  private readonly rigs = computed(() => compileRigs(this.scene()));
+  private readonly index = computed(() => this.scene().layers.findIndex(({ id }) => id === this.layer()?.id));
+  private readonly rigged = computed(() => {
+    const [rigs, index] = [this.rigs(), this.index()];
+    return rigs && index >= 0 ? drivenLayer(rigs, index) : null;
   });
   private readonly wanted = signal<ChannelId | null>(null);
   protected readonly channel = linkedSignal(() => {
     const layer = this.layer();
     const wanted = this.wanted();
     if (wanted !== null && this.channels().includes(wanted)) return wanted;
-    return layer ? leadingChannel(layer, this.runId()) : null;
+    const lead = layer ? leadingChannel(layer, this.runId()) : null;
+    const driven = this.rigged()?.channels ?? [];
+    return lead !== null && (driven.length === 0 || driven.includes(lead)) ? lead : (driven[0] ?? lead);
+  });
+
+  /** The channel with its rigs, a key a frame; null where none drives it. */
+  protected readonly driven = computed((): Track | null => {
+    const [rigs, layer, channel] = [this.rigs(), this.layer(), this.channel()];
+    if (!rigs || !layer || channel === null || !rigs.drives(this.index(), channel)) return null;
+    const frame = frameTicks(this.scene().rate);
+    const step = Math.max(frame, (layer.span.out - layer.span.in) / MOST_POINTS);
+    return drivenTrack(rigs, this.index(), channel, [layer.span.in, layer.span.out], step);
+  });
+
+  /** What the keys alone give. */
+  protected readonly alone = computed((): Track => {
+    const channel = this.channel();
+    return (channel === null ? undefined : this.layer()?.tracks[channel]) ?? [];
   });
 
   protected readonly keys = computed(() => {
-    const channel = this.channel();
-    return channel === null ? undefined : this.layer()?.tracks[channel];
+    const driven = this.driven();
+    if (driven) return driven;
+    const alone = this.alone();
+    return alone.length > 0 ? alone : undefined;
   });
 
   protected label(id: ChannelId): string {

@@ -13,6 +13,7 @@ export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation }
   { value: 'accent', label: 'Accent', note: 'at a given time' },
   { value: 'move-throughout', label: 'Move throughout', note: 'over the whole span' },
   { value: 'send-out', label: 'Send out', note: 'exits, to each out point' },
+  { value: 'rig', label: 'Rig', note: 'dials and formulas that drive them, live' },
   { value: 'line-up', label: 'Line up', note: 'when layers begin and end' },
   { value: 'arrange', label: 'Arrange', note: 'where layers rest' },
   { value: 'clear', label: 'Clear', note: 'take keys away' },

@@ -2,11 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import {
   formatShort,
   isPresetRecipe,
+  hasParameters,
+  parametersFor,
   type Operation,
   type Parameter,
   type PlanCounts,
   type PresetItem,
   type PresetRecipe,
+  type RigItem,
+  type RigRecipe,
   type Recipe,
   type SavedPick,
   type Scene,
@@ -14,7 +18,7 @@ import {
   type Shelf,
   type Solved,
 } from '@wexikine/core';
-import { withOperation, withPreset } from '../first-recipe';
+import { withOperation, withPreset, withRig } from '../first-recipe';
 import { ChoiceEditor } from './choice-editor';
 import { EXISTING_CHOICES, MOVES_CHOICES, OPERATION_CHOICES, PARTS_CHOICES } from './choices';
 import { ClearEditor } from './clear-editor';
@@ -22,6 +26,7 @@ import { FinishEditor } from './finish-editor';
 import { ParameterEditor } from './parameter-editor';
 import { PickEditor } from './pick-editor';
 import { PresetEditor } from './preset-editor';
+import { RigFields } from './rig-fields';
 import type { WayValue } from './way-fields';
 import { WayForm } from './way-form';
 import { ARRANGE_WAYS, LENGTH_WAYS, LINE_UP_WAYS, ORDER_FIELDS, ORDER_WAYS, SPACING_WAYS, startWays } from './ways';
@@ -40,7 +45,7 @@ const PLAIN: Readonly<Record<Timing, object>> = {
 @Component({
   selector: 'wx-field-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceEditor, ClearEditor, FinishEditor, ParameterEditor, PickEditor, PresetEditor, WayForm],
+  imports: [ChoiceEditor, ClearEditor, FinishEditor, ParameterEditor, PickEditor, PresetEditor, RigFields, WayForm],
   templateUrl: './field-editor.html',
   styles: `
     :host {
@@ -83,6 +88,19 @@ export class FieldEditor {
     const recipe = this.recipe();
     return isPresetRecipe(recipe) ? recipe : null;
   });
+  protected readonly rig = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'rig' ? recipe : null;
+  });
+  protected readonly parametered = computed(() => {
+    const recipe = this.recipe();
+    return hasParameters(recipe) ? recipe : null;
+  });
+  protected readonly rigs = computed(() =>
+    [...this.shelf().items.values()].filter(
+      (item): item is RigItem => item.kind === 'rig' && item.state === 'published',
+    ),
+  );
   protected readonly lineUp = computed(() => {
     const recipe = this.recipe();
     return recipe.operation === 'line-up' ? recipe : null;
@@ -103,17 +121,14 @@ export class FieldEditor {
     return recipe?.squeeze === true ? 'squeeze' : 'keep';
   });
 
-  private readonly parameters = computed(() => {
-    const preset = this.preset();
-    return preset ? (this.shelf().preset(preset.preset.id)?.body.parameters ?? []) : [];
-  });
+  private readonly parameters = computed(() => parametersFor(this.recipe(), this.shelf()));
 
   protected readonly parameter = computed(() =>
     this.parameters().find(({ name }) => this.field() === `parameter:${name}`),
   );
 
   protected readonly missing = computed(() =>
-    this.parameters().filter(({ name }) => this.preset()?.parameters[name] === undefined),
+    this.parameters().filter(({ name }) => this.parametered()?.parameters[name] === undefined),
   );
 
   protected set(part: object): void {
@@ -136,7 +151,13 @@ export class FieldEditor {
   }
 
   protected setOperation(value: string): void {
-    const fresh = { items: this.items(), playhead: this.playheadText(), left: this.left() };
+    const fresh = {
+      items: this.items(),
+      rigs: this.rigs(),
+      scene: this.scene(),
+      playhead: this.playheadText(),
+      left: this.left(),
+    };
     const recipe = withOperation(this.recipe(), value as Operation, fresh);
     if (recipe) this.changed.emit(recipe);
   }
@@ -145,18 +166,21 @@ export class FieldEditor {
     this.set({ parts: value === 'stretch' ? 'stretch' : 'keep', squeeze: value === 'squeeze' });
   }
 
+  protected setRig(item: RigItem): void {
+    this.changed.emit(withRig(this.recipe(), item, this.scene()));
+    this.done.emit();
+  }
+
   protected add(parameter: Parameter): void {
-    const recipe = this.preset();
+    const recipe = this.parametered();
     if (!recipe) return;
-    const parameters: PresetRecipe['parameters'] = {
-      ...recipe.parameters,
-      [parameter.name]: { by: 'fixed', value: parameter.default },
-    };
-    this.added.emit({ recipe: { ...recipe, parameters }, field: `parameter:${parameter.name}` });
+    const parameters = { ...recipe.parameters, [parameter.name]: { by: 'fixed', value: parameter.default } };
+    const next = { ...recipe, parameters } as PresetRecipe | RigRecipe;
+    this.added.emit({ recipe: next, field: `parameter:${parameter.name}` });
   }
 
   protected removeParameter(name: string): void {
-    const recipe = this.preset();
+    const recipe = this.parametered();
     if (!recipe) return;
     const { [name]: _gone, ...parameters } = recipe.parameters;
     this.set({ parameters });

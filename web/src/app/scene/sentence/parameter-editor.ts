@@ -3,6 +3,7 @@ import {
   isNumberKind,
   type Parameter,
   type PresetRecipe,
+  type RigRecipe,
   type Scene,
   type Shelf,
   type Variation,
@@ -70,10 +71,10 @@ function isBetween(way: string): boolean {
 })
 export class ParameterEditor {
   readonly parameter = input.required<Parameter>();
-  readonly recipe = input.required<PresetRecipe>();
+  readonly recipe = input.required<PresetRecipe | RigRecipe>();
   readonly scene = input.required<Scene>();
   readonly shelf = input.required<Shelf>();
-  readonly changed = output<PresetRecipe>();
+  readonly changed = output<PresetRecipe | RigRecipe>();
   readonly removed = output<string>();
 
   protected readonly isNumber = computed(() => isNumberKind(this.parameter().kind));
@@ -82,10 +83,12 @@ export class ParameterEditor {
     const { kind } = this.parameter();
     return this.isNumber() || kind === 'colour' ? WAYS : WAYS.filter(({ value }) => !isBetween(value));
   });
-  protected readonly variation = computed(
-    (): Variation =>
-      this.recipe().parameters[this.parameter().name] ?? { by: 'fixed', value: this.parameter().default },
-  );
+  protected readonly variation = computed((): Variation => {
+    const standing = this.recipe().parameters[this.parameter().name];
+    return standing && standing.by !== 'keys' ? standing : { by: 'fixed', value: this.parameter().default };
+  });
+  /** A dial that is keyed is set in its panel; choosing a way here gives it one value again. */
+  protected readonly isKeyed = computed(() => this.recipe().parameters[this.parameter().name]?.by === 'keys');
 
   protected readonly columns = computed(() => [
     ...new Set(this.scene().layers.flatMap(({ data }) => Object.keys(data))),
@@ -156,6 +159,7 @@ export class ParameterEditor {
 
   private give(variation: Variation): void {
     const recipe = this.recipe();
-    this.changed.emit({ ...recipe, parameters: { ...recipe.parameters, [this.parameter().name]: variation } });
+    const parameters = { ...recipe.parameters, [this.parameter().name]: variation };
+    this.changed.emit({ ...recipe, parameters } as PresetRecipe | RigRecipe);
   }
 }

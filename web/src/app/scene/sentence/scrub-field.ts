@@ -1,8 +1,10 @@
 import {
+  hasParameters,
   isPresetRecipe,
   type PresetRecipe,
   type Rate,
   type Recipe,
+  type RigRecipe,
   type SentenceField,
   type Variation,
 } from '@wexikine/core';
@@ -10,6 +12,10 @@ import { readLiteral, stepText } from '../../fields/literal';
 
 /** The text behind a field of the sentence that holds a single number; null for any other field. */
 function textBehind(recipe: Recipe, field: SentenceField): string | null {
+  if (recipe.operation === 'rig') {
+    if (field === 'later') return recipe.later;
+    return field.startsWith('parameter:') ? dialText(recipe, field) : null;
+  }
   if (!isPresetRecipe(recipe)) return null;
   const { spacing } = recipe;
   if (field === 'spacing') {
@@ -24,6 +30,11 @@ function textBehind(recipe: Recipe, field: SentenceField): string | null {
   return variation?.by === 'fixed' ? variation.value : null;
 }
 
+function dialText({ parameters }: RigRecipe, field: SentenceField): string | null {
+  const setting = parameters[field.slice('parameter:'.length)];
+  return setting?.by === 'fixed' ? setting.value : null;
+}
+
 /** The time that the last one is to be done at, where start, gap or length follows from it. */
 function finishOf({ start, spacing, length }: PresetRecipe): string | null {
   const given = [start, spacing, length].find(({ by }) => by === 'finish');
@@ -36,7 +47,12 @@ export function canScrub(recipe: Recipe, field: SentenceField, rate: Rate): bool
   return text !== null && readLiteral(text, rate) !== null;
 }
 
-function withText(recipe: PresetRecipe, field: SentenceField, text: string): PresetRecipe {
+function withText(recipe: PresetRecipe | RigRecipe, field: SentenceField, text: string): Recipe {
+  if (recipe.operation === 'rig') {
+    if (field === 'later') return { ...recipe, later: text };
+    const dial = field.slice('parameter:'.length);
+    return { ...recipe, parameters: { ...recipe.parameters, [dial]: { by: 'fixed', value: text } } };
+  }
   if (field === 'spacing') {
     const { spacing } = recipe;
     if (spacing.by === 'total') return { ...recipe, spacing: { ...spacing, total: text } };
@@ -57,8 +73,9 @@ function withText(recipe: PresetRecipe, field: SentenceField, text: string): Pre
 /** The recipe after a field was moved by some steps; times do not go below nothing, a length not below one. */
 export function scrubField(recipe: Recipe, field: SentenceField, steps: number, rate: Rate): Recipe {
   const text = textBehind(recipe, field);
-  if (text === null || !isPresetRecipe(recipe)) return recipe;
-  const isFree = field.startsWith('parameter:') || (field === 'spacing' && recipe.spacing.by === 'relay');
+  if (text === null || !hasParameters(recipe)) return recipe;
+  const isRelay = isPresetRecipe(recipe) && recipe.spacing.by === 'relay';
+  const isFree = field.startsWith('parameter:') || (field === 'spacing' && isRelay);
   const least = field === 'length' ? 1 : isFree ? -Infinity : 0;
   return withText(recipe, field, stepText(text, steps, rate, least));
 }

@@ -13,7 +13,8 @@ import {
   signal,
 } from '@angular/core';
 import {
-  isPresetRecipe,
+  hasParameters,
+  parametersFor,
   sentenceParts,
   type Operation,
   type PlanCounts,
@@ -47,19 +48,20 @@ const LAST = ', and ';
 /** Letters that two lines have room for at the usual width. */
 const LONG = 190;
 
-function withTails(parts: readonly SentencePart[]): Piece[] {
+function withTails(parts: readonly SentencePart[], isRig: boolean): Piece[] {
   return parts.map((part, i) => {
     const next = parts[i + 1]?.text ?? '';
     const isAfterField = i > 0 && parts[i - 1].field !== null;
     const tail = part.field !== null && /^[,.]/.test(next) ? next[0] : '';
     const text = part.field === null && isAfterField ? part.text.replace(/^[,.]/, '') : part.text;
-    return { field: part.field, text, tail, isLast: part.text === LAST };
+    // Parameters end before what is done over keys; a rig's sentence ends with them.
+    return { field: part.field, text, tail, isLast: part.text === LAST || (part.text === '.' && isRig) };
   });
 }
 
 /** Fields whose value differs from layer to layer or is a number; the dry run's colour marks them. */
 function isNumeric(field: SentenceField): boolean {
-  return ['spacing', 'length', 'start', 'finish'].includes(field) || field.startsWith('parameter:');
+  return ['spacing', 'length', 'start', 'finish', 'later'].includes(field) || field.startsWith('parameter:');
 }
 
 /** The recipe as a sentence; every underlined part opens an editor of its own, numbers can be dragged. */
@@ -108,14 +110,13 @@ export class SentenceBar {
 
   protected readonly parts = computed(() => {
     const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count(), solved: this.solved() };
-    return withTails(sentenceParts(this.recipe(), facts));
+    return withTails(sentenceParts(this.recipe(), facts), this.recipe().operation === 'rig');
   });
 
   protected readonly canAdd = computed(() => {
     const recipe = this.recipe();
-    if (!isPresetRecipe(recipe)) return false;
-    const all = this.shelf().preset(recipe.preset.id)?.body.parameters ?? [];
-    return all.some(({ name }) => recipe.parameters[name] === undefined);
+    if (!hasParameters(recipe)) return false;
+    return parametersFor(recipe, this.shelf()).some(({ name }) => recipe.parameters[name] === undefined);
   });
 
   protected isNumeric(part: SentencePart): boolean {

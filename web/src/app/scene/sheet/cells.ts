@@ -1,4 +1,13 @@
-import { frameTicks, isPresetRecipe, type Parameter, type Rate, type Recipe, type Shelf } from '@wexikine/core';
+import {
+  frameTicks,
+  hasParameters,
+  isPresetRecipe,
+  type Override,
+  type Parameter,
+  type Rate,
+  type Recipe,
+  type Shelf,
+} from '@wexikine/core';
 import { parameterCheck, timeCheck } from '../../fields/checks';
 import { rowTimes, valueText, type SheetRow } from './rows';
 
@@ -20,8 +29,10 @@ export interface Cell {
 export function cellsOf(row: SheetRow, columns: readonly Parameter[], recipe: Recipe | null, rate: Rate): Cell[] {
   const times = rowTimes(row, rate);
   const preset = recipe && isPresetRecipe(recipe) ? recipe : null;
+  const byHand = recipe && hasParameters(recipe) ? recipe : null;
   const own = preset?.overrides?.[row.layer.id];
   const canEdit = preset !== null && row.plan !== null;
+  const canVary = byHand !== null && row.plan !== null;
   const { plan } = row;
   return [
     {
@@ -45,8 +56,8 @@ export function cellsOf(row: SheetRow, columns: readonly Parameter[], recipe: Re
       label,
       text: plan ? valueText(kind, plan.values[name], rate) : '',
       isVaried: true,
-      canEdit,
-      isByHand: own?.parameters?.[name] !== undefined,
+      canEdit: canVary,
+      isByHand: byHand?.overrides?.[row.layer.id]?.parameters?.[name] !== undefined,
     })),
   ];
 }
@@ -66,8 +77,8 @@ export function cellChecks(
 
 /** A recipe with a value set by hand for one layer, or released. */
 export function withOverride(recipe: Recipe, layer: string, field: CellField, text: string | null): Recipe {
-  if (!isPresetRecipe(recipe)) return recipe;
-  const { [layer]: own = {}, ...others } = recipe.overrides ?? {};
+  if (!hasParameters(recipe)) return recipe;
+  const { [layer]: own = {}, ...others }: Readonly<Record<string, Override>> = recipe.overrides ?? {};
   const { start, length, parameters = {} } = own;
   const next = { start, length, parameters: { ...parameters } };
   if (field === 'start' || field === 'length') next[field] = text ?? undefined;
@@ -80,5 +91,5 @@ export function withOverride(recipe: Recipe, layer: string, field: CellField, te
   };
   const overrides = Object.keys(kept).length === 0 ? others : { ...others, [layer]: kept };
   const { overrides: _standing, ...rest } = recipe;
-  return Object.keys(overrides).length === 0 ? rest : { ...rest, overrides };
+  return Object.keys(overrides).length === 0 ? rest : ({ ...rest, overrides } as Recipe);
 }

@@ -1,7 +1,7 @@
 import {
   formatFrames,
   formatShort,
-  isPresetRecipe,
+  hasParameters,
   layersOfFinding,
   type Layer,
   type DryRun,
@@ -92,7 +92,7 @@ export function sheetColumns(
   chosen: ReadonlyMap<string, boolean> = new Map(),
 ): Parameter[] {
   const recipe = plan?.run?.recipe;
-  const own = recipe && isPresetRecipe(recipe) ? recipe : null;
+  const own = recipe && hasParameters(recipe) ? recipe : null;
   const set = own?.parameters ?? {};
   const touched = new Set(Object.values(own?.overrides ?? {}).flatMap((hand) => Object.keys(hand.parameters ?? {})));
   const varied = parameters.filter(({ name }) => set[name] !== undefined || touched.has(name)).slice(0, MOST_COLUMNS);

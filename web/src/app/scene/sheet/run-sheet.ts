@@ -13,6 +13,7 @@ import {
   type AfterViewInit,
 } from '@angular/core';
 import {
+  compileRigs,
   frameTicks,
   layersUnder,
   nearestFrame,
@@ -33,6 +34,8 @@ import { around, withinScene, xIn, zoomed, type TimeWindow } from './time-window
 import { rulerMarks } from './ruler';
 import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
 import { sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
+import { drivenLayer } from './driven';
+import type { DrivenLayer } from './strip';
 import { STRIP_HEIGHT, StripView } from './strip-view';
 
 const STRIP_PADDING = 14;
@@ -252,6 +255,23 @@ export class RunSheet implements AfterViewInit {
   /** The layer as the run found it, to show which keys it replaces and which go; lining up only moves them. */
   protected underOf(id: string): Layer | undefined {
     return this.plan() === null || this.recipe()?.operation === 'line-up' ? undefined : this.layersUnder()(id);
+  }
+
+  /** The rigs of the scene as it is drawn. */
+  protected readonly rigs = computed(() => compileRigs(this.scene()));
+  private readonly indexOfLayer = computed(() => new Map(this.scene().layers.map(({ id }, index) => [id, index])));
+  /** What rigs do to each layer that was asked for; the same answer as long as the scene is. */
+  private readonly driven = computed(() => {
+    const [rigs, indices] = [this.rigs(), this.indexOfLayer()];
+    const known = new Map<string, DrivenLayer | null>();
+    return (id: string): DrivenLayer | null => {
+      if (!known.has(id)) known.set(id, rigs && drivenLayer(rigs, indices.get(id) ?? 0));
+      return known.get(id) ?? null;
+    };
+  });
+
+  protected drivenOf(id: string): DrivenLayer | null {
+    return this.driven()(id);
   }
 
   protected isShown(name: string): boolean {

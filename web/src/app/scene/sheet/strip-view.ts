@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Layer } from '@wexikine/core';
-import { createStrip, stripWords, thinned, type MarkKind, type ThinnedMark } from './strip';
+import { createStrip, stripWords, thinned, type DrivenLayer, type MarkKind, type ThinnedMark } from './strip';
 import type { TimeWindow } from './time-window';
 
 const WING = 5;
@@ -82,17 +82,19 @@ export class StripView {
   readonly standing = input<Layer>();
   /** The layer as the run of the dry run found it. */
   readonly under = input<Layer>();
+  /** What rigs do to the layer. */
+  readonly driven = input<DrivenLayer | null>(null);
   readonly runId = input.required<string | null>();
   readonly width = input.required<number>();
   readonly window = input.required<TimeWindow>();
   protected readonly height = STRIP_HEIGHT;
 
   protected readonly strip = computed(() =>
-    createStrip({ layer: this.layer(), standing: this.standing(), under: this.under() }, this.runId(), {
-      width: this.width(),
-      height: STRIP_HEIGHT,
-      window: this.window(),
-    }),
+    createStrip(
+      { layer: this.layer(), standing: this.standing(), under: this.under(), driven: this.driven() },
+      this.runId(),
+      { width: this.width(), height: STRIP_HEIGHT, window: this.window() },
+    ),
   );
 
   /** All marks of a kind in one path: hundreds of elements a change would keep the sheet waiting. */

@@ -113,6 +113,44 @@ export interface StripLayers {
   readonly layer: Layer;
   readonly standing?: Layer | undefined;
   readonly under?: Layer | undefined;
+  /** Channels that rigs drive, and what they give; null where none does. */
+  readonly driven?: DrivenLayer | null;
+}
+
+/** What rigs do to a layer. */
+export interface DrivenLayer {
+  readonly channels: readonly ChannelId[];
+  readonly valueAt: (channel: ChannelId, at: Ticks) => number;
+}
+
+/** Points at which a driven curve is looked at. */
+const DRIVEN_SAMPLES = 90;
+const FEW_SAMPLES = 24;
+
+/** A channel as its rigs drive it, over the stretch of time that is seen. */
+function drivenPoints(
+  { valueAt }: DrivenLayer,
+  channel: ChannelId,
+  { span }: Layer,
+  { from, span: seen }: TimeWindow,
+  samples = DRIVEN_SAMPLES,
+): CurvePoint[] {
+  const [first, last] = [Math.max(span.in, from), Math.min(span.out, from + seen)];
+  return Array.from({ length: samples + 1 }, (_, i) => {
+    const at = Math.round(first + ((last - first) * i) / samples);
+    return { at, value: valueAt(channel, at) };
+  });
+}
+
+/** The driven channel that moves most where it is seen. */
+function leadingDriven(driven: DrivenLayer, layer: Layer, window: TimeWindow): ChannelId | null {
+  let [best, most] = [null as ChannelId | null, -1];
+  for (const channel of driven.channels) {
+    const [low, high] = extent(drivenPoints(driven, channel, layer, window, FEW_SAMPLES));
+    const typical = channel === 'opacity' ? TYPICAL_OPACITY : TYPICAL[channelOf(channel).unit];
+    if ((high - low) / typical > most) [best, most] = [channel, (high - low) / typical];
+  }
+  return best;
 }
 
 /** The part of a curve that lies in a layer's span, from its beginning to its end. */
@@ -133,20 +171,25 @@ function isSameTrack(a: Track, b: Track): boolean {
  * what the dry run does to them.
  */
 export function createStrip(
-  { layer, standing, under = layer }: StripLayers,
+  { layer, standing, under = layer, driven = null }: StripLayers,
   runId: string | null,
   size: StripSize,
 ): Strip {
   const xOf = (at: Ticks): number => xIn(size.window, at, size.width);
   const left = Math.max(0, xOf(layer.span.in));
   const width = Math.max(0, Math.min(size.width, xOf(layer.span.out)) - left);
-  const channel = leadingChannel(layer, runId);
+  const lead = driven && leadingDriven(driven, layer, size.window);
+  const channel = lead ?? leadingChannel(layer, runId);
   const gone = goneTimes(under, layer).map(xOf);
   if (channel === null) return { channel, left, width, curve: '', before: '', marks: [], gone };
-  const keys = layer.tracks[channel] as Track;
+  const keys: Track = layer.tracks[channel] ?? [];
   const old = standing?.tracks[channel];
-  const points = curvePoints(keys);
-  const before = standing && old && !isSameTrack(old, keys) ? withinSpan(curvePoints(old), standing, old) : [];
+  const alone = keys.length > 0 ? withinSpan(curvePoints(keys), layer, keys) : [];
+  const rigged = lead && driven ? drivenPoints(driven, lead, layer, size.window) : null;
+  const points = rigged ?? alone;
+  // Behind a driven curve what its keys alone give, behind others what stands where the dry run changes it.
+  const changed = standing && old && !isSameTrack(old, keys) ? withinSpan(curvePoints(old), standing, old) : [];
+  const before = rigged ? alone : changed;
   const [low, high] = extent([...points, ...before]);
   const room = size.height - 2 * MARGIN;
   const downwards = isPositionDown(channel) ? 1 : -1;
@@ -163,11 +206,11 @@ export function createStrip(
     at,
     kind,
     x: xOf(at),
-    y: yOf(sampleTrack(keys, at)),
-    arrives: slope(trackSpeed(keys, at - 1)),
-    leaves: slope(trackSpeed(keys, at)),
+    y: keys.length === 0 ? size.height / 2 : yOf(sampleTrack(keys, at)),
+    arrives: keys.length === 0 ? 0 : slope(trackSpeed(keys, at - 1)),
+    leaves: keys.length === 0 ? 0 : slope(trackSpeed(keys, at)),
   }));
-  return { channel, left, width, curve: pathOf(withinSpan(points, layer, keys)), before: pathOf(before), marks, gone };
+  return { channel, left, width, curve: pathOf(points), before: pathOf(before), marks, gone };
 }
 
 /** Pixels between posts from which each has its wings whole; nearer ones fold them. */

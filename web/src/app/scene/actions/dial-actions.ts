@@ -1,0 +1,43 @@
+import { Injectable, inject } from '@angular/core';
+import {
+  createPresetCompiler,
+  createShelf,
+  describeFinding,
+  retuneRig,
+  type RigRecipe,
+  type Shelf,
+} from '@wexikine/core';
+import { personName } from '../../api/person';
+import { LibraryService } from '../../library/library.service';
+import { SceneStore } from '../scene.store';
+import { Teller } from './teller';
+
+/** A run's rig with its dials set otherwise. Changes with the same `merge` that follow each other are one step. */
+export interface DialChange {
+  readonly run: string;
+  readonly recipe: RigRecipe;
+  readonly label: string;
+  readonly merge?: string;
+}
+
+/** Turns dials of rigs that are applied; the scene follows at once, and each turn is one step to undo. */
+@Injectable()
+export class DialActions {
+  private readonly store = inject(SceneStore);
+  private readonly teller = inject(Teller);
+  private readonly compile = createPresetCompiler();
+  private shelf: Shelf = createShelf([]);
+
+  constructor() {
+    inject(LibraryService).shelf$.subscribe((shelf) => (this.shelf = shelf));
+  }
+
+  set({ run, recipe, label, merge }: DialChange): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    const context = { by: personName(), when: new Date().toISOString() };
+    const tuned = retuneRig(scene, this.shelf, run, recipe, context, this.compile);
+    if (tuned.ok) this.store.do(label, [{ type: 'set-run', run: tuned.run }], merge);
+    else this.teller.tell(tuned.findings.map((finding) => describeFinding(finding, scene)).join(' '));
+  }
+}
