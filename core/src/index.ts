@@ -28,6 +28,7 @@ export * from './scene/cue';
 export * from './runs/variant';
 export * from './runs/run';
 export * from './runs/rig';
+export * from './runs/keys';
 export * from './runs/stack';
 export { operationPhase, type LayerPlan, type LayerValues, type PlanCounts, type RunContext } from './runs/operation';
 export * from './runs/sentence';

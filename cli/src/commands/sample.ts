@@ -34,7 +34,11 @@ function readTimes(text: string, { rate }: Scene): Ticks[] {
 
 function readChannels(text: string | undefined, scene: Scene): readonly Channel[] {
   if (text === undefined) {
-    const keyed = new Set(scene.layers.flatMap(({ tracks, rest }) => [...Object.keys(tracks), ...Object.keys(rest)]));
+    const driven = scene.runs.flatMap(({ rig }) => rig?.channels ?? []);
+    const keyed = new Set<string>([
+      ...scene.layers.flatMap(({ tracks, rest }) => [...Object.keys(tracks), ...Object.keys(rest)]),
+      ...driven,
+    ]);
     return CHANNELS.filter(({ id }) => keyed.has(id));
   }
   return text.split(',').map((name) => {

@@ -1,7 +1,7 @@
 import { CHANNELS, clampToChannel, type ChannelId } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { outlinePath, pictureSize } from '../../scene/outline';
-import { sampleTrack } from '../../scene/sample';
+import { bakedScene, EXPORT_WITHIN, sampleTrack } from '../../scene/sample';
 import { restValue, tracksOf, type Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
@@ -322,9 +322,14 @@ function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[
  * A scene as one HTML page that any browser with registered custom properties plays (CSS Properties and Values 1):
  * each keyed channel is a number of its own with its own `@keyframes`, so that times and easings are exact. The page fits
  * any window, and plays, pauses and scrubs (see `PLAYER`). Hidden layers and guides are left out. Elements carry
- * `data-layer` with the layer's id.
+ * `data-layer` with the layer's id. What rigs drive is written as keys within `EXPORT_WITHIN`, and the page says so.
  */
-export function exportPage(scene: Scene, { fontFaces = '' }: PageOptions = {}): string {
+export function exportPage(given: Scene, { fontFaces = '' }: PageOptions = {}): string {
+  const scene = bakedScene(given);
+  const note =
+    scene === given
+      ? ''
+      : `<!-- What rigs drive stands here as keyframes, at most ${EXPORT_WITHIN} px, degrees or per cent off. -->\n`;
   const rules: string[] = [];
   const childrenOf = drawnByParent(scene);
   const write = (parent: string | null): string =>
@@ -346,7 +351,7 @@ export function exportPage(scene: Scene, { fontFaces = '' }: PageOptions = {}): 
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${escapeHtml(scene.name)}</title>
+${note}<title>${escapeHtml(scene.name)}</title>
 <style>
 ${fontFaces}${BASE_STYLE}
 .frame { width: ${scene.width}px; height: ${scene.height}px }

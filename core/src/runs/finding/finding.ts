@@ -1,3 +1,4 @@
+import { formatChannelValue, type ChannelId } from '../../basics/channel';
 import { describePresetProblem, type PresetProblem } from '../../formulas/preset';
 import type { Scene } from '../../scene/scene';
 import { formatFrames, formatShort, type Ticks } from '../../basics/time';
@@ -18,6 +19,16 @@ export type Finding =
       readonly at: Ticks;
     }
   | { readonly code: 'rig-idle'; readonly layers: readonly string[]; readonly why: 'no-keys' | 'no-speed' }
+  | { readonly code: 'nothing-to-turn'; readonly what: 'turn-into-keys' | 'thin-out' }
+  | {
+      readonly code: 'turned-into-keys';
+      readonly layers: readonly string[];
+      readonly keys: number;
+      readonly channel: ChannelId;
+      /** In the channel's unit. */
+      readonly error: number;
+      readonly at: Ticks;
+    }
   | { readonly code: 'bad-field'; readonly field: string; readonly text: string; readonly message: string }
   | { readonly code: 'unknown-parameter'; readonly preset: string; readonly name: string }
   | { readonly code: 'locked'; readonly layers: readonly string[] }
@@ -96,6 +107,7 @@ export function severityOf(finding: Finding): Severity {
     case 'unknown-run':
     case 'revision-missing':
     case 'nothing-to-clear':
+    case 'nothing-to-turn':
     case 'no-room':
     case 'cannot-hold':
       return 'error';
@@ -108,6 +120,7 @@ export function severityOf(finding: Finding): Severity {
     case 'kept-by-hand':
     case 'update-waiting':
     case 'with-group':
+    case 'turned-into-keys':
       return 'note';
     case 'draft-preset':
     case 'outside-layer':
@@ -191,6 +204,12 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return finding.why === 'no-keys'
         ? `${aboutMany(scene, finding.layers, 'has', 'have')} no keys on these channels, so there is no arrival to carry on from. Bring ${finding.layers.length === 1 ? 'it' : 'them'} in first, or choose other channels.`
         : `${aboutMany(scene, finding.layers, 'arrives', 'arrive')} without any speed, so there is nothing to carry on. Let the last easing arrive with speed, such as linear.`;
+    case 'nothing-to-turn':
+      return finding.what === 'thin-out'
+        ? 'The picked layers have no more than two keys on any of these channels. There is nothing to thin out.'
+        : 'No rig drives the picked layers on these channels. Pick layers that a rig is on.';
+    case 'turned-into-keys':
+      return `${finding.keys === 1 ? 'One key' : `${finding.keys} keys`}; at worst ${formatChannelValue(finding.channel, finding.error)} off, on ${nameLayers(scene, finding.layers)} at ${formatShort(finding.at, rate)}.`;
     case 'bad-field':
       return `${finding.field}: “${finding.text}” does not work. ${finding.message}`;
     case 'unknown-parameter':

@@ -1,11 +1,13 @@
 import { arrangeParts, arrangeReads, planArrange, replayArrange } from '../arrange';
 import { clearParts, clearReads, planClear, replayClear } from '../clear';
+import { keysParts, keysReads, planKeys, replayKeys } from '../keys';
 import type { Layer } from '../../scene/layer';
 import { lineUpParts, lineUpReads, planLineUp, replayLineUp } from '../line-up';
 import type { Operated, OperationEntry, Reads, Replaying, Surroundings } from '../operation';
 import type {
   ArrangeRecipe,
   ClearRecipe,
+  KeysRecipe,
   LineUpRecipe,
   Operation,
   PresetOperation,
@@ -21,6 +23,8 @@ import type { SentenceFacts, SentencePart } from '../sentence';
 /** The shape of each operation's recipe. */
 type RecipeOf = Readonly<Record<PresetOperation, PresetRecipe>> & {
   readonly rig: RigRecipe;
+  readonly 'turn-into-keys': KeysRecipe;
+  readonly 'thin-out': KeysRecipe;
   readonly 'line-up': LineUpRecipe;
   readonly arrange: ArrangeRecipe;
   readonly clear: ClearRecipe;
@@ -33,12 +37,16 @@ const preset: OperationEntry<PresetRecipe> = {
   parts: presetParts,
 };
 
+const keys: OperationEntry<KeysRecipe> = { plan: planKeys, replay: replayKeys, reads: keysReads, parts: keysParts };
+
 /** Every operation; one that is left out does not compile. */
 const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
   'bring-in': preset,
   'send-out': preset,
   accent: preset,
   'move-throughout': preset,
+  'turn-into-keys': keys,
+  'thin-out': keys,
   rig: { plan: planRig, replay: replayRig, reads: rigReads, parts: rigParts },
   'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
   arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },

@@ -20,6 +20,8 @@ export type SentenceField =
   | 'rig'
   | 'channels'
   | 'later'
+  | 'within'
+  | 'grid'
   | `role:${string}`
   | `parameter:${string}`;
 
@@ -53,6 +55,8 @@ const VERBS: Readonly<Record<Operation, string>> = {
   accent: 'Accent with',
   'move-throughout': 'Move throughout',
   rig: 'Rig',
+  'turn-into-keys': 'Turn into keys',
+  'thin-out': 'Thin out',
   'line-up': 'Line up',
   arrange: 'Arrange',
   clear: 'Clear',

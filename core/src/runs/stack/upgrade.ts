@@ -119,6 +119,8 @@ function madeBefore(run: OldRun, step: OldStep, under: Layer): LayerMade {
     }
     case 'clear':
     case 'rig':
+    case 'turn-into-keys':
+    case 'thin-out':
       return layerMade(step.layer, {});
     case 'bring-in':
     case 'send-out':

@@ -19,3 +19,4 @@ export { ALIGN_EDGES, type ArrangeRecipe, type ArrangeWay } from './arrange-reci
 export type { ClearRecipe } from './clear-recipe';
 export type { Order, SceneMoment } from './parts';
 export { createRigRecipe, type RigRecipe, type DialSetting } from './rig-recipe';
+export { createKeysRecipe, type KeysRecipe } from './keys-recipe';

@@ -3,6 +3,7 @@ import type { Pick } from '../layer';
 import { arrangeRecipeSchema, type ArrangeRecipe } from './arrange-recipe';
 import { clearRecipeSchema, type ClearRecipe } from './clear-recipe';
 import { lineUpRecipeSchema, type LineUpRecipe } from './line-up-recipe';
+import { keysRecipeSchema, type KeysRecipe } from './keys-recipe';
 import { rigRecipeSchema, type RigRecipe } from './rig-recipe';
 import { PRESET_OPERATIONS, presetRecipeSchema, type PresetRecipe } from './preset-recipe';
 
@@ -11,6 +12,7 @@ export const recipeSchema = z
   .discriminatedUnion('operation', [
     presetRecipeSchema,
     rigRecipeSchema,
+    keysRecipeSchema,
     lineUpRecipeSchema,
     arrangeRecipeSchema,
     clearRecipeSchema,
@@ -18,7 +20,7 @@ export const recipeSchema = z
   .describe('A recipe: one batch application to layers.');
 
 /** What is to be done to which layers. */
-export type Recipe = PresetRecipe | RigRecipe | LineUpRecipe | ArrangeRecipe | ClearRecipe;
+export type Recipe = PresetRecipe | RigRecipe | KeysRecipe | LineUpRecipe | ArrangeRecipe | ClearRecipe;
 /** The name of an operation. */
 export type Operation = Recipe['operation'];
 

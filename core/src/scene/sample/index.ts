@@ -16,3 +16,13 @@ export { cutSegment, type CutSegment } from './cut';
 export { fitSegments, FIT_ERROR, type Fit, type FittedKey } from './fit';
 export { compileRigs, drivenTrack, type CompiledRigs, type RigCircle, type RigFault, type Rigged } from './rigs';
 export { oscillate } from './chase';
+export {
+  bakeChannel,
+  bakedScene,
+  bakeTrack,
+  breaksOf,
+  EXPORT_WITHIN,
+  toleranceFor,
+  type Bake,
+  type Baked,
+} from './bake';

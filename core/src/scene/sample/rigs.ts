@@ -31,6 +31,8 @@ export interface CompiledRigs {
   readonly valueAt: (layer: number, channel: ChannelId, time: Ticks) => number;
   /** Whether a rig drives a channel of a layer. */
   readonly drives: (layer: number, channel: ChannelId) => boolean;
+  /** The channels of a layer that rigs drive. */
+  readonly driven: (layer: number) => readonly ChannelId[];
   readonly circles: readonly RigCircle[];
   /** Driven values that were not finite when frames were last driven; what the keys give was drawn instead. */
   readonly faults: () => readonly RigFault[];
@@ -113,8 +115,10 @@ export function compileRigs(scene: Rigged): CompiledRigs | null {
   const stage = { width: scene.width ?? 0, height: scene.height ?? 0, frame: frameTicks(rate) / TICKS_PER_SECOND };
   const units = runs.flatMap((run) => unitsOf(run, layers, indexById, stage));
   const cells = new Map<number, Unit[]>();
+  const isKeysNow = createKeysNow(scene);
   for (const unit of units) {
     for (const layer of unit.layers) {
+      if (isKeysNow(unit.run, layers[layer], unit.compiled.channel)) continue;
       const cell = layer * CHANNEL_COUNT + unit.slot;
       const known = cells.get(cell);
       if (known) known.push(unit);
@@ -123,6 +127,20 @@ export function compileRigs(scene: Rigged): CompiledRigs | null {
   }
   const order = orderCells(cells.keys(), (cell) => dependsOn(cell, cells.get(cell) ?? []));
   return createRigs(scene, cells, order, units);
+}
+
+/** Whether what a rig gave to a channel was turned into keys by a later run. */
+function createKeysNow({ runs = [] }: Rigged): (rig: string, layer: Layer, channel: ChannelId) => boolean {
+  const places = new Map(runs.map(({ id }, place) => [id, place]));
+  const turned = new Map(
+    runs.flatMap(({ id, recipe, off }, place) =>
+      recipe.operation === 'turn-into-keys' && off !== true ? [[id, place] as const] : [],
+    ),
+  );
+  return (rig, layer, channel) =>
+    turned.size > 0 &&
+    (layer.tracks[channel]?.some(({ by }) => by !== undefined && (turned.get(by.run) ?? -1) > (places.get(rig) ?? 0)) ??
+      false);
 }
 
 function dependsOn(cell: number, units: readonly Unit[]): number[] {
@@ -422,6 +440,12 @@ function createRigs(
     drives: (layer, channel) => {
       const cell = layer * CHANNEL_COUNT + channelOf(channel).slot;
       return cells.has(cell) && !order.broken.has(cell);
+    },
+    driven: (layer) => {
+      const first = layer * CHANNEL_COUNT;
+      return CHANNELS.filter(({ slot }) => cells.has(first + slot) && !order.broken.has(first + slot)).map(
+        ({ id }) => id,
+      );
     },
     circles: order.problems.map((problem) => circleOf(layers, problem)),
     faults: () => [...faults.values()],

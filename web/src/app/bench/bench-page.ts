@@ -19,6 +19,7 @@ import { Router, RouterLink } from '@angular/router';
 import {
   createShelf,
   isPreset,
+  isRig,
   recipeWords,
   type Recipe,
   revisionOf,
@@ -26,6 +27,7 @@ import {
   type HouseItem,
   type LibraryItem,
   type PresetItem,
+  type RigItem,
   type SceneSummary,
 } from '@wexikine/core';
 import { firstValueFrom } from 'rxjs';
@@ -39,6 +41,7 @@ import { BenchStore, type Working } from './bench.store';
 import { BenchNote } from './bench-note';
 import { CurveBench } from './curve-bench';
 import { HouseBench } from './house-bench';
+import { RigBench, type RigChange } from './rig-bench';
 import { PresetBench } from './preset-bench';
 import type { PresetChange } from './parameter-table';
 import { PublishDialog, type PublishQuestion } from './dialogs/publish-dialog';
@@ -48,7 +51,7 @@ import { ChoiceDialog, type ChoiceQuestion } from './dialogs/choice-dialog';
 @Component({
   selector: 'wx-bench-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BenchNote, CurveBench, HouseBench, Icon, MatMenuModule, PresetBench, RouterLink],
+  imports: [BenchNote, CurveBench, HouseBench, Icon, MatMenuModule, PresetBench, RigBench, RouterLink],
   providers: [BenchStore],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -88,6 +91,10 @@ export class BenchPage implements AfterViewInit, OnDestroy {
   protected readonly preset = computed((): PresetItem | null => {
     const item = this.item();
     return item && isPreset(item) ? item : null;
+  });
+  protected readonly rig = computed((): RigItem | null => {
+    const item = this.item();
+    return item && isRig(item) ? item : null;
   });
   protected readonly curve = computed((): CurveItem | null => {
     const item = this.item();
@@ -152,6 +159,10 @@ export class BenchPage implements AfterViewInit, OnDestroy {
 
   protected changePreset({ label, preset, merge }: PresetChange): void {
     this.change(label, { body: preset }, merge ?? null);
+  }
+
+  protected changeRig({ label, rig, merge }: RigChange): void {
+    this.change(label, { body: rig }, merge ?? null);
   }
 
   protected setName(event: Event): void {

@@ -11,6 +11,12 @@ export interface Completion {
 
 const NAME_NOTES: Readonly<Record<string, string>> = {
   rest: 'the layer’s value in its rest pose',
+  t: 'time since the in point',
+  clock: 'time of the scene',
+  keyed: 'what the keys give now, and earlier rigs',
+  since: 'time since the last key',
+  until: 'time to the next key',
+  arrival: 'speed at which the last key was reached',
   here: 'the value where the preset begins',
   place: 'place in the order, 0 first',
   count: 'how many layers take part',
@@ -49,6 +55,14 @@ const UNIT_NOTES: Readonly<Record<string, string>> = {
 
 const WORDS = ['if', 'then', 'else', 'and', 'or', 'not', 'mod', 'let'];
 
+/** What a channel of a role is: "leader.position.x", "before.rest". */
+function roleNote(name: string): string {
+  const [role, ...rest] = name.split('.');
+  if (role === 'each') return `its own ${rest.join(' ')}`;
+  if (role === 'before') return `${rest.join(' ')} of the one before it`;
+  return rest[0] === 'rest' ? `where ${role} rests` : `${rest.join(' ')} of ${role}`;
+}
+
 /** Everything that can stand where a formula of a scope is typed. */
 export function completionsFor(scope: Scope, { parameters }: Pick<Preset, 'parameters'>): Completion[] {
   const labels = new Map(parameters.map(({ name, label }) => [name, label]));
@@ -58,7 +72,7 @@ export function completionsFor(scope: Scope, { parameters }: Pick<Preset, 'param
   });
   const names = [...scope.names.keys()].map((name): Completion => ({
     label: name,
-    detail: NAME_NOTES[name] ?? '',
+    detail: NAME_NOTES[name] ?? roleNote(name),
     type: 'name',
   }));
   const functions = Object.entries(FUNCTIONS).map(([name, { describe }]): Completion => ({

@@ -14,6 +14,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   type AfterViewInit,
+  effect,
   ElementRef,
   inject,
   input,
@@ -100,12 +101,16 @@ export class FormulaEditor implements AfterViewInit, OnDestroy {
   readonly text = input.required<string>();
   readonly label = input.required<string>();
   readonly completions = input.required<readonly Completion[]>();
+  /** Stands open by itself, with as many lines as one likes; Enter begins a new one. */
+  readonly isBlock = input(false);
   readonly changed = output<string>();
   readonly ended = output<EditEnd>();
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private view: EditorView | null = null;
   private hasEnded = false;
+  /** The text that was given on last. */
+  private given: string | null = null;
 
   ngAfterViewInit(): void {
     const text = this.text();
@@ -113,15 +118,19 @@ export class FormulaEditor implements AfterViewInit, OnDestroy {
       this.end(how);
       return true;
     };
-    const keys = Prec.highest(
-      keymap.of([
-        { key: 'Enter', run: (view) => completes(view) || end('down')() },
-        { key: 'Shift-Enter', run: insertNewline },
-        { key: 'Tab', run: (view) => completes(view) || end('next')() },
-        { key: 'Shift-Tab', run: end('previous') },
-        { key: 'Escape', run: (view) => closeCompletion(view) || end('cancel')() },
-      ]),
-    );
+    const block = [
+      { key: 'Enter', run: (view: EditorView) => completes(view) || insertNewline(view) },
+      { key: 'Tab', run: completes },
+      { key: 'Escape', run: closeCompletion },
+    ];
+    const cell = [
+      { key: 'Enter', run: (view: EditorView) => completes(view) || end('down')() },
+      { key: 'Shift-Enter', run: insertNewline },
+      { key: 'Tab', run: (view: EditorView) => completes(view) || end('next')() },
+      { key: 'Shift-Tab', run: end('previous') },
+      { key: 'Escape', run: (view: EditorView) => closeCompletion(view) || end('cancel')() },
+    ];
+    const keys = Prec.highest(keymap.of(this.isBlock() ? block : cell));
     this.view = new EditorView({
       parent: this.element,
       state: EditorState.create({
@@ -131,18 +140,36 @@ export class FormulaEditor implements AfterViewInit, OnDestroy {
           keys,
           keymap.of([...standardKeymap, ...historyKeymap]),
           history(),
-          autocompletion({ override: [completeWith(this.completions())], icons: false, activateOnTypingDelay: 30 }),
+          autocompletion({
+            override: [(context) => completeWith(this.completions())(context)],
+            icons: false,
+            activateOnTypingDelay: 30,
+          }),
           colouring,
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({ 'aria-label': this.label(), spellcheck: 'false', autocapitalize: 'off' }),
           EditorView.updateListener.of((update) => {
-            if (update.docChanged) this.changed.emit(update.state.doc.toString());
+            if (!update.docChanged) return;
+            const text = update.state.doc.toString();
+            if (text === this.text()) return;
+            this.given = text;
+            this.changed.emit(text);
           }),
           EditorView.domEventHandlers({ blur: () => this.leave() }),
         ],
       }),
     });
-    this.view.focus();
+    if (!this.isBlock()) this.view.focus();
+  }
+
+  constructor() {
+    // What becomes different elsewhere, by undo or by a parameter's new name, is shown in an editor that stays open.
+    effect(() => {
+      const text = this.text();
+      const shown = this.view?.state.doc.toString();
+      if (!this.isBlock() || !this.view || shown === undefined || shown === text || this.given === text) return;
+      this.view.dispatch({ changes: { from: 0, to: shown.length, insert: text } });
+    });
   }
 
   ngOnDestroy(): void {

@@ -59,7 +59,11 @@ export function plotCurve(
   ];
   let [low, high] = [Math.min(...values), Math.max(...values)];
   if (low === high) [low, high] = [low - 1, high + 1];
-  const speeds = times.map((at) => trackSpeed(keys, at) * TICKS_PER_SECOND);
+  // A sampled track is straight from key to key; its speed is taken over a few of them.
+  const step = ((to - from) / SAMPLES) * 1.5;
+  const speedAt = (at: number): number =>
+    marks === keys ? trackSpeed(keys, at) : (sampleTrack(keys, at + step) - sampleTrack(keys, at - step)) / (2 * step);
+  const speeds = times.map((at) => speedAt(at) * TICKS_PER_SECOND);
   const fastest = Math.max(...speeds.map(Math.abs), 1e-9);
   const [plotWidth, plotHeight] = [size.width - LEFT - RIGHT, size.height - TOP - BOTTOM];
   const down = channel === 'position.y' ? 1 : -1;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { Scrub } from './scrub';
 
 const TURN = 270;
@@ -84,6 +84,8 @@ export class Knob {
   readonly words = input.required<string>();
   readonly turned = output<number>();
   protected held = 0;
+  /** The value as last given on: keys can follow each other faster than the screen is drawn. */
+  private readonly latest = linkedSignal(() => this.value());
   protected readonly whole = arc(0, 1);
   protected readonly share = computed(() => {
     const way = this.to() - this.from();
@@ -100,10 +102,10 @@ export class Knob {
   protected key(event: KeyboardEvent): void {
     const factor = event.shiftKey ? COARSE : event.altKey ? 1 / COARSE : 1;
     const ways: Readonly<Record<string, number>> = {
-      ArrowUp: this.value() + this.oneStep() * factor,
-      ArrowRight: this.value() + this.oneStep() * factor,
-      ArrowDown: this.value() - this.oneStep() * factor,
-      ArrowLeft: this.value() - this.oneStep() * factor,
+      ArrowUp: this.latest() + this.oneStep() * factor,
+      ArrowRight: this.latest() + this.oneStep() * factor,
+      ArrowDown: this.latest() - this.oneStep() * factor,
+      ArrowLeft: this.latest() - this.oneStep() * factor,
       Home: this.from(),
       End: this.to(),
     };
@@ -116,6 +118,8 @@ export class Knob {
   private give(value: number): void {
     const step = this.step();
     const kept = step === null ? value : Math.round(value / step) * step;
-    this.turned.emit(Math.min(this.to(), Math.max(this.from(), Number(kept.toFixed(6)))));
+    const next = Math.min(this.to(), Math.max(this.from(), Number(kept.toFixed(6))));
+    this.latest.set(next);
+    this.turned.emit(next);
   }
 }

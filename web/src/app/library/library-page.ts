@@ -40,6 +40,15 @@ const LEAST_TILE = 164;
 const TEXT_HEIGHT = 53;
 const PICTURE = 172 / 320;
 
+/** Kinds of items, as one chooses from them. */
+const KIND_WORDS: Readonly<Record<string, string>> = {
+  preset: 'Presets',
+  rig: 'Rigs',
+  curve: 'Curves',
+  house: 'House values',
+  recipe: 'Recipes',
+};
+
 /** The library: tiles that show the motion itself, facets, and a drawer to try parameters. */
 @Component({
   selector: 'wx-library-page',
@@ -55,6 +64,7 @@ export class LibraryPage implements AfterViewInit, OnDestroy {
 
   private readonly service = inject(LibraryService);
   private readonly personalService = inject(PersonalService);
+  protected readonly kindWords = KIND_WORDS;
   protected readonly actions = inject(LibraryActions);
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);

@@ -58,9 +58,9 @@ function changed(layer: Layer, { span, rest, tracks }: LayerChange): Layer {
   return Object.assign({}, layer, { span: span ?? layer.span, rest: rest ?? layer.rest, tracks: next });
 }
 
-/** The runs of a scene with a rig's dry run among them, in its place or as the last; others make keys, which are drawn. */
+/** The runs of a scene with a dry run among them that rigs, or takes the place of rigs; others make keys, which are drawn. */
 function withRig({ runs }: Scene, head: RunHead | null): Scene['runs'] {
-  if (!head?.rig) return runs;
+  if (!head || (!head.rig && head.recipe.operation !== 'turn-into-keys')) return runs;
   const run: RunRecord = { ...head, sentence: '', made: {} };
   const index = runs.findIndex(({ id }) => id === run.id);
   return index < 0 ? [...runs, run] : runs.with(index, { ...runs[index], ...run });

@@ -1,6 +1,7 @@
 import {
   createArrange,
   createClear,
+  createKeysRecipe,
   createLineUp,
   createRecipe,
   createRigRecipe,
@@ -134,6 +135,9 @@ export function withOperation(recipe: Recipe, operation: Operation, fresh: Fresh
       return withCommon(createLineUp(recipe.pick), recipe);
     case 'arrange':
       return withCommon(createArrange(recipe.pick), recipe);
+    case 'turn-into-keys':
+    case 'thin-out':
+      return withCommon(createKeysRecipe(operation, recipe.pick), recipe);
     case 'clear':
       return withCommon(createClear(recipe.pick), recipe);
     case 'bring-in':

@@ -20,6 +20,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import {
+  createKeysRecipe,
   createShelf,
   isPresetRecipe,
   keyTimes,
@@ -414,7 +415,12 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   }
 
   protected async exportPage(): Promise<void> {
-    if (this.store.scene) await downloadPage(this.store.scene);
+    const { scene } = this.store;
+    if (!scene) return;
+    await downloadPage(scene);
+    if (scene.runs.some(({ rig, off }) => rig && off !== true)) {
+      this.teller.tell('The page cannot carry formulas: what rigs drive stands in it as keys, at most 0.25 px off.');
+    }
   }
 
   protected zoomBy(factor: number): void {
@@ -509,6 +515,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const rig = [...this.shelf().items.values()].find((item) => item.kind === 'rig' && item.state === 'published');
     const scene = this.standing();
     if (recipe && scene && rig?.kind === 'rig') this.draftStore.start(withRig(recipe, rig, scene));
+  }
+
+  /** Says in the sentence that what rigs give layers is to become keys. */
+  protected startKeys(layers: readonly string[]): void {
+    this.draftStore.start(createKeysRecipe('turn-into-keys', { by: 'layers', layers: [...layers] }));
   }
 
   private selectFirst(): void {

@@ -58,6 +58,8 @@ export class DialsPanel {
   readonly changed = output<DialChange>();
   readonly seek = output<number>();
   readonly rigWanted = output();
+  /** Layers whose rig is to become keys. */
+  readonly keysWanted = output<readonly string[]>();
 
   protected readonly runs = computed(() => rigRuns(this.scene().runs, this.selected()));
   private readonly wanted = signal<string | null>(null);

@@ -14,6 +14,8 @@ export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation }
   { value: 'move-throughout', label: 'Move throughout', note: 'over the whole span' },
   { value: 'send-out', label: 'Send out', note: 'exits, to each out point' },
   { value: 'rig', label: 'Rig', note: 'dials and formulas that drive them, live' },
+  { value: 'turn-into-keys', label: 'Turn into keys', note: 'what rigs give, within a tolerance' },
+  { value: 'thin-out', label: 'Thin out', note: 'fewer keys for the same motion' },
   { value: 'line-up', label: 'Line up', note: 'when layers begin and end' },
   { value: 'arrange', label: 'Arrange', note: 'where layers rest' },
   { value: 'clear', label: 'Clear', note: 'take keys away' },
@@ -30,6 +32,12 @@ export const PARTS_CHOICES: readonly Choice[] = [
 export const MOVES_CHOICES: readonly Choice[] = [
   { value: 'keys', label: 'Keys only', note: 'layers stay where they are in time' },
   { value: 'layers', label: 'Whole layers', note: 'in and out points move along' },
+];
+
+/** Where written keys may stand. */
+export const GRID_CHOICES: readonly Choice[] = [
+  { value: 'frames', label: 'On whole frames', note: '' },
+  { value: 'exact', label: 'Wherever fewer do', note: 'between frames too' },
 ];
 
 /** What may become of keys that are already there. */

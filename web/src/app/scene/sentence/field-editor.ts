@@ -1,9 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
+  CHANNEL_IDS,
+  channelOf,
   formatShort,
   isPresetRecipe,
   hasParameters,
   parametersFor,
+  tracksOf,
+  type ChannelId,
   type Operation,
   type Parameter,
   type PlanCounts,
@@ -20,12 +24,13 @@ import {
 } from '@wexikine/core';
 import { withOperation, withPreset, withRig } from '../first-recipe';
 import { ChoiceEditor } from './choice-editor';
-import { EXISTING_CHOICES, MOVES_CHOICES, OPERATION_CHOICES, PARTS_CHOICES } from './choices';
+import { EXISTING_CHOICES, GRID_CHOICES, MOVES_CHOICES, OPERATION_CHOICES, PARTS_CHOICES } from './choices';
 import { ClearEditor } from './clear-editor';
 import { FinishEditor } from './finish-editor';
 import { ParameterEditor } from './parameter-editor';
 import { PickEditor } from './pick-editor';
 import { PresetEditor } from './preset-editor';
+import { NumberField } from '../../fields/number-field';
 import { RigFields } from './rig-fields';
 import type { WayValue } from './way-fields';
 import { WayForm } from './way-form';
@@ -45,12 +50,28 @@ const PLAIN: Readonly<Record<Timing, object>> = {
 @Component({
   selector: 'wx-field-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ChoiceEditor, ClearEditor, FinishEditor, ParameterEditor, PickEditor, PresetEditor, RigFields, WayForm],
+  imports: [
+    ChoiceEditor,
+    ClearEditor,
+    FinishEditor,
+    NumberField,
+    ParameterEditor,
+    PickEditor,
+    PresetEditor,
+    RigFields,
+    WayForm,
+  ],
   templateUrl: './field-editor.html',
   styles: `
     :host {
       display: grid;
       gap: 8px;
+    }
+    .chips {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
+      max-width: 340px;
     }
   `,
 })
@@ -73,6 +94,7 @@ export class FieldEditor {
   readonly done = output();
 
   protected readonly operations = OPERATION_CHOICES;
+  protected readonly grids = GRID_CHOICES;
   protected readonly moves = MOVES_CHOICES;
   protected readonly existing = EXISTING_CHOICES;
   protected readonly parts = PARTS_CHOICES;
@@ -101,6 +123,18 @@ export class FieldEditor {
       (item): item is RigItem => item.kind === 'rig' && item.state === 'published',
     ),
   );
+  protected readonly keys = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'turn-into-keys' || recipe.operation === 'thin-out' ? recipe : null;
+  });
+  /** Channels that keys can be written for: those that rigs drive, or that have keys. */
+  protected readonly keyChannels = computed(() => {
+    const { layers, runs } = this.scene();
+    const keyed = layers.flatMap((layer) => tracksOf(layer).map(([channel]) => channel));
+    const driven = runs.flatMap(({ rig }) => rig?.channels ?? []);
+    const wanted = new Set(this.recipe().operation === 'thin-out' ? keyed : driven);
+    return CHANNEL_IDS.filter((channel) => wanted.has(channel));
+  });
   protected readonly lineUp = computed(() => {
     const recipe = this.recipe();
     return recipe.operation === 'line-up' ? recipe : null;
@@ -164,6 +198,23 @@ export class FieldEditor {
 
   protected setParts(value: string): void {
     this.set({ parts: value === 'stretch' ? 'stretch' : 'keep', squeeze: value === 'squeeze' });
+  }
+
+  protected channelLabel(channel: ChannelId): string {
+    return channelOf(channel).label;
+  }
+
+  protected isKeyed(channel: ChannelId): boolean {
+    return this.keys()?.channels?.includes(channel) ?? true;
+  }
+
+  protected flipKeyed(channel: ChannelId): void {
+    const recipe = this.keys();
+    const all = this.keyChannels();
+    const next = all.filter((id) => this.isKeyed(id) !== (id === channel));
+    if (!recipe || next.length === 0) return;
+    const { channels: _standing, ...rest } = recipe;
+    this.changed.emit(next.length === all.length ? rest : { ...rest, channels: next });
   }
 
   protected setRig(item: RigItem): void {

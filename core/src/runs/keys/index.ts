@@ -1,0 +1,2 @@
+export { keysReads, planKeys, replayKeys } from './plan-keys';
+export { keysParts } from './words';

@@ -1,0 +1,189 @@
+import { channelOf, type ChannelId } from '../../basics/channel';
+import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '../../basics/time';
+import type { Key, Layer, Track } from '../layer';
+import type { Scene } from '../scene';
+import { compileRigs, type CompiledRigs } from './rigs';
+import { createSegment } from './segment';
+
+/** A moving value that is to become keys. */
+export interface Bake {
+  readonly value: (at: Ticks) => number;
+  readonly from: Ticks;
+  readonly to: Ticks;
+  /** Times at which it may change its course at once: each gets a key. */
+  readonly breaks: readonly Ticks[];
+  /** Keys stand on multiples of this from `from` on, besides the breaks. */
+  readonly step: Ticks;
+  /** How far off they may be, in the channel's unit. */
+  readonly tolerance: number;
+}
+
+/** Keys for a moving value, with how far off they are at worst, and when. */
+export interface Baked {
+  readonly keys: Track;
+  readonly worst: number;
+  readonly at: Ticks;
+}
+
+/** Looks within one step, so that what happens between two frames counts. */
+const LOOKS = 4;
+const INSET = TICKS_PER_SECOND / 2_000;
+
+/** A segment between two times with the value's own speeds at its ends (Hermite form written as free handles). */
+function segmentBetween({ value }: Bake, from: Ticks, to: Ticks): Key {
+  const inset = Math.min(INSET, (to - from) / 4);
+  const third = (to - from) / 3;
+  const leave = ((value(from + inset) - value(from)) / inset) * third;
+  const arrive = -((value(to) - value(to - inset)) / inset) * third;
+  const start = value(from);
+  const isStraight = Math.abs(leave) + Math.abs(arrive) < 1e-12 && Math.abs(value(to) - start) < 1e-12;
+  return {
+    at: from,
+    value: start,
+    ease: isStraight
+      ? { type: 'linear' }
+      : { type: 'handles', leave: { time: 1 / 3, value: leave }, arrive: { time: 1 / 3, value: arrive } },
+  };
+}
+
+/** How far a segment is off at worst, and when; it stops looking beyond the tolerance. */
+function missOf(bake: Bake, key: Key, to: Ticks, isWhole: boolean): readonly [number, Ticks] {
+  const end = bake.value(to);
+  const segment = createSegment(key.ease, key.value, end);
+  const count = Math.max(2, Math.ceil(((to - key.at) / bake.step) * LOOKS));
+  let [worst, at] = [0, key.at];
+  for (let i = 1; i < count; i++) {
+    const time = Math.round(key.at + ((to - key.at) * i) / count);
+    const miss = Math.abs(segment.at((time - key.at) / (to - key.at)) - bake.value(time));
+    if (miss > worst) [worst, at] = [miss, time];
+    if (!isWhole && worst > bake.tolerance) break;
+  }
+  return [worst, at];
+}
+
+/** Remembers values: a fit looks at the same times again and again. */
+function remembering(value: (at: Ticks) => number): (at: Ticks) => number {
+  const known = new Map<Ticks, number>();
+  return (at) => {
+    const before = known.get(at);
+    if (before !== undefined) return before;
+    const made = value(at);
+    known.set(at, made);
+    return made;
+  };
+}
+
+/** Times between which segments may end: the breaks, and every step in between. */
+function stepsOf({ from, to, breaks, step }: Bake): { readonly times: Ticks[]; readonly isBreak: Set<Ticks> } {
+  const isBreak = new Set([from, to, ...breaks.filter((at) => at > from && at < to)]);
+  const times = new Set(isBreak);
+  for (let at = from + step; at < to; at += step) times.add(at);
+  return { times: [...times].sort((a, b) => a - b), isBreak };
+}
+
+/**
+ * As few keys as go: from each one the longest segment that stays within the tolerance, looked for by doubling and
+ * halving. One step is always taken, so that there are never more keys than steps.
+ */
+export function bakeTrack(given: Bake): Baked {
+  const bake = { ...given, value: remembering(given.value) };
+  const { times, isBreak } = stepsOf(bake);
+  const keys: Key[] = [];
+  let [worst, at] = [0, bake.from];
+  let i = 0;
+  while (i < times.length - 1) {
+    let most = i + 1;
+    while (most < times.length - 1 && !isBreak.has(times[most])) most++;
+    const fits = (j: number): boolean =>
+      missOf(bake, segmentBetween(bake, times[i], times[j]), times[j], false)[0] <= bake.tolerance;
+    let [low, high] = [i + 1, i + 1];
+    while (high < most && fits(Math.min(most, i + (high - i) * 2))) {
+      high = Math.min(most, i + (high - i) * 2);
+      low = high;
+    }
+    high = Math.min(most, i + (high - i) * 2);
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (fits(middle)) low = middle;
+      else high = middle - 1;
+    }
+    const key = segmentBetween(bake, times[i], times[low]);
+    const [miss, when] = missOf(bake, key, times[low], true);
+    if (miss > worst) [worst, at] = [miss, when];
+    keys.push(key);
+    i = low;
+  }
+  keys.push({ at: bake.to, value: bake.value(bake.to), ease: { type: 'linear' } });
+  return { keys: withoutStill(keys), worst, at };
+}
+
+/** Without keys between two that are the same: a value that rests needs its ends alone. */
+function withoutStill(keys: readonly Key[]): Key[] {
+  const isAlike = (a: Key | undefined, b: Key): boolean =>
+    a !== undefined && Math.abs(a.value - b.value) < 1e-9 && a.ease.type === 'linear';
+  return keys.filter((key, i) => {
+    const next = keys[i + 1];
+    return !(
+      isAlike(keys[i - 1], key) &&
+      key.ease.type === 'linear' &&
+      next &&
+      Math.abs(next.value - key.value) < 1e-9
+    );
+  });
+}
+
+/** How a tolerance of so many px counts on a channel: as degrees, and as per cent where it is a share. */
+export function toleranceFor(channel: ChannelId, within: number): number {
+  const { unit } = channelOf(channel);
+  return unit === 'px' || unit === 'deg' ? within : within / 100;
+}
+
+/** Key times of a layer's channel and of the dials that are keyed, at which what a rig gives may turn. */
+export function breaksOf(scene: Pick<Scene, 'runs'>, layer: Layer): Ticks[] {
+  const own = Object.values(layer.tracks).flatMap((keys) => keys.map(({ at }) => at));
+  const dials = scene.runs.flatMap(({ rig, layers }) =>
+    rig && layers.includes(layer.id)
+      ? rig.inputs.flatMap((input) => ('keys' in input ? input.keys.map(({ at }) => at) : []))
+      : [],
+  );
+  return [...own, ...dials];
+}
+
+/** What rigs give to a channel of a layer, as keys within a tolerance. */
+export function bakeChannel(
+  scene: Pick<Scene, 'runs'>,
+  rigs: Pick<CompiledRigs, 'valueAt'>,
+  [layer, index]: readonly [Layer, number],
+  channel: ChannelId,
+  { step, within }: { readonly step: Ticks; readonly within: number },
+): Baked {
+  const { in: from, out } = layer.span;
+  return bakeTrack({
+    value: (at) => rigs.valueAt(index, channel, at),
+    from,
+    to: out,
+    breaks: breaksOf(scene, layer),
+    step,
+    tolerance: toleranceFor(channel, within),
+  });
+}
+
+/** Tolerance, in px, with which formats that cannot carry formulas get keys instead. */
+export const EXPORT_WITHIN = 0.25;
+
+/** A scene in which what rigs give stands as keys, for formats that cannot carry formulas; the same one without rigs. */
+export function bakedScene(scene: Scene, rate: Rate = scene.rate): Scene {
+  const rigs = compileRigs(scene);
+  if (!rigs) return scene;
+  const step = frameTicks(rate);
+  const layers = scene.layers.map((layer, index): Layer => {
+    const driven = rigs.driven(index);
+    if (driven.length === 0) return layer;
+    const tracks = { ...layer.tracks };
+    for (const channel of driven) {
+      tracks[channel] = [...bakeChannel(scene, rigs, [layer, index], channel, { step, within: EXPORT_WITHIN }).keys];
+    }
+    return { ...layer, tracks };
+  });
+  return { ...scene, layers, runs: scene.runs.filter(({ rig }) => rig === undefined) };
+}
