@@ -39,13 +39,13 @@ function completeWith(completions: readonly Completion[]) {
     type: TYPE_NAMES[type],
   }));
   return (context: CompletionContext): CompletionResult | null => {
-    const number = context.matchBefore(/(?<![\w.@])\d+(\.\d+)?[a-zA-Z%]?$/);
+    const number = context.matchBefore(/(?<![\w.@])\d+(\.\d+)?[a-zA-Z%]*$/);
     if (number && /\d/.test(number.text)) {
       const amount = /^[\d.]+/.exec(number.text)?.[0] ?? '';
       const units = unitCompletions(amount).map(({ label, detail }) => ({ label, detail, type: 'constant' }));
       return { from: number.from, options: units, validFor: /^[\d.]+[a-zA-Z%]*$/ };
     }
-    const word = context.matchBefore(/@?[A-Za-z_][\w.]*$|@$/);
+    const word = context.matchBefore(/(?<![\w.@])@?[A-Za-z_][\w.]*$|@$/);
     if (!word && !context.explicit) return null;
     return { from: word?.from ?? context.pos, options, validFor: /^@?[\w.]*$/ };
   };

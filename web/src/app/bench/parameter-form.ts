@@ -46,6 +46,8 @@ export class ParameterForm {
   readonly parameter = input.required<Parameter>();
   readonly shelf = input.required<Shelf>();
   readonly rate = input.required<Rate>();
+  /** Whether a time can be the length of what it belongs to: of a preset, not of a rig. */
+  readonly hasLength = input(true);
   readonly changed = output<{ readonly change: PresetChange; readonly renamedTo: string | null }>();
 
   protected readonly kinds = PARAMETER_KINDS;

@@ -175,6 +175,9 @@ const NO_PRESET: PresetItem['body'] = {
   rows: [],
 };
 
+/** How long a picture of followers takes: until some have arrived and some not. */
+const FOLLOWING = TICKS_PER_SECOND * 0.7;
+
 /** Puts a rig, with some of its dials set, on layers that move so that it answers. */
 function rigSpecimen(item: RigItem, shelf: Shelf, stage: SpecimenStage): Specimen {
   const { scene, kind, pick, leader } = rigStage(item, stage);
@@ -183,13 +186,15 @@ function rigSpecimen(item: RigItem, shelf: Shelf, stage: SpecimenStage): Specime
   );
   const roles = Object.fromEntries(item.body.roles.map(({ name }) => [name, leader]));
   const recipe: Recipe = { ...createRigRecipe(item.id, pick), order: { by: 'across' }, parameters, roles };
+  // A still picture of followers is taken while they are on their way.
+  const isStill = item.body.roles.length > 0 && stage.motion === undefined;
   const own: Shelf = { ...shelf, items: new Map([[item.id, { ...item, state: 'published' as const }]]) };
   const planned = plan(scene, own, recipe, CONTEXT);
   const result = apply(scene, planned.edits);
   return {
     scene: result.ok ? result.scene : scene,
     from: 0,
-    to: kind === 'scene' ? scene.length : SPECIMEN_SPAN,
+    to: kind === 'scene' ? scene.length : isStill ? FOLLOWING : SPECIMEN_SPAN,
     travels: false,
     kind: kind === 'card' && scene.layers.length > 1 ? 'row' : kind,
     isExit: false,
