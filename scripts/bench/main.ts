@@ -19,6 +19,7 @@ import {
   type Track,
 } from '@wexikine/core';
 import { benchFormulas } from './formulas';
+import { benchRigs } from './rigs';
 import { benchLibrary } from './library';
 import { median, mediansInTurn, report, verdict } from './measure';
 import { benchRuns, sceneWithRuns } from './runs';
@@ -171,6 +172,7 @@ await benchSampling();
 benchFormulas();
 await benchPlanning();
 benchRuns();
+await benchRigs();
 await benchSaving(SIZES);
 await benchLibrary();
 await benchScreen(sceneWithRuns(10_000, 'replace'));

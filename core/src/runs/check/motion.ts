@@ -157,7 +157,8 @@ function createLook(scene: Scene, subjects: ReadonlySet<string> | null): Look {
     .map((_, index) => index)
     .filter((index) => {
       const layer = scene.layers[index];
-      return isDrawn(layer) && Object.keys(layer.tracks).length > 0 && (subjects?.has(layer.id) ?? true);
+      const moves = Object.keys(layer.tracks).length > 0 || (compiled.rigs?.driven(index).length ?? 0) > 0;
+      return isDrawn(layer) && moves && (subjects?.has(layer.id) ?? true);
     });
   return { scene, compiled, rest: restFrame(compiled), moving };
 }
@@ -186,7 +187,7 @@ function findEndsOff({ scene, compiled, moving }: Look, ways: readonly Ways[], f
 
 /**
  * Looks at a scene in motion, frame by frame from one time to another: neighbours that run into each other, steps too
- * large to follow, pictures that leave the frame uncovered, layers that come to rest outside. `subjects` limits the
+ * large to follow, pictures that leave the frame uncovered, layers that come to rest outside, and what is wrong with rigs. `subjects` limits the
  * look to some layers; only layers with keys are looked at.
  */
 export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null, from: Ticks, to: Ticks): Finding[] {
@@ -199,12 +200,18 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
   });
   const covers = moving.map((index) => scene.layers[index].kind === 'picture' && coversIn(look, look.rest, index));
   const [collide, uncovered, jumps, off] = [new Found(), new Found(), new Found(), new Found()];
+  const faults = new Map<string, { readonly layers: Set<string>; readonly at: Ticks }>();
   const frame = createFrame(compiled);
   const boxes: (Box | null)[] = moving.map(() => null);
   let step = 0;
   const { times, frames } = lookTimes(scene, from, to);
   for (const time of times) {
     sampleFrame(compiled, time, frame);
+    for (const { channel, layer } of compiled.rigs?.faults() ?? []) {
+      const known = faults.get(channel) ?? { layers: new Set<string>(), at: time };
+      known.layers.add(layer);
+      faults.set(channel, known);
+    }
     const seen: Seen[] = [];
     moving.forEach((index, i) => {
       const opacity = seenOpacity(look, frame, index);
@@ -229,6 +236,17 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
     ...tell('collide', collide),
     ...tell('uncovered', uncovered),
     ...tell('ends-off-frame', off),
+    ...(compiled.rigs?.circles ?? []).map(({ cells }): Finding => ({
+      code: 'rig-circle',
+      layers: [...new Set(cells.map(({ layer }) => layer))],
+      channels: [...new Set(cells.map(({ channel }) => channel))],
+    })),
+    ...[...faults].map(([channel, { layers, at }]): Finding => ({
+      code: 'rig-not-finite',
+      channel,
+      layers: [...layers],
+      at,
+    })),
     ...(jumps.layers.size > 0 ? [{ code: 'big-steps' as const, layers: [...jumps.layers], at: jumps.at, step }] : []),
   ];
 }

@@ -59,24 +59,26 @@ function findOffGridIn({ layers, rate }: Scene): Finding[] {
   return found.length > 0 ? [{ code: 'off-grid', layers: found, at: first }] : [];
 }
 
-/** The newer revision of a run's preset, or of what that took from the library; null where it is up to date. */
+/** The newer revision of a run's preset or rig, or of what that took from the library; null where it is up to date. */
 export function waitingUpdate(
-  { preset, uses }: RunRecord,
+  { preset, rig, uses }: RunRecord,
   shelf: Shelf,
 ): { readonly from: number; readonly to: number } | null {
-  if (!preset) return null;
-  const newest = shelf.items.get(preset.id);
-  if (newest && newest.revision > preset.revision) return { from: preset.revision, to: newest.revision };
+  const used = preset ?? rig;
+  if (!used) return null;
+  const newest = shelf.items.get(used.id);
+  if (newest && newest.revision > used.revision) return { from: used.revision, to: newest.revision };
   const stale = uses?.some(({ id, revision }) => (shelf.items.get(id)?.revision ?? revision) > revision);
-  return stale === true ? { from: preset.revision, to: preset.revision } : null;
+  return stale === true ? { from: used.revision, to: used.revision } : null;
 }
 
 /** Runs whose preset has a newer revision than the one that they used. */
 export function findUpdates({ runs }: Scene, shelf: Shelf): Finding[] {
   return runs.flatMap((run): Finding[] => {
     const update = run.off === true ? null : waitingUpdate(run, shelf);
-    if (!update || !run.preset) return [];
-    return [{ code: 'update-waiting', run: run.id, preset: run.preset.name, ...update, layers: run.layers }];
+    const used = run.preset ?? run.rig;
+    if (!update || !used) return [];
+    return [{ code: 'update-waiting', run: run.id, preset: used.name, ...update, layers: run.layers }];
   });
 }
 

@@ -2,7 +2,15 @@ import type { ChannelId } from '../../basics/channel';
 import { frameTicks, type Ticks } from '../../basics/time';
 import { tracksOf, type Key, type Layer } from '../../scene/layer';
 import type { KeysRecipe } from '../../scene/recipe';
-import { bakeChannel, bakeTrack, compileRigs, sampleTrack, toleranceFor, type Baked } from '../../scene/sample';
+import {
+  bakeChannel,
+  bakeTrack,
+  compileRigs,
+  sampleTrack,
+  tabulateDriven,
+  toleranceFor,
+  type Baked,
+} from '../../scene/sample';
 import { layerMade, type LayerMade } from '../../scene/scene';
 import type { Finding } from '../finding';
 import { refuse, type LayerPlan, type Operated, type Reads, type Surroundings } from '../operation';
@@ -34,7 +42,8 @@ function fit({ scene, indices }: Surroundings, recipe: KeysRecipe): Fitted[] {
   const step = recipe.grid === 'frames' ? frame : Math.round(frame / PARTS_OF_FRAME);
   const wanted = recipe.channels && new Set<ChannelId>(recipe.channels);
   const isWanted = (channel: ChannelId): boolean => wanted?.has(channel) ?? true;
-  const rigs = compileRigs(scene);
+  const rigs = recipe.operation === 'turn-into-keys' ? compileRigs(scene) : null;
+  const valueAt = rigs && tabulateDriven(scene, rigs, indices, step);
   return indices.map((index) => {
     const layer = scene.layers[index];
     if (recipe.operation === 'thin-out') {
@@ -47,10 +56,10 @@ function fit({ scene, indices }: Surroundings, recipe: KeysRecipe): Fitted[] {
     const driven = (rigs?.driven(index) ?? []).filter(isWanted);
     return {
       layer,
-      tracks: rigs
+      tracks: valueAt
         ? driven.map((channel) => {
             const { within } = recipe;
-            return [channel, bakeChannel(scene, rigs, [layer, index], channel, { step, within })] as const;
+            return [channel, bakeChannel(scene, { valueAt }, [layer, index], channel, { step, within })] as const;
           })
         : [],
     };

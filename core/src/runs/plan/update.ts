@@ -11,7 +11,11 @@ import { layersById } from './plan';
 import { replan } from './replan';
 
 /** The recipe of a run as it can be changed: keeping to the revision that it used, or taking the newest. */
-export function recipeOfRun({ recipe, preset }: RunRecord, revision: 'used' | 'newest'): Recipe {
+export function recipeOfRun({ recipe, preset, rig }: RunRecord, revision: 'used' | 'newest'): Recipe {
+  if (recipe.operation === 'rig' && rig) {
+    const { id } = recipe.rig;
+    return { ...recipe, rig: revision === 'used' ? { id, revision: rig.revision } : { id } };
+  }
   if (!isPresetRecipe(recipe) || !preset) return recipe;
   const { revision: _kept, ...rest } = recipe.preset;
   return { ...recipe, preset: revision === 'used' ? { ...rest, revision: preset.revision } : rest };

@@ -140,6 +140,14 @@ function findIdle(rig: Rig, driven: readonly ChannelId[], layers: readonly Layer
 
 /** Circles among what the scene's rigs and this one drive. */
 function findCircles({ scene, context }: Surroundings, recipe: RigRecipe, rig: UsedRig, layers: string[]): Finding[] {
+  // Without a channel of another layer, or another of one's own, there is nothing to wait for.
+  const { formulas } = compileRig(rig.body as unknown as Rig);
+  if (
+    formulas.every(({ sources, formula }) =>
+      sources.every(({ role, name }) => role === null || !formula.reads.has(name)),
+    )
+  )
+    return [];
   const run: RunRecord = { id: context.runId, sentence: '', recipe, rig, by: '', when: context.when, layers, made: {} };
   const rigs = compileRigs({ ...scene, runs: [...scene.runs, run] });
   return (rigs?.circles ?? []).map(({ cells }) => ({

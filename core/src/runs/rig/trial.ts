@@ -231,6 +231,7 @@ export function solveDial(
   return null;
 }
 
+/** Where a miss changes its sign; where it jumps there, the side on which the figure is not more than wished. */
 function halved(missAt: (at: number) => number | null, [low, missed]: readonly [number, number], high: number): number {
   let [a, b] = [low, high];
   for (let i = 0; i < HALVINGS; i++) {
@@ -239,5 +240,5 @@ function halved(missAt: (at: number) => number | null, [low, missed]: readonly [
     if (miss !== null && Math.sign(miss) === Math.sign(missed)) a = middle;
     else b = middle;
   }
-  return (a + b) / 2;
+  return missed > 0 ? b : a;
 }

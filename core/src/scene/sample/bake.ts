@@ -1,8 +1,10 @@
-import { channelOf, type ChannelId } from '../../basics/channel';
+import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '../../basics/time';
 import type { Key, Layer, Track } from '../layer';
 import type { Scene } from '../scene';
-import { compileRigs, type CompiledRigs } from './rigs';
+import { compileScene } from './compile';
+import { createFrame, sampleValues } from './frame';
+import { compileRigs, type CompiledRigs, type Rigged } from './rigs';
 import { createSegment } from './segment';
 
 /** A moving value that is to become keys. */
@@ -168,6 +170,58 @@ export function bakeChannel(
   });
 }
 
+/** A channel of a layer, by its index. */
+export type DrivenCell = readonly [layer: number, channel: ChannelId];
+
+/**
+ * Values of driven channels at every look of a fit, worked out frame by frame for all layers at once, which costs a
+ * small part of asking for one value after the other; other times are asked for one by one.
+ */
+export function tabulate(
+  scene: Rigged,
+  rigs: CompiledRigs,
+  cells: readonly DrivenCell[],
+  [from, to]: readonly [Ticks, Ticks],
+  step: Ticks,
+): (layer: number, channel: ChannelId, at: Ticks) => number {
+  const compiled = compileScene(scene);
+  const frame = createFrame(compiled);
+  const look = step / LOOKS;
+  const offsets = Number.isInteger(look) ? [0, INSET, look - INSET] : [];
+  const count = offsets.length === 0 ? 0 : Math.floor((to - from) / look) + 1;
+  const columns = new Map<number, Float64Array>();
+  const slotOf = (layer: number, channel: ChannelId): number => layer * CHANNEL_COUNT + channelOf(channel).slot;
+  for (const [layer, channel] of cells) columns.set(slotOf(layer, channel), new Float64Array(count * offsets.length));
+  for (let i = 0; i < count; i++) {
+    offsets.forEach((offset, k) => {
+      sampleValues(compiled, from + i * look + offset, frame);
+      for (const [slot, column] of columns) column[i * offsets.length + k] = frame.values[slot];
+    });
+  }
+  return (layer, channel, at) => {
+    const column = columns.get(slotOf(layer, channel));
+    const i = Math.floor((at - from) / look);
+    const k = offsets.indexOf(at - from - i * look);
+    return column === undefined || k < 0 || i < 0 || i >= count
+      ? rigs.valueAt(layer, channel, at)
+      : column[i * offsets.length + k];
+  };
+}
+
+/** The table of all that rigs drive on some layers, over the time in which any of these is there. */
+export function tabulateDriven(
+  scene: Rigged,
+  rigs: CompiledRigs,
+  layers: Iterable<number>,
+  step: Ticks,
+): (layer: number, channel: ChannelId, at: Ticks) => number {
+  const cells = [...layers].flatMap((layer) => rigs.driven(layer).map((channel): DrivenCell => [layer, channel]));
+  const spans = cells.map(([layer]) => scene.layers[layer].span);
+  const from = spans.reduce((least, span) => Math.min(least, span.in), Infinity);
+  const to = spans.reduce((most, span) => Math.max(most, span.out), 0);
+  return tabulate(scene, rigs, cells, [Number.isFinite(from) ? from : 0, to], step);
+}
+
 /** Tolerance, in px, with which formats that cannot carry formulas get keys instead. */
 export const EXPORT_WITHIN = 0.25;
 
@@ -176,12 +230,15 @@ export function bakedScene(scene: Scene, rate: Rate = scene.rate): Scene {
   const rigs = compileRigs(scene);
   if (!rigs) return scene;
   const step = frameTicks(rate);
+  const valueAt = tabulateDriven(scene, rigs, scene.layers.keys(), step);
   const layers = scene.layers.map((layer, index): Layer => {
     const driven = rigs.driven(index);
     if (driven.length === 0) return layer;
     const tracks = { ...layer.tracks };
     for (const channel of driven) {
-      tracks[channel] = [...bakeChannel(scene, rigs, [layer, index], channel, { step, within: EXPORT_WITHIN }).keys];
+      tracks[channel] = [
+        ...bakeChannel(scene, { valueAt }, [layer, index], channel, { step, within: EXPORT_WITHIN }).keys,
+      ];
     }
     return { ...layer, tracks };
   });

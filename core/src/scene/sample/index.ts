@@ -21,6 +21,7 @@ export {
   bakedScene,
   bakeTrack,
   breaksOf,
+  tabulateDriven,
   EXPORT_WITHIN,
   toleranceFor,
   type Bake,

@@ -4,7 +4,7 @@ import { compileRig, draftRigSchema, KNOWN_ROLES, type CompiledRigFormula, type 
 import { FRAME_PLACE, ROW_NAME, type Columns, type PastReader, type RunRow } from '../../formulas/formula';
 import { restValue, type Layer, type Track } from '../layer';
 import { valueIn, type RunRecord, type Scene, type UsedRig } from '../scene';
-import { createSegment, keyBefore, sampleTrack } from './segment';
+import { createSegment, sampleTrack } from './segment';
 import { createChaser, type Chaser } from './chase';
 import { orderCells, type CellProblem } from './rig-order';
 
@@ -51,9 +51,22 @@ interface Unit {
   readonly delays: readonly Ticks[];
   /** For each source that is read: the cell by row. */
   readonly sources: ReadonlyMap<string, Int32Array>;
+  /** Sources whose present value is an input. */
+  readonly present: readonly { readonly place: number; readonly cells: Int32Array }[];
   readonly statics: readonly Static[];
+  /** Places of what changes with time among the inputs; −1 for what is not read. */
+  readonly places: Readonly<Record<(typeof LIVE)[number], number>>;
+  readonly readsKeyTimes: boolean;
+  readonly keyedDials: readonly { readonly place: number; readonly keys: Track }[];
+  /** The key that was last found of each row, a memo that never changes a result. */
+  readonly cursors: Int32Array;
+  /** Times of each row's keys, once they were asked for. */
+  readonly timings: Timing[];
   readonly runners: RunRow[];
 }
+
+/** Inputs that change with time. */
+const LIVE = ['t', 'clock', 'keyed', 'since', 'until', 'arrival'] as const;
 
 /** An input that does not change with time. */
 interface Static {
@@ -65,6 +78,8 @@ interface Static {
 interface Batch {
   readonly unit: Unit;
   readonly rows: Int32Array;
+  /** The cell that each row drives. */
+  readonly own: Int32Array;
   readonly columns: Columns;
   readonly out: Float64Array;
 }
@@ -97,8 +112,24 @@ function arrivalsOf(keys: Track): Float64Array {
 
 /** The times of a layer's keys on a channel, for `since`, `until` and `arrival`. */
 interface Timing {
-  readonly keys: Track;
+  readonly times: Float64Array;
   readonly arrivals: Float64Array;
+}
+
+const NO_KEYS: Timing = { times: new Float64Array(0), arrivals: new Float64Array(0) };
+
+/** Place of the last time at or before another one, −1 before the first; mostly it is where it was, or the next. */
+function lastAtOrBefore(times: Float64Array, time: Ticks, cursor: number): number {
+  const next = cursor + 1;
+  const isAfter = cursor < 0 || (cursor < times.length && times[cursor] <= time);
+  if (isAfter && (next >= times.length || times[next] > time)) return Math.min(cursor, times.length - 1);
+  let [low, high] = [-1, times.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (times[middle] <= time) low = middle;
+    else high = middle - 1;
+  }
+  return low;
 }
 
 function isDriving({ recipe, rig, off }: RunRecord): boolean {
@@ -209,7 +240,21 @@ function unitOf(
   };
   const { formula, scope, sources } = compiled;
   const read = sources.filter(({ name, role }) => role !== null && formula.reads.has(name));
-  const last = Math.max(0, ...members.map((_, row) => placeOf(row)));
+  const last = members.reduce((most, _, row) => Math.max(most, placeOf(row)), 0);
+  const cellsOf = new Map(
+    read.map(({ name, role, channel }) => [
+      name,
+      Int32Array.from(members, (_, row) => {
+        const layer = roleLayer(role as string, row);
+        return layer < 0 ? -1 : layer * CHANNEL_COUNT + channelOf(channel).slot;
+      }),
+    ]),
+  );
+  const placeNamed = (name: string): number => {
+    const place = scope.places.get(name) ?? -1;
+    return formula.inputs.has(place) ? place : -1;
+  };
+  const places = Object.fromEntries(LIVE.map((name) => [name, placeNamed(name)])) as Unit['places'];
   return {
     run: run.id,
     rig,
@@ -218,15 +263,19 @@ function unitOf(
     layers: members.map(({ index }) => index),
     rows: new Map(members.map(({ index }, row) => [index, row])),
     delays: members.map((_, row) => placeOf(row) * rig.later),
-    sources: new Map(
-      read.map(({ name, role, channel }) => [
-        name,
-        Int32Array.from(members, (_, row) => {
-          const layer = roleLayer(role as string, row);
-          return layer < 0 ? -1 : layer * CHANNEL_COUNT + channelOf(channel).slot;
-        }),
-      ]),
-    ),
+    sources: cellsOf,
+    present: [...cellsOf].flatMap(([name, cells]) => {
+      const place = placeNamed(name);
+      return place < 0 ? [] : [{ place, cells }];
+    }),
+    places,
+    readsKeyTimes: places.since >= 0 || places.until >= 0 || places.arrival >= 0,
+    keyedDials: rig.inputs.flatMap((input) => {
+      const place = 'keys' in input ? placeNamed(input.name) : -1;
+      return 'keys' in input && place >= 0 ? [{ place, keys: input.keys }] : [];
+    }),
+    cursors: new Int32Array(members.length).fill(-1),
+    timings: [],
     statics: staticsOf(scope.places, {
       run,
       rig,
@@ -306,43 +355,31 @@ function createRigs(
     const known = timings.get(cell);
     if (known !== undefined) return known;
     const keys = trackOf(layers, cell);
-    const timing = keys ? { keys, arrivals: arrivalsOf(keys) } : null;
+    const timing = keys ? { times: Float64Array.from(keys, ({ at }) => at), arrivals: arrivalsOf(keys) } : null;
     timings.set(cell, timing);
     return timing;
   };
 
-  /** Writes `since`, `until` and `arrival` for one row where the formula reads them. */
-  const writeKeyTimes = ({ unit, columns }: Pick<Batch, 'unit' | 'columns'>, row: number, at: number, time: Ticks) => {
-    const { values, stride } = columns;
-    const { places } = unit.compiled.scope;
-    const [since, until, arrival] = [places.get('since'), places.get('until'), places.get('arrival')];
-    if (since === undefined && until === undefined && arrival === undefined) return;
-    const layer = unit.layers[row];
-    const timing = timingOf(layer * CHANNEL_COUNT + unit.slot);
-    const k = timing ? keyBefore(timing.keys, time) : -1;
-    const { span } = layers[layer];
-    const from = timing && k >= 0 ? timing.keys[k].at : Math.min(time, span.in);
-    const to = timing?.keys[k + 1]?.at ?? Math.max(time, span.out);
-    if (since !== undefined) values[since * stride + at] = (time - from) / TICKS_PER_SECOND;
-    if (until !== undefined) values[until * stride + at] = (to - time) / TICKS_PER_SECOND;
-    if (arrival !== undefined) values[arrival * stride + at] = timing && k >= 0 ? timing.arrivals[k] : 0;
-  };
-
   /** Writes the inputs of one row that change with time, but for those that come from other channels. */
-  const writeTimes = (batch: Pick<Batch, 'unit' | 'columns'>, row: number, at: number, time: Ticks): void => {
-    const { unit, columns } = batch;
-    const { values, stride } = columns;
-    const { places } = unit.compiled.scope;
+  const writeTimes = (unit: Unit, { values, stride }: Columns, row: number, at: number, time: Ticks): void => {
+    const { places } = unit;
     const then = time - unit.delays[row];
-    const [t, clock] = [places.get('t'), places.get('clock')];
-    if (t !== undefined) values[t * stride + at] = (then - layers[unit.layers[row]].span.in) / TICKS_PER_SECOND;
-    if (clock !== undefined) values[clock * stride + at] = then / TICKS_PER_SECOND;
-    writeKeyTimes(batch, row, at, then);
-    for (const input of unit.rig.inputs) {
-      if (!('keys' in input)) continue;
-      const place = places.get(input.name);
-      if (place !== undefined) values[place * stride + at] = sampleTrack(input.keys, then);
+    const { span } = layers[unit.layers[row]];
+    if (places.t >= 0) values[places.t * stride + at] = (then - span.in) / TICKS_PER_SECOND;
+    if (places.clock >= 0) values[places.clock * stride + at] = then / TICKS_PER_SECOND;
+    if (unit.readsKeyTimes) {
+      const timing = (unit.timings[row] ??= timingOf(unit.layers[row] * CHANNEL_COUNT + unit.slot) ?? NO_KEYS);
+      const k = lastAtOrBefore(timing.times, then, unit.cursors[row]);
+      unit.cursors[row] = k;
+      const from = k >= 0 ? timing.times[k] : Math.min(then, span.in);
+      if (places.since >= 0) values[places.since * stride + at] = (then - from) / TICKS_PER_SECOND;
+      if (places.arrival >= 0) values[places.arrival * stride + at] = k >= 0 ? timing.arrivals[k] : 0;
+      if (places.until >= 0) {
+        const to = k + 1 < timing.times.length ? timing.times[k + 1] : Math.max(then, span.out);
+        values[places.until * stride + at] = (to - then) / TICKS_PER_SECOND;
+      }
     }
+    for (const { place, keys } of unit.keyedDials) values[place * stride + at] = sampleTrack(keys, then);
   };
 
   const keysValue = (cell: number, time: Ticks): number => {
@@ -366,23 +403,29 @@ function createRigs(
     return value;
   };
 
-  /** Room for the inputs of one row, by formula and by how deep it is worked out within itself. */
+  /**
+   * The inputs of single rows, with what does not change filled in. No row is worked out within itself, since what
+   * depends on itself is left out, so that each needs one.
+   */
   const rooms = new Map<Unit, Float64Array[]>();
-  const runOne = (unit: Unit, row: number, time: Ticks, keyed: number): number => {
-    const { formula, scope, reader: holder } = unit.compiled;
+  const roomOf = (unit: Unit, row: number): Float64Array => {
     const own = rooms.get(unit) ?? [];
     rooms.set(unit, own);
-    const values = (own[depth] ??= new Float64Array(scope.size));
-    const run = (unit.runners[depth] ??= formula.createRow());
-    const columns = { values, stride: 1 };
+    const known = own[row];
+    if (known) return known;
+    const values = new Float64Array(unit.compiled.scope.size);
     for (const { place, at } of unit.statics) values[place] = at(row);
-    writeTimes({ unit, columns }, row, 0, time);
-    const place = scope.places.get('keyed');
-    if (place !== undefined) values[place] = keyed;
-    for (const [name, column] of unit.sources) {
-      const source = scope.places.get(name);
-      if (source === undefined || !formula.inputs.has(source)) continue;
-      values[source] = column[row] < 0 ? keyed : valueOf(column[row], time);
+    own[row] = values;
+    return values;
+  };
+  const runOne = (unit: Unit, row: number, time: Ticks, keyed: number): number => {
+    const { formula, reader: holder } = unit.compiled;
+    const run = (unit.runners[depth] ??= formula.createRow());
+    const columns = { values: roomOf(unit, row), stride: 1 };
+    writeTimes(unit, columns, row, 0, time);
+    if (unit.places.keyed >= 0) columns.values[unit.places.keyed] = keyed;
+    for (const { place, cells: column } of unit.present) {
+      columns.values[place] = column[row] < 0 ? keyed : valueOf(column[row], time);
     }
     holder.current = readers.get(unit) ?? null;
     return run(columns, 0);
@@ -408,29 +451,28 @@ function createRigs(
   }
 
   const drive = (time: Ticks, values: Float64Array): void => {
-    faults.clear();
-    for (const batch of batches) {
-      const { unit, rows, columns, out } = batch;
-      const { places } = unit.compiled.scope;
-      const keyed = places.get('keyed');
-      for (let at = 0; at < rows.length; at++) {
-        const row = rows[at];
-        writeTimes(batch, row, at, time);
-        const own = unit.layers[row] * CHANNEL_COUNT + unit.slot;
-        if (keyed !== undefined) columns.values[keyed * columns.stride + at] = values[own];
-        for (const [name, column] of unit.sources) {
-          const place = places.get(name);
-          if (place !== undefined && unit.compiled.formula.inputs.has(place)) {
-            columns.values[place * columns.stride + at] = values[column[row] < 0 ? own : column[row]];
-          }
+    if (faults.size > 0) faults.clear();
+    for (const { unit, rows, own, columns, out } of batches) {
+      const { stride, values: inputs } = columns;
+      for (let at = 0; at < rows.length; at++) writeTimes(unit, columns, rows[at], at, time);
+      if (unit.places.keyed >= 0) {
+        const first = unit.places.keyed * stride;
+        for (let at = 0; at < rows.length; at++) inputs[first + at] = values[own[at]];
+      }
+      for (const { place, cells: column } of unit.present) {
+        const first = place * stride;
+        for (let at = 0; at < rows.length; at++) {
+          const cell = column[rows[at]];
+          inputs[first + at] = values[cell < 0 ? own[at] : cell];
         }
       }
       unit.compiled.reader.current = readers.get(unit) ?? null;
       unit.compiled.formula.run(columns, 0, rows.length, out);
       for (let at = 0; at < rows.length; at++) {
-        const layer = unit.layers[rows[at]];
-        if (Number.isFinite(out[at])) values[layer * CHANNEL_COUNT + unit.slot] = out[at];
-        else noteFault(faults, unit, layers[layer].id);
+        const value = out[at];
+        // Neither NaN nor infinite: only of these is the difference to itself nothing.
+        if (value - value === 0) values[own[at]] = value;
+        else noteFault(faults, unit, layers[unit.layers[rows[at]]].id);
       }
     }
   };
@@ -520,5 +562,6 @@ function batchOf(unit: Unit, rows: readonly number[]): Batch {
   for (const { place, at } of unit.statics) {
     rows.forEach((row, i) => (columns.values[place * rows.length + i] = at(row)));
   }
-  return { unit, rows: Int32Array.from(rows), columns, out: new Float64Array(rows.length) };
+  const own = Int32Array.from(rows, (row) => unit.layers[row] * CHANNEL_COUNT + unit.slot);
+  return { unit, rows: Int32Array.from(rows), own, columns, out: new Float64Array(rows.length) };
 }

@@ -1,0 +1,69 @@
+import { describe, expect, test } from '@jest/globals';
+import { createShelf } from '../../library/library';
+import { STARTER_LIBRARY, STARTER_RIGS } from '../../library/starter';
+import { dialNumber, dialText, figuresWords, rigFigures, solveDial } from '.';
+
+const SHELF = createShelf(STARTER_LIBRARY);
+const carry = STARTER_RIGS[0].body;
+const ARRIVES = 0.4;
+
+describe('figures of a rig', () => {
+  // The damped oscillator with an initial speed (any mechanics handbook): v/ω · e^(−c·t) · sin(ω·t).
+  test.each([
+    [1.5, 4, 1],
+    [2, 2, 0.5],
+    [0.8, 1, 1.2],
+  ])('of carry and settle at %d Hz, calm %d and carry %d are those of the law', (pace, calm, share) => {
+    const found = rigFigures(carry, SHELF, { pace: `${pace}Hz`, calm: String(calm), carry: `${share * 100}%` });
+    const omega = 2 * Math.PI * pace;
+    const peak = Math.atan(omega / calm) / omega;
+    const passes = (share / ARRIVES / omega) * Math.exp(-calm * peak) * Math.sin(omega * peak);
+    expect(found?.peak).toBeCloseTo(peak, 2);
+    expect(found?.passes).toBeCloseTo(passes, 3);
+    // It is calm no later than its envelope says, ln(100 · amount) ÷ calm.
+    const envelope = Math.log((share / ARRIVES / omega) * 100) / calm;
+    expect(found?.settles).toBeLessThanOrEqual(envelope + 0.01);
+    expect(found?.settles).toBeGreaterThan(envelope - 1 / pace);
+  });
+
+  test('are said in words', () => {
+    expect(figuresWords({ passes: 0.12, peak: 0.11, swings: 2, settles: 0.9 })).toEqual([
+      'passes by 12 % of the way',
+      'first peak 0.11 s (3 f) after it arrives',
+      '2 swings',
+      'within 1 % after 0.90 s',
+    ]);
+    expect(figuresWords({ passes: 0, peak: null, swings: 0, settles: null })).toEqual([
+      'does not pass the goal',
+      'no swing',
+      'still moving after 6 s',
+    ]);
+  });
+
+  test('solve a dial by what one wants to see, between its soft limits', () => {
+    const solved = solveDial(carry, SHELF, 'carry', { figure: 'passes', value: 0.12 });
+    expect(solved).toMatch(/^\d+(\.\d+)?%$/);
+    expect(rigFigures(carry, SHELF, { carry: solved ?? '' })?.passes).toBeCloseTo(0.12, 3);
+    const calm = solveDial(carry, SHELF, 'calm', { figure: 'settles', value: 0.6 });
+    // With less calm a swing more counts, so that the time jumps: it is never more than was wished.
+    const settles = rigFigures(carry, SHELF, { calm: calm ?? '' })?.settles ?? 9;
+    expect(settles).toBeLessThanOrEqual(0.61);
+    expect(settles).toBeGreaterThan(0.4);
+    expect(solveDial(carry, SHELF, 'carry', { figure: 'passes', value: 9 })).toBeNull();
+    expect(solveDial(carry, SHELF, 'nothing', { figure: 'passes', value: 0.1 })).toBeNull();
+  });
+});
+
+test('dials are read and written in their own units', () => {
+  const rate = { num: 25, den: 1 };
+  const kinds = ['percent', 'time', 'length', 'angle', 'frequency', 'number'] as const;
+  const texts = ['12%', '5f', '30px', '45deg', '1.5Hz', '3'];
+  const numbers = [0.12, 0.2, 30, 45, 1.5, 3];
+  kinds.forEach((kind, i) => {
+    expect(dialNumber({ kind }, texts[i], rate)).toBeCloseTo(numbers[i], 12);
+    expect(dialText({ kind }, numbers[i], rate)).toBe(texts[i]);
+  });
+  expect(dialText({ kind: 'time' }, 0.2)).toBe('0.2s');
+  expect(dialNumber({ kind: 'choice' }, 'left')).toBeNull();
+  expect(dialNumber({ kind: 'length' }, 'layer.width')).toBeNull();
+});
