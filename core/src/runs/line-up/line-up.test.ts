@@ -146,6 +146,12 @@ describe('layers in time', () => {
     expect(codesOf(planOn(three, lineUp({ by: 'end', at: { by: 'cue', cue: 'drop' } })))).toEqual(['bad-field']);
   });
 
+  test('of several that end after the scene, the one that is furthest out says by how much', () => {
+    const rows = { by: 'rows', rows: 1, from: { by: 'time', at: '9s' }, apart: '0f', hold: '2s' } as const;
+    const found = planOn(three, lineUp(rows)).findings.find(({ code }) => code === 'outside-scene');
+    expect(found).toMatchObject({ by: 5 * 25 * FRAME });
+  });
+
   test('an end before the beginning is refused and names the layers', () => {
     const planned = planOn(three, lineUp({ by: 'end', at: { by: 'time', at: '15f' } }));
     expect(planned.findings).toMatchObject([{ code: 'no-room', layers: ['c'] }]);

@@ -199,6 +199,16 @@ describe('values of each layer', () => {
     expect(planned.findings).toContainEqual({ code: 'no-data', column: 'lean', layers: ['c'] });
   });
 
+  test('from a data column a plain number is frames where a time is wanted', () => {
+    const scene = sceneOf([card('a', { data: { lasts: '30' } }), card('b', { data: { lasts: '1s' } })]);
+    const planned = planOn(scene, {
+      preset: { id: 'rise-and-settle' },
+      parameters: { lasts: { by: 'data', column: 'lasts' } },
+    });
+    expect(planned.layers.map(({ lasts }) => inFrames(lasts))).toEqual([30, 25]);
+    expect(codesOf(planned)).not.toContain('no-data');
+  });
+
   test('one layer’s start, length and value can be set by hand over the sentence', () => {
     const planned = planOn(three, {
       preset: { id: 'rise-and-settle' },

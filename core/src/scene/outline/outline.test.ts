@@ -21,6 +21,19 @@ describe('the size of a picture', () => {
     expect(pictureSize(embedded('jpeg', [0xff, 0xd8, ...app]))).toBeNull();
   });
 
+  test('WebP says it in three ways (WebP container specification)', () => {
+    const riff = [...letters('RIFF'), 0, 0, 0, 0, ...letters('WEBP')];
+    const lossy = [...letters('VP8 '), 0, 0, 0, 0, 0, 0, 0, 0x9d, 0x01, 0x2a, 0x80, 0x42, 0x68, 0x41];
+    expect(pictureSize(embedded('webp', [...riff, ...lossy]))).toEqual({ width: 640, height: 360 });
+    // 14 bits of the width less one, then 14 of the height less one.
+    const bits = 639 + 359 * 2 ** 14;
+    const packed = [0, 8, 16, 24].map((by) => Math.floor(bits / 2 ** by) % 256);
+    const lossless = [...letters('VP8L'), 0, 0, 0, 0, 0x2f, ...packed, 0, 0, 0, 0, 0];
+    expect(pictureSize(embedded('webp', [...riff, ...lossless]))).toEqual({ width: 640, height: 360 });
+    const extended = [...letters('VP8X'), 10, 0, 0, 0, 0, 0, 0, 0, 0x7f, 0x02, 0, 0x67, 0x01, 0];
+    expect(pictureSize(embedded('webp', [...riff, ...extended]))).toEqual({ width: 640, height: 360 });
+  });
+
   test('SVG says it by its sides, by one of them and its box, or by the box alone', () => {
     const size = (tag: string) => pictureSize(`data:image/svg+xml,${encodeURIComponent(tag)}`);
     expect(size('<svg width="40" height="30px"/>')).toEqual({ width: 40, height: 30 });

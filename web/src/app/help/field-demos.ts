@@ -2,12 +2,14 @@ import {
   apply,
   createArrange,
   createRecipe,
+  createRigRecipe,
   plan,
   SCENE_FORMAT,
   ticksFromSeconds,
   type Layer,
   type PresetRecipe,
   type Recipe,
+  type RigRecipe,
   type Scene,
   type Shelf,
 } from '@wexikine/core';
@@ -37,10 +39,18 @@ function said(change: Partial<PresetRecipe> = {}, test?: (index: number) => bool
   });
 }
 
+function rigged(rig: string, change: Partial<RigRecipe> = {}): FieldHelp['recipe'] {
+  return (layers) => ({
+    ...createRigRecipe(rig, { by: 'layers', layers: ids(layers) }),
+    order: { by: 'across' },
+    ...change,
+  });
+}
+
 /** What each field does. Fields of parameters share one, and so do ways. */
 const HELP: Readonly<Record<string, FieldHelp>> = {
   operation: {
-    text: 'What to do with the layers: bring them in, accent them, send them out, or line up, arrange and clear them.',
+    text: 'What to do with the layers: bring them in, accent them, send them out, rig them, or line up, arrange and clear them.',
     recipe: said(),
   },
   preset: {
@@ -87,6 +97,30 @@ const HELP: Readonly<Record<string, FieldHelp>> = {
     text: 'Set one more value of the preset for this run. What you do not set stays as the preset has it.',
     recipe: said({ parameters: { rise: { by: 'ramp', from: '10px', to: '70px' } } }),
   },
+  rig: {
+    text: 'Which rig drives the layers. It makes no keys: its dials can be turned at any time. Here they sway.',
+    recipe: rigged('rig-sway'),
+  },
+  channels: {
+    text: 'Which channels take part. Here only the turn is driven, not the place.',
+    recipe: rigged('rig-sway', { channels: ['rotation'] }),
+  },
+  later: {
+    text: 'How much later each one answers than the one before it. Here every one breathes 4 frames later.',
+    recipe: rigged('rig-breathe', { later: '4f', parameters: { depth: { by: 'fixed', value: '30%' } } }),
+  },
+  role: {
+    text: 'Which layer plays this part for the rig. The others read it, and it keeps its own keys.',
+    recipe: rigged('rig-breathe'),
+  },
+  within: {
+    text: 'How far off the keys may be from what was there. A smaller number takes more keys.',
+    recipe: rigged('rig-sway'),
+  },
+  grid: {
+    text: 'Whether keys stand on whole frames only, or wherever fewer of them do.',
+    recipe: rigged('rig-sway'),
+  },
   way: {
     text: 'How the layers are lined up in time or arranged in space. Here they are put on a circle.',
     recipe: (layers) => ({
@@ -102,7 +136,7 @@ const HELP: Readonly<Record<string, FieldHelp>> = {
 
 /** The help for a field of the sentence. */
 export function helpFor(field: string): FieldHelp {
-  return HELP[field.startsWith('parameter:') ? 'parameter' : field] ?? HELP['operation'];
+  return HELP[field.replace(/^(parameter|role):.*/, '$1')] ?? HELP['operation'];
 }
 
 const LENGTH = ticksFromSeconds(3);

@@ -38,6 +38,16 @@ export const WORDS: readonly { readonly title: string; readonly words: readonly 
       },
       { word: 'Moment', meaning: 'A named time inside a preset, one column of its table, such as “Past its place”.' },
       { word: 'Parameter', meaning: 'A value of a preset that each run can set, such as how far a layer rises.' },
+      {
+        word: 'Rig',
+        meaning:
+          'Dials and formulas that drive channels live, over what the keys give. It makes no keys, so its dials can be turned at any time, for all of its layers at once.',
+      },
+      {
+        word: 'Dial',
+        meaning:
+          'A value of a rig. The layers of a run share it; it can be keyed, and a layer can break away with its own.',
+      },
       { word: 'Curve', meaning: 'An easing with a name, shared by many presets.' },
       {
         word: 'House value',
@@ -56,6 +66,11 @@ export const WORDS: readonly { readonly title: string; readonly words: readonly 
   {
     title: 'Working in batches',
     words: [
+      {
+        word: 'Turn into keys',
+        meaning:
+          'Writes what rigs give as keys, at most as far off as you say. Switch that run off, and the rig drives again.',
+      },
       {
         word: 'Run',
         meaning:
