@@ -97,6 +97,36 @@ test('bench', async ({ page }) => {
   await take(page, 'bench-dark');
 });
 
+test('rigs: on the bench, and their dials in a scene', async ({ page }) => {
+  const bench = new BenchScreen(page);
+  await bench.open('rig-carry-and-settle');
+  await page.getByRole('slider', { name: 'Carry' }).focus();
+  for (let i = 0; i < 15; i++) await page.keyboard.press('ArrowUp');
+  await bench.kept();
+  await page.locator('wx-specimen-view').getByRole('button', { name: 'Pause' }).click();
+  await take(page, 'rig-bench');
+  const screen = new SceneScreen(page);
+  const copy = await copyOf(page, 'programme-board');
+  await screen.open(copy);
+  await screen.applyButton.click();
+  await expect.poll(async () => (await screen.stored(copy)).runs.length).toBe(1);
+  await page.goto(`/scenes/${copy}?preset=rig-spring-to-keys`);
+  await page.getByRole('button', { name: /^Apply to/ }).click();
+  await page.getByRole('tab', { name: 'Dials' }).click();
+  await page
+    .getByRole('row', { name: /Meteor count/ })
+    .getByText('Meteor count')
+    .click();
+  await page.getByRole('button', { name: 'Meteor count', exact: true }).click();
+  await page.getByRole('slider', { name: 'Damping' }).focus();
+  for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowUp');
+  await page.getByRole('button', { name: 'All', exact: true }).click();
+  await page.getByRole('button', { name: 'Try the extremes of Damping' }).click();
+  await screen.setTime('1:02');
+  await page.waitForTimeout(6_000);
+  await take(page, 'scene-dials');
+});
+
 test('a house value, and what changes with it', async ({ page }) => {
   const bench = new BenchScreen(page);
   await bench.open('house-steady');

@@ -69,6 +69,8 @@ import { RunSheet } from './sheet/run-sheet';
 
 const PANELS = ['curve', 'dials', 'layer', 'runs', 'cues', 'findings', 'history'] as const;
 type Panel = (typeof PANELS)[number];
+/** Panels by their keys 1 to 7: what came later has a later key. */
+const PANELS_BY_KEY: readonly Panel[] = ['curve', 'layer', 'runs', 'cues', 'findings', 'history', 'dials'];
 const PANEL_LABELS: Readonly<Record<Panel, string>> = {
   curve: 'Curve',
   dials: 'Dials',
@@ -458,7 +460,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   private actionFor(command: SceneCommand): (() => unknown) | null {
     if (typeof command === 'object') {
-      const panel = PANELS[command.panel];
+      const panel = PANELS_BY_KEY[command.panel];
       return panel ? () => this.openPanel(panel) : null;
     }
     switch (command) {

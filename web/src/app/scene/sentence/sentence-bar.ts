@@ -150,8 +150,10 @@ export class SentenceBar {
   protected readonly isLong = computed(() => this.parts().reduce((sum, { text }) => sum + text.length, 0) > LONG);
 
   /** Closes the editor and gives the focus back to its field, wherever it was meanwhile. */
-  protected close(): void {
+  protected close(of: OpenField | null = this.open()): void {
     const field = this.open();
+    // An editor that goes because another one was opened closes nothing.
+    if (of !== field) return;
     this.open.set(null);
     if (field !== null) setTimeout(() => this.element.querySelector<HTMLElement>(`[data-field="${field}"]`)?.focus());
   }
@@ -167,7 +169,7 @@ export class SentenceBar {
   }
 
   protected addParameter(recipe: Recipe, field: SentenceField): void {
-    this.changed.emit(recipe);
     this.open.set(field);
+    this.changed.emit(recipe);
   }
 }
