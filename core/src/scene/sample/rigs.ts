@@ -1,12 +1,13 @@
 import { CHANNEL_COUNT, CHANNELS, channelOf, type ChannelId } from '../../basics/channel';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '../../basics/time';
-import { compileRig, draftRigSchema, KNOWN_ROLES, type CompiledRigFormula, type Rig } from '../../formulas/rig';
-import { FRAME_PLACE, ROW_NAME, type Columns, type PastReader, type RunRow } from '../../formulas/formula';
+import type { Columns, PastReader } from '../../formulas/formula';
 import { restValue, type Layer, type Track } from '../layer';
-import { valueIn, type RunRecord, type Scene, type UsedRig } from '../scene';
-import { createSegment, sampleTrack } from './segment';
+import type { RunRecord, Scene } from '../scene';
+import { sampleTrack } from './segment';
 import { createChaser, type Chaser } from './chase';
+import { arrivalsOf, lastAtOrBefore, NO_KEYS, type Timing } from './key-times';
 import { orderCells, type CellProblem } from './rig-order';
+import { unitsOf, type Unit } from './rig-units';
 
 /** What rigs need of a scene besides its layers. */
 export type Rigged = Pick<Scene, 'layers'> & Partial<Pick<Scene, 'runs' | 'rate' | 'width' | 'height'>>;
@@ -38,42 +39,6 @@ export interface CompiledRigs {
   readonly faults: () => readonly RigFault[];
 }
 
-/** One formula of one run: a program, its layers, and where each of its inputs comes from. */
-interface Unit {
-  readonly run: string;
-  readonly rig: UsedRig;
-  readonly compiled: CompiledRigFormula;
-  readonly slot: number;
-  /** Layer index by row. */
-  readonly layers: readonly number[];
-  /** Row of each layer index. */
-  readonly rows: ReadonlyMap<number, number>;
-  readonly delays: readonly Ticks[];
-  /** For each source that is read: the cell by row. */
-  readonly sources: ReadonlyMap<string, Int32Array>;
-  /** Sources whose present value is an input. */
-  readonly present: readonly { readonly place: number; readonly cells: Int32Array }[];
-  readonly statics: readonly Static[];
-  /** Places of what changes with time among the inputs; −1 for what is not read. */
-  readonly places: Readonly<Record<(typeof LIVE)[number], number>>;
-  readonly readsKeyTimes: boolean;
-  readonly keyedDials: readonly { readonly place: number; readonly keys: Track }[];
-  /** The key that was last found of each row, a memo that never changes a result. */
-  readonly cursors: Int32Array;
-  /** Times of each row's keys, once they were asked for. */
-  readonly timings: Timing[];
-  readonly runners: RunRow[];
-}
-
-/** Inputs that change with time. */
-const LIVE = ['t', 'clock', 'keyed', 'since', 'until', 'arrival'] as const;
-
-/** An input that does not change with time. */
-interface Static {
-  readonly place: number;
-  readonly at: (row: number) => number;
-}
-
 /** Rows of a unit whose values can be worked out together. */
 interface Batch {
   readonly unit: Unit;
@@ -86,51 +51,6 @@ interface Batch {
 
 /** Deeper than this, values at other times are what the keys give: each step back reads one layer more. */
 const MOST_DEPTH = 500;
-
-const bodies = new WeakMap<object, Rig | null>();
-
-/** The rig of a record; null where it is none. Each body is looked at once. */
-function rigIn({ body }: UsedRig): Rig | null {
-  const known = bodies.get(body);
-  if (known !== undefined) return known;
-  const read = draftRigSchema.safeParse(body);
-  const rig = read.success ? read.data : null;
-  bodies.set(body, rig);
-  return rig;
-}
-
-/** Speeds at which each key of a track is reached, in the channel's unit per second. */
-function arrivalsOf(keys: Track): Float64Array {
-  return Float64Array.from(keys, (key, i) => {
-    const before = keys[i - 1];
-    if (!before) return 0;
-    const seconds = (key.at - before.at) / TICKS_PER_SECOND;
-    if (before.ease.type === 'linear') return (key.value - before.value) / seconds;
-    return createSegment(before.ease, before.value, key.value).slope(1) / seconds;
-  });
-}
-
-/** The times of a layer's keys on a channel, for `since`, `until` and `arrival`. */
-interface Timing {
-  readonly times: Float64Array;
-  readonly arrivals: Float64Array;
-}
-
-const NO_KEYS: Timing = { times: new Float64Array(0), arrivals: new Float64Array(0) };
-
-/** Place of the last time at or before another one, −1 before the first; mostly it is where it was, or the next. */
-function lastAtOrBefore(times: Float64Array, time: Ticks, cursor: number): number {
-  const next = cursor + 1;
-  const isAfter = cursor < 0 || (cursor < times.length && times[cursor] <= time);
-  if (isAfter && (next >= times.length || times[next] > time)) return Math.min(cursor, times.length - 1);
-  let [low, high] = [-1, times.length - 1];
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (times[middle] <= time) low = middle;
-    else high = middle - 1;
-  }
-  return low;
-}
 
 function isDriving({ recipe, rig, off }: RunRecord): boolean {
   return recipe.operation === 'rig' && rig !== undefined && off !== true;
@@ -179,165 +99,6 @@ function dependsOn(cell: number, units: readonly Unit[]): number[] {
   return units.flatMap(({ sources, rows }) =>
     [...sources.values()].map((column) => column[rows.get(layer) as number]).filter((other) => other >= 0),
   );
-}
-
-interface Stage {
-  readonly width: number;
-  readonly height: number;
-  readonly frame: number;
-}
-
-/** The formulas of a run for the channels that it drives. */
-function unitsOf(run: RunRecord, layers: readonly Layer[], indexById: ReadonlyMap<string, number>, stage: Stage) {
-  const used = run.rig as UsedRig;
-  const rig = rigIn(used);
-  if (!rig) return [];
-  const members = run.layers.flatMap((id, place) => {
-    const index = indexById.get(id);
-    return index === undefined ? [] : [{ index, place }];
-  });
-  const driven = new Set(used.channels);
-  return compileRig(rig)
-    .formulas.filter(({ channel }) => driven.has(channel))
-    .map((compiled) => {
-      const leaders = new Set(namedRoles(compiled).map((role) => indexById.get(used.roles?.[role] ?? '')));
-      // Who is followed keeps its own keys.
-      const led = members.filter(({ index }) => !leaders.has(index));
-      return unitOf(run, used, compiled, led, layers, indexById, stage);
-    });
-}
-
-/** The named roles that a formula reads. */
-function namedRoles({ sources, formula }: CompiledRigFormula): string[] {
-  const isKnown = (role: string): boolean => (KNOWN_ROLES as readonly string[]).includes(role);
-  return sources.flatMap(({ name, role }) =>
-    role !== null && !isKnown(role) && formula.reads.has(name) ? [role] : [],
-  );
-}
-
-interface Member {
-  readonly index: number;
-  /** Where the layer stands in the run's list. */
-  readonly place: number;
-}
-
-function unitOf(
-  run: RunRecord,
-  rig: UsedRig,
-  compiled: CompiledRigFormula,
-  members: readonly Member[],
-  layers: readonly Layer[],
-  indexById: ReadonlyMap<string, number>,
-  stage: Stage,
-): Unit {
-  const placeOf = (row: number): number => valueIn(rig.places, members[row].place) ?? 0;
-  const inOrder = members.map((_, row) => row).sort((a, b) => placeOf(a) - placeOf(b));
-  const before = new Map(inOrder.map((row, i) => [row, inOrder[i - 1] ?? -1]));
-  const roleLayer = (role: string, row: number): number => {
-    if (role === 'each') return members[row].index;
-    if (role === 'before') return members[before.get(row) ?? -1]?.index ?? -1;
-    return indexById.get(rig.roles?.[role] ?? '') ?? -1;
-  };
-  const { formula, scope, sources } = compiled;
-  const read = sources.filter(({ name, role }) => role !== null && formula.reads.has(name));
-  const last = members.reduce((most, _, row) => Math.max(most, placeOf(row)), 0);
-  const cellsOf = new Map(
-    read.map(({ name, role, channel }) => [
-      name,
-      Int32Array.from(members, (_, row) => {
-        const layer = roleLayer(role as string, row);
-        return layer < 0 ? -1 : layer * CHANNEL_COUNT + channelOf(channel).slot;
-      }),
-    ]),
-  );
-  const placeNamed = (name: string): number => {
-    const place = scope.places.get(name) ?? -1;
-    return formula.inputs.has(place) ? place : -1;
-  };
-  const places = Object.fromEntries(LIVE.map((name) => [name, placeNamed(name)])) as Unit['places'];
-  return {
-    run: run.id,
-    rig,
-    compiled,
-    slot: channelOf(compiled.channel).slot,
-    layers: members.map(({ index }) => index),
-    rows: new Map(members.map(({ index }, row) => [index, row])),
-    delays: members.map((_, row) => placeOf(row) * rig.later),
-    sources: cellsOf,
-    present: [...cellsOf].flatMap(([name, cells]) => {
-      const place = placeNamed(name);
-      return place < 0 ? [] : [{ place, cells }];
-    }),
-    places,
-    readsKeyTimes: places.since >= 0 || places.until >= 0 || places.arrival >= 0,
-    keyedDials: rig.inputs.flatMap((input) => {
-      const place = 'keys' in input ? placeNamed(input.name) : -1;
-      return 'keys' in input && place >= 0 ? [{ place, keys: input.keys }] : [];
-    }),
-    cursors: new Int32Array(members.length).fill(-1),
-    timings: [],
-    statics: staticsOf(scope.places, {
-      run,
-      rig,
-      members,
-      layers,
-      stage,
-      placeOf,
-      roleLayer,
-      last,
-      channel: compiled.channel,
-    }),
-    runners: [],
-  };
-}
-
-interface Facts {
-  readonly run: RunRecord;
-  readonly rig: UsedRig;
-  readonly members: readonly Member[];
-  readonly layers: readonly Layer[];
-  readonly stage: Stage;
-  readonly placeOf: (row: number) => number;
-  readonly roleLayer: (role: string, row: number) => number;
-  readonly last: number;
-  readonly channel: ChannelId;
-}
-
-/** Where inputs come from that do not change with time. */
-function staticsOf(places: ReadonlyMap<string, number>, facts: Facts): Static[] {
-  const { run, rig, members, layers, stage, placeOf, last, channel } = facts;
-  const layerOf = (row: number): Layer => layers[members[row].index];
-  const known: Readonly<Partial<Record<string, (row: number) => number>>> = {
-    [ROW_NAME]: (row) => row,
-    place: placeOf,
-    count: () => members.length,
-    share: (row) => (last === 0 ? 0 : placeOf(row) / last),
-    seed: () => run.recipe.seed,
-    rest: (row) => restValue(layerOf(row), channel),
-    'layer.width': (row) => restValue(layerOf(row), 'size.x') * Math.abs(restValue(layerOf(row), 'scale.x')),
-    'layer.height': (row) => restValue(layerOf(row), 'size.y') * Math.abs(restValue(layerOf(row), 'scale.y')),
-    'layer.length': (row) => (layerOf(row).span.out - layerOf(row).span.in) / TICKS_PER_SECOND,
-    'frame.width': () => stage.width,
-    'frame.height': () => stage.height,
-  };
-  const restOf = (name: string): ((row: number) => number) | undefined => {
-    const role = /^(\w+)\.rest$/.exec(name)?.[1];
-    if (role === undefined) return undefined;
-    return (row) => restValue(layers[facts.roleLayer(role, row)] ?? layerOf(row), channel);
-  };
-  const inputs = rig.inputs.flatMap((input): Static[] => {
-    const place = places.get(input.name);
-    if (place === undefined || !('values' in input)) return [];
-    return [{ place, at: (row) => valueIn(input.values, members[row].place) ?? 0 }];
-  });
-  return [
-    { place: FRAME_PLACE, at: () => stage.frame },
-    ...[...places].flatMap(([name, place]): Static[] => {
-      const at = known[name] ?? restOf(name);
-      return at ? [{ place, at }] : [];
-    }),
-    ...inputs,
-  ];
 }
 
 function createRigs(

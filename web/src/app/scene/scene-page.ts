@@ -20,7 +20,6 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
 import {
-  createKeysRecipe,
   createShelf,
   isPresetRecipe,
   keyTimes,
@@ -56,8 +55,9 @@ import { DialsPanel } from './panels/dials-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
 import { LayerPanel } from './panels/layer-panel';
+import { PANEL_LABELS, PANELS, PANELS_BY_KEY, type Panel } from './panels/panels';
 import { RunsPanel } from './panels/runs-panel';
-import { firstLook, withRig } from './first-recipe';
+import { firstLook } from './first-recipe';
 import { PlayerStore } from './player.store';
 import type { SharePoint } from './preview/marks';
 import { Preview, type PreviewOptions } from './preview/preview';
@@ -66,20 +66,6 @@ import { SceneStore } from './scene.store';
 import { SaveNote } from './save-note';
 import { SentenceBar } from './sentence/sentence-bar';
 import { RunSheet } from './sheet/run-sheet';
-
-const PANELS = ['curve', 'dials', 'layer', 'runs', 'cues', 'findings', 'history'] as const;
-type Panel = (typeof PANELS)[number];
-/** Panels by their keys 1 to 7: what came later has a later key. */
-const PANELS_BY_KEY: readonly Panel[] = ['curve', 'layer', 'runs', 'cues', 'findings', 'history', 'dials'];
-const PANEL_LABELS: Readonly<Record<Panel, string>> = {
-  curve: 'Curve',
-  dials: 'Dials',
-  layer: 'Layer',
-  runs: 'Runs',
-  cues: 'Cues',
-  findings: 'Findings',
-  history: 'History',
-};
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
 @Component({
@@ -509,19 +495,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     if (this.staged === scene.id) return;
     this.staged = scene.id;
     this.player.go(firstLook(scene));
-  }
-
-  /** Says a rig in the sentence, over the layers that are picked. */
-  protected startRig(): void {
-    const recipe = this.draft()?.recipe;
-    const rig = [...this.shelf().items.values()].find((item) => item.kind === 'rig' && item.state === 'published');
-    const scene = this.standing();
-    if (recipe && scene && rig?.kind === 'rig') this.draftStore.start(withRig(recipe, rig, scene));
-  }
-
-  /** Says in the sentence that what rigs give layers is to become keys. */
-  protected startKeys(layers: readonly string[]): void {
-    this.draftStore.start(createKeysRecipe('turn-into-keys', { by: 'layers', layers: [...layers] }));
   }
 
   private selectFirst(): void {

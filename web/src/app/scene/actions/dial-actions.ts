@@ -1,5 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import {
+  createKeysRecipe,
   createPresetCompiler,
   createShelf,
   describeFinding,
@@ -9,6 +10,8 @@ import {
 } from '@wexikine/core';
 import { personName } from '../../api/person';
 import { LibraryService } from '../../library/library.service';
+import { DraftStore } from '../draft.store';
+import { withRig } from '../first-recipe';
 import { SceneStore } from '../scene.store';
 import { Teller } from './teller';
 
@@ -24,12 +27,26 @@ export interface DialChange {
 @Injectable()
 export class DialActions {
   private readonly store = inject(SceneStore);
+  private readonly draft = inject(DraftStore);
   private readonly teller = inject(Teller);
   private readonly compile = createPresetCompiler();
   private shelf: Shelf = createShelf([]);
 
   constructor() {
     inject(LibraryService).shelf$.subscribe((shelf) => (this.shelf = shelf));
+  }
+
+  /** Says a rig in the sentence, over the layers that are picked. */
+  startRig(): void {
+    const { scene } = this.store;
+    const { recipe } = this.draft;
+    const rig = [...this.shelf.items.values()].find((item) => item.kind === 'rig' && item.state === 'published');
+    if (recipe && scene && rig?.kind === 'rig') this.draft.start(withRig(recipe, rig, scene));
+  }
+
+  /** Says in the sentence that what rigs give layers is to become keys. */
+  startKeys(layers: readonly string[]): void {
+    this.draft.start(createKeysRecipe('turn-into-keys', { by: 'layers', layers: [...layers] }));
   }
 
   set({ run, recipe, label, merge }: DialChange): void {

@@ -12,7 +12,7 @@ import {
 } from '@wexikine/core';
 import { CurvePlotView } from '../../drawing/curve-plot-view';
 import { drivenLayer } from '../sheet/driven';
-import { leadingChannel } from '../sheet/strip';
+import { leadingChannel, leadingDriven } from '../sheet/strip';
 
 /** Points of a driven curve at most; a layer may be very long. */
 const MOST_POINTS = 600;
@@ -79,9 +79,9 @@ export class CurvePanel {
     const layer = this.layer();
     const wanted = this.wanted();
     if (wanted !== null && this.channels().includes(wanted)) return wanted;
-    const lead = layer ? leadingChannel(layer, this.runId()) : null;
-    const driven = this.rigged()?.channels ?? [];
-    return lead !== null && (driven.length === 0 || driven.includes(lead)) ? lead : (driven[0] ?? lead);
+    const rigged = this.rigged();
+    if (layer && rigged) return leadingDriven(rigged, layer, { from: 0, span: this.scene().length });
+    return layer ? leadingChannel(layer, this.runId()) : null;
   });
 
   /** The channel with its rigs, a key a frame; null where none drives it. */

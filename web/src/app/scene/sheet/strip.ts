@@ -1,6 +1,7 @@
 import {
   channelOf,
   createSegment,
+  restValue,
   sampleTrack,
   tracksOf,
   trackSpeed,
@@ -142,13 +143,18 @@ function drivenPoints(
   });
 }
 
-/** The driven channel that moves most where it is seen. */
-function leadingDriven(driven: DrivenLayer, layer: Layer, window: TimeWindow): ChannelId | null {
+/** The driven channel that differs most from what its keys alone give, where it is seen; of equal ones the first. */
+export function leadingDriven(driven: DrivenLayer, layer: Layer, window: TimeWindow): ChannelId | null {
   let [best, most] = [null as ChannelId | null, -1];
   for (const channel of driven.channels) {
-    const [low, high] = extent(drivenPoints(driven, channel, layer, window, FEW_SAMPLES));
+    const keys = layer.tracks[channel];
+    const rest = restValue(layer, channel);
     const typical = channel === 'opacity' ? TYPICAL_OPACITY : TYPICAL[channelOf(channel).unit];
-    if ((high - low) / typical > most) [best, most] = [channel, (high - low) / typical];
+    const apart = drivenPoints(driven, channel, layer, window, FEW_SAMPLES).map(({ at, value }) =>
+      Math.abs(value - (keys ? sampleTrack(keys, at) : rest)),
+    );
+    const far = Math.max(...apart) / typical;
+    if (far > most) [best, most] = [channel, far];
   }
   return best;
 }

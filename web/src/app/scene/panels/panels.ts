@@ -1,0 +1,16 @@
+/** Panels beside each other below the preview. */
+export const PANELS = ['curve', 'dials', 'layer', 'runs', 'cues', 'findings', 'history'] as const;
+/** The name of a panel. */
+export type Panel = (typeof PANELS)[number];
+/** Panels by their keys 1 to 7: what came later has a later key. */
+export const PANELS_BY_KEY: readonly Panel[] = ['curve', 'layer', 'runs', 'cues', 'findings', 'history', 'dials'];
+/** What panels are called. */
+export const PANEL_LABELS: Readonly<Record<Panel, string>> = {
+  curve: 'Curve',
+  dials: 'Dials',
+  layer: 'Layer',
+  runs: 'Runs',
+  cues: 'Cues',
+  findings: 'Findings',
+  history: 'History',
+};
