@@ -1,6 +1,6 @@
 import { afterAll, describe, expect, test } from '@jest/globals';
 import { PGlite } from '@electric-sql/pglite';
-import { sceneSchema, type Layer, type Scene } from '@wexikine/core';
+import { sceneSchema, STARTER_RIGS, type Layer, type Scene } from '@wexikine/core';
 import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -37,6 +37,22 @@ function seen({ name, span, rest, tracks }: Layer) {
 }
 
 describe('a database of a version before', () => {
+  test('a library that is older than rigs gets those of a new one, once; an empty database is left to be filled', async () => {
+    const { at } = stages();
+    const old = await at(6);
+    await old.run(
+      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'curve', '[]', 1, now())`,
+    );
+    const now = await at(7);
+    const rigs = await now.many<{ id: string }>(`select id from items where kind = 'rig'`);
+    expect(rigs.map(({ id }) => id).sort()).toEqual(STARTER_RIGS.map(({ id }) => id).sort());
+    const again = await at(7);
+    expect(await again.many(`select id from items where kind = 'rig'`)).toHaveLength(STARTER_RIGS.length);
+    const empty = stages();
+    await empty.at(6);
+    expect(await (await empty.at(7)).many('select id from items')).toEqual([]);
+  });
+
   test('drafts and runs that were written in the words of before are read in those of now', async () => {
     const { at } = stages();
     const old = await at(3);
