@@ -11,10 +11,10 @@ import { apply, compileScene, createFrame, createRigRecipe, createShelf, plan, s
 const TPS = 705600000;
 export function hashes() {
   return STARTER_RIGS.map((item) => {
-    const layers = Array.from({ length: 20 }, (_, i) => ({
+    const layers = Array.from({ length: 100 }, (_, i) => ({
       id: 'l' + i, name: 'L' + i, kind: 'card', parent: null, tags: [], locked: false, hidden: false,
-      span: { in: 0, out: 6 * TPS }, rest: { 'position.x': 40 * i, 'position.y': 90, 'size.x': 30, 'size.y': 20 },
-      tracks: { 'position.x': [{ at: 0, value: 0, ease: { type: 'linear' } }, { at: TPS / 2, value: 40 * i, ease: { type: 'linear' } }] },
+      span: { in: 0, out: 6 * TPS }, rest: { 'position.x': 8 * i, 'position.y': 90, 'size.x': 30, 'size.y': 20 },
+      tracks: { 'position.x': [{ at: 0, value: 0, ease: { type: 'linear' } }, { at: TPS / 2, value: 8 * i, ease: { type: 'linear' } }] },
       look: {}, source: { type: 'rectangle' }, data: {},
     }));
     const scene = { format: 'wexikine-scene-2', id: 's', name: 's', project: '', width: 800, height: 400, rate: { num: 25, den: 1 }, length: 6 * TPS, cues: [], layers, runs: [] };

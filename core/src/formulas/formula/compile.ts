@@ -182,8 +182,10 @@ class FormulaWriter {
 /** Functions of more arguments than this take as many as one likes. */
 const FEW = 5;
 const ROUNDING: ReadonlySet<string> = new Set(['round', 'floor', 'ceil']);
-/** Fewer rows than this are not worth making machine code for. */
-const MANY = 12;
+/** So few rows at a time are not worth the way into machine code and back. */
+const FEW_ROWS = 12;
+/** Making machine code takes about as long as working out so many rows one by one. */
+const WORTH_MAKING = 4_000;
 
 /** Turns a checked formula into a program over columns of the scope's inputs. It only reads; it never loops. */
 export function compileChecked(checked: Checked): CompiledFormula {
@@ -191,10 +193,11 @@ export function compileChecked(checked: Checked): CompiledFormula {
   const program = new FormulaWriter(checked).program();
   const runRow = prepareRow(program);
   let native: RunColumns | null | undefined;
+  let rows = 0;
   const evaluate: Evaluate = (values) => runRow({ values, stride: 1 }, 0);
   const run: RunColumns = (columns, from, count, out) => {
-    if (count >= MANY && native === undefined) native = prepareNative(program);
-    if (count >= MANY && native) return native(columns, from, count, out);
+    if (count >= FEW_ROWS && native === undefined && (rows += count) >= WORTH_MAKING) native = prepareNative(program);
+    if (count >= FEW_ROWS && native) return native(columns, from, count, out);
     for (let i = 0; i < count; i++) out[i] = runRow(columns, from + i);
   };
   const inputs = new Set(program.values.flatMap((value) => (value.type === 'input' ? [value.place] : [])));
