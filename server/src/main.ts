@@ -8,6 +8,12 @@ import type { ApiData, ApiMessage } from './api.worker';
 import { FolderInUse, lockFolder } from './database';
 import { createFront } from './front';
 
+/**
+ * Milliseconds that an idle connection is kept. With the five seconds that are usual, a request can meet a connection at
+ * the moment in which it is closed, and is lost.
+ */
+const KEPT_OPEN = 75_000;
+
 const HOST = '127.0.0.1';
 const DEFAULT_PORT = 4870;
 
@@ -33,6 +39,7 @@ function readPort(): number {
 function listen(app: ReturnType<typeof createFront>, port: number): Promise<Server> {
   return new Promise((done, failed) => {
     const server = app.listen(port, HOST);
+    server.keepAliveTimeout = KEPT_OPEN;
     server.once('listening', () => done(server));
     server.once('error', failed);
   });
