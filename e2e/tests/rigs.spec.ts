@@ -150,7 +150,10 @@ test('ten layers are rigged, a dial is keyed, one layer breaks away, five become
 
   // All of it is taken back, and the scene is as before.
   const undo = page.getByRole('button', { name: /^Undo/ }).first();
-  while (await undo.isEnabled()) await undo.click();
+  await expect(async () => {
+    if (await undo.isEnabled()) await undo.click({ timeout: 1_000 });
+    await expect(undo).toBeDisabled({ timeout: 100 });
+  }).toPass({ intervals: [50], timeout: 30_000 });
   await expect.poll(async () => (await screen.stored(id)).runs).toEqual([]);
   expect((await screen.stored(id)).layers).toEqual(scene.layers);
 });
