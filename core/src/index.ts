@@ -5,6 +5,7 @@ export * from './basics/easing';
 export * from './basics/channel';
 export * from './basics/colour';
 export * from './basics/random';
+export * from './basics/motion';
 export * from './scene/layer';
 export * from './scene/scene';
 export * from './basics/transform';
@@ -34,7 +35,7 @@ export { operationPhase, type LayerPlan, type LayerValues, type PlanCounts, type
 export * from './runs/sentence';
 export { sentenceOf, sentenceParts, recipeWords, readsOf } from './runs/operations';
 export * from './runs/plan';
-export { STARTER_LIBRARY, STARTER_PRESETS, STARTER_RIGS } from './library/starter';
+export { STARTER_LIBRARY, STARTER_MOVEMENTS, STARTER_PRESETS, STARTER_RIGS } from './library/starter';
 export * from './scene/demo';
 export * from './scene/outline';
 export * from './out/export';

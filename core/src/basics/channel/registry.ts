@@ -43,6 +43,7 @@ function channel(
 const REGISTRY = {
   'position.x': channel('position x', 'position', 'px', 0),
   'position.y': channel('position y', 'position', 'px', 0),
+  'path.distance': channel('way along the path', 'position', 'share', 0),
   'anchor.x': channel('anchor x', 'position', 'share', 0.5),
   'anchor.y': channel('anchor y', 'position', 'share', 0.5),
   'scale.x': channel('scale x', 'scale', 'share', 1),

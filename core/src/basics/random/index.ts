@@ -1,1 +1,1 @@
-export { randomAt, seedFromText, shuffled, gradientNoise } from './random';
+export { randomAt, seedFromText, shuffled, gradientNoise, loopedNoise } from './random';

@@ -10,7 +10,17 @@ import {
   type ValueType,
 } from '../formula';
 import { NO_LOOKUP, type Lookup } from './lookup';
-import type { Cell, Parameter, Preset, PresetEasing } from './preset';
+import {
+  givenChannel,
+  movementChannels,
+  movementEase,
+  movementFormulas,
+  movementLabel,
+  movementNumberType,
+  type Movement,
+} from './movement';
+import type { PresetEasing } from './easing';
+import type { Cell, Parameter, Preset } from './preset';
 import { cellScope, isNumberKind, momentScope, runScope, typeOfChannel, typeOfKind } from './scope';
 import { readValue, type ParameterValue } from './value';
 
@@ -18,7 +28,8 @@ import { readValue, type ParameterValue } from './value';
 export type FormulaPlace =
   | { readonly part: 'parameter'; readonly name: string; readonly field: 'default' | 'min' | 'max' }
   | { readonly part: 'moment'; readonly moment: string }
-  | { readonly part: 'cell'; readonly channel: ChannelId; readonly moment: string };
+  | { readonly part: 'cell'; readonly channel: ChannelId; readonly moment: string }
+  | { readonly part: 'movement'; readonly movement: string; readonly field: string };
 
 /** A problem in one formula or value of a preset, and where it stands. */
 export interface PresetProblem {
@@ -61,6 +72,21 @@ export interface CompiledRow {
   readonly cells: readonly CompiledCell[];
 }
 
+/** A movement whose formulas are ready to run. */
+export interface CompiledMovement {
+  readonly movement: Movement;
+  readonly channels: readonly ChannelId[];
+  readonly when: string | null;
+  /** The moments at which it sets out and ends, by their places; null where it ends by itself. */
+  readonly from: number;
+  readonly to: number | null;
+  /** Its formulas by field. */
+  readonly formulas: ReadonlyMap<string, CompiledFormula>;
+  /** Fields that read what a channel rests at. */
+  readonly ofChannel: ReadonlySet<string>;
+  readonly ease: CompiledEase | null;
+}
+
 /** Curves that inputs of kind curve count; grows as new ones are set. */
 export interface CurveTable {
   readonly easings: Easing[];
@@ -82,6 +108,7 @@ export interface CompiledPreset {
   readonly parameters: readonly CompiledParameter[];
   readonly moments: readonly CompiledFormula[];
   readonly rows: readonly CompiledRow[];
+  readonly movements: readonly CompiledMovement[];
   readonly uses: readonly UsedItem[];
 }
 
@@ -181,6 +208,34 @@ function compileCell(
   return [{ moment: index, slot: `${channel}/${moment}`, value: compiled, ease: compileEase(ease, gatherer) }];
 }
 
+function compileMovement(movement: Movement, preset: Preset, scope: Scope, gatherer: Gatherer): CompiledMovement {
+  const channel = givenChannel(movement);
+  const own = channel === null ? scope : cellScope(preset, channel, scope.curves ?? []);
+  const placeOf = (id: string): number => preset.moments.findIndex((moment) => moment.id === id);
+  const ofChannel = new Set<string>();
+  const formulas = movementFormulas(movement).map(({ field, text, number }) => {
+    const at: Place = {
+      place: { part: 'movement', movement: movement.id, field },
+      where: `${movementLabel(movement)}, ${number.label}`,
+    };
+    const isOfChannel = typeof number.type === 'string';
+    if (isOfChannel) ofChannel.add(field);
+    const type = movementNumberType(movement, number);
+    return [field, gatherer.maybeFormula(text, isOfChannel ? own : scope, type, at) ?? NEVER] as const;
+  });
+  const ease = movementEase(movement);
+  return {
+    movement,
+    channels: movementChannels(movement),
+    when: movement.when ?? null,
+    from: placeOf(movement.from),
+    to: 'to' in movement ? placeOf(movement.to) : null,
+    formulas: new Map(formulas),
+    ofChannel,
+    ease: ease && compileEase(ease, gatherer),
+  };
+}
+
 /**
  * Checks and compiles every formula of a preset, with house values and curves from `lookup`. Fails with all problems
  * at once, each with its place. The preset's structure must be sound (`draftPresetSchema`).
@@ -202,8 +257,9 @@ export function compilePreset(preset: Preset, lookup: Lookup = NO_LOOKUP): Compi
       cells: cells.flatMap((cell) => compileCell(cell, channel, preset, own, gatherer)),
     };
   });
+  const movements = (preset.movements ?? []).map((movement) => compileMovement(movement, preset, scope, gatherer));
   const { problems, uses } = gatherer;
-  const compiled = { preset, lookup, scope, curves, parameters, moments, rows, uses: [...uses.values()] };
+  const compiled = { preset, lookup, scope, curves, parameters, moments, rows, movements, uses: [...uses.values()] };
   return problems.length > 0 ? { ok: false, problems, rest: compiled } : { ok: true, compiled };
 }
 

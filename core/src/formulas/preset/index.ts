@@ -1,8 +1,6 @@
 export {
   presetSchema,
   draftPresetSchema,
-  presetEasingSchema,
-  parameterNameSchema,
   parameterSchema,
   presetChannels,
   createPreset,
@@ -11,7 +9,6 @@ export {
   PARAMETER_KINDS,
   HANGS,
   type Preset,
-  type PresetEasing,
   type Parameter,
   type ParameterKind,
   type ParameterOption,
@@ -21,6 +18,27 @@ export {
   type Phase,
   type Hang,
 } from './preset';
+export { presetEasingSchema, parameterNameSchema, type PresetEasing } from './easing';
+export {
+  acrossChannel,
+  DRAW_WAYS,
+  FRAMING_WAYS,
+  givenChannel,
+  mapMovement,
+  movementChannels,
+  movementEase,
+  movementFormulas,
+  movementLabel,
+  movementNumberType,
+  MOVEMENTS,
+  MOVEMENT_TYPES,
+  pathDataSchema,
+  type Movement,
+  type MovementFormula,
+  type MovementNumber,
+  type MovementOf,
+  type MovementType,
+} from './movement';
 export { conditionsOf } from './structure';
 export { NO_LOOKUP, type Lookup } from './lookup';
 export {
@@ -44,6 +62,7 @@ export {
   describePresetProblem,
   type CompilePreset,
   type CompiledPreset,
+  type CompiledMovement,
   type CompiledParameter,
   type FormulaPlace,
   type PresetProblem,
@@ -55,8 +74,11 @@ export {
   momentColumns,
   naturalLengths,
   placeMoments,
+  easeOf,
   makeRow,
   type MadeRow,
   type Mark,
   type MomentColumns,
+  type RowFacts,
+  type PresetKey,
 } from './resolve';

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { channelIdSchema } from '../../basics/channel';
-import { easingSchema } from '../../basics/easing';
-import { countSchema, idSchema, nameSchema } from '../../basics/ids';
+import { idSchema, nameSchema } from '../../basics/ids';
+import { conditionSchema, formulaText, parameterNameSchema, presetEasingSchema, WORD } from './easing';
+import { movementChannels, movementSchema } from './movement';
 import { structureProblems, unfinishedParts } from './structure';
 
 /** When presets play. */
@@ -31,21 +32,6 @@ export const PARAMETER_KINDS = [
 ] as const;
 /** What a parameter’s values are. */
 export type ParameterKind = (typeof PARAMETER_KINDS)[number];
-
-/** Formula text; checked against the preset's names when the preset is compiled. Empty only in a draft. */
-const formulaText = z.string().max(2000);
-
-const WORD = /^[a-z][A-Za-z0-9_]{0,39}$/;
-
-/** A parameter’s name as formulas write it, without the @. */
-export const parameterNameSchema = z
-  .string()
-  .regex(WORD, 'A parameter name is letters and digits and begins with a small letter.');
-
-/** A parameter that is yes or no: a switch, or one option of a choice such as `side.left`. */
-const conditionSchema = z
-  .string()
-  .regex(/^[a-z][A-Za-z0-9_]{0,39}(\.[a-z][A-Za-z0-9_]{0,39})?$/, 'Name a switch, or an option of a choice.');
 
 const optionSchema = z.strictObject({
   name: z.string().regex(WORD, 'An option’s name is letters and digits and begins with a small letter.'),
@@ -79,24 +65,6 @@ export const parameterSchema = z.strictObject({
 
 const momentSchema = z.strictObject({ id: idSchema, name: nameSchema, at: formulaText });
 
-/**
- * Easing of a preset's cell: one of its own, a library curve or a house value with what it was last, or a parameter of
- * kind curve. Free handles are in the channel's unit; on channels of shares they are shares of the rest value.
- */
-export const presetEasingSchema = z.union([
-  easingSchema,
-  z.strictObject({
-    type: z.literal('curve'),
-    id: idSchema,
-    revision: countSchema,
-    is: easingSchema,
-    reversed: z.boolean().optional(),
-  }),
-  z.strictObject({ type: z.literal('parameter'), name: parameterNameSchema, reversed: z.boolean().optional() }),
-]);
-/** An easing of a preset: plain, a curve of the library, or one that a parameter says. */
-export type PresetEasing = Readonly<z.infer<typeof presetEasingSchema>>;
-
 const cellSchema = z.strictObject({ moment: idSchema, value: formulaText, ease: presetEasingSchema });
 
 const rowSchema = z.strictObject({
@@ -125,6 +93,8 @@ const shape = z.strictObject({
   parameters: z.array(parameterSchema).max(60),
   moments: z.array(momentSchema).min(1).max(64),
   rows: z.array(rowSchema).max(40),
+  /** What is more than keys at moments. */
+  movements: z.array(movementSchema).max(20).optional(),
 });
 
 /** A parameterised piece of animation: its moments, its rows of cells, its parameters. */
@@ -155,9 +125,9 @@ export const presetSchema = shape.superRefine((preset, context) =>
   addIssues([...structureProblems(preset), ...unfinishedParts(preset)], context),
 );
 
-/** The channels that a preset moves, in the order of its rows. */
-export function presetChannels(preset: Preset): readonly Row['channel'][] {
-  return preset.rows.map(({ channel }) => channel);
+/** The channels that a preset moves, in the order of its rows and its movements. */
+export function presetChannels({ rows, movements = [] }: Preset): readonly Row['channel'][] {
+  return [...rows.map(({ channel }) => channel), ...movements.flatMap(movementChannels)];
 }
 
 /** A preset with nothing in it yet: two moments, a length, no rows. */

@@ -14,6 +14,8 @@ export interface MomentColumns {
   readonly ticks: readonly Float64Array[];
   /** The latest of each layer, in ticks. */
   readonly lasts: Float64Array;
+  /** By how much each layer's preset is stretched. */
+  readonly factors: Float64Array;
 }
 
 /** Seconds from the preset's beginning to each moment, as the formulas ask for them. */
@@ -34,12 +36,16 @@ export function naturalLengths(asked: readonly Float64Array[], layers: number): 
   return longest;
 }
 
-/** Times of moments in ticks: those asked for times a factor for each layer, on whole frames where the preset wants that. */
+/**
+ * Times of moments in ticks: those asked for times a factor for each layer, on whole frames where the preset wants that.
+ * `ends` are the ends of movements, which count for how long it lasts.
+ */
 export function placeMoments(
   asked: readonly Float64Array[],
   factors: Float64Array,
   { preset }: CompiledPreset,
   rate: Rate,
+  ends: readonly Float64Array[] = [],
 ): MomentColumns {
   const lasts = new Float64Array(factors.length);
   const seconds = asked.map((column) => column.map((second, i) => (Number.isFinite(second) ? second * factors[i] : 0)));
@@ -52,7 +58,14 @@ export function placeMoments(
       return at;
     }),
   );
-  return { seconds, ticks, lasts };
+  for (const column of ends) {
+    column.forEach((second, i) => {
+      const exact = ticksFromSeconds(second * factors[i]);
+      const at = isOnGrid ? toFrameGrid(exact, rate) : exact;
+      if (at > lasts[i]) lasts[i] = at;
+    });
+  }
+  return { seconds, ticks, lasts, factors };
 }
 
 /** One key that a preset makes, where several may fall together: time from its beginning, and the time asked for. */
@@ -63,7 +76,8 @@ interface AskedKey {
 
 type MadeKey = AskedKey['key'];
 
-function easeOf({ scope, curves }: CompiledPreset, ease: CompiledEase, columns: Columns, row: number): Easing {
+/** The easing of a cell or a movement on one layer: of a curve parameter, what the layer's value of it is. */
+export function easeOf({ scope, curves }: CompiledPreset, ease: CompiledEase, columns: Columns, row: number): Easing {
   if (ease.type !== 'parameter') return ease;
   const place = scope.places.get(`@${ease.name}`) as number;
   const easing = curves.easings[columns.values[place * columns.stride + row]] ?? LINEAR;

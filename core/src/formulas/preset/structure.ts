@@ -1,3 +1,5 @@
+import { channelOf } from '../../basics/channel';
+import { givenChannel, movementChannels, movementLabel, MOVEMENTS, type Movement } from './movement';
 import type { Preset } from './preset';
 
 function doubled(values: readonly string[]): string[] {
@@ -49,6 +51,45 @@ function rowProblems({ parameters, moments, rows }: Preset): string[] {
   ]);
 }
 
+function movementProblem(movement: Movement, { parameters, moments }: Preset): string[] {
+  const label = movementLabel(movement);
+  const ids = new Set(moments.map(({ id }) => id));
+  const [channel, { units }] = [givenChannel(movement), MOVEMENTS[movement.type]];
+  const ease = 'ease' in movement ? movement.ease : null;
+  const isCurve = (name: string): boolean => parameters.some((entry) => entry.name === name && entry.kind === 'curve');
+  const { when } = movement;
+  return [
+    ...[movement.from, ...('to' in movement ? [movement.to] : [])]
+      .filter((id) => !ids.has(id))
+      .map((id) => `${label} belongs to the moment “${id}”, which is not there.`),
+    ...(channel !== null && units !== null && !units.includes(channelOf(channel).unit)
+      ? [`${label}: ${channelOf(channel).label} cannot do that. Choose a channel in px.`]
+      : []),
+    ...(ease?.type === 'parameter' && !isCurve(ease.name)
+      ? [`${label} is eased by @${ease.name}, which is not a curve parameter.`]
+      : []),
+    ...(when === undefined || conditionsOf(parameters).includes(when)
+      ? []
+      : [`${label} depends on @${when}, which is not a switch and no option of a choice.`]),
+  ];
+}
+
+function movementProblems(preset: Preset): string[] {
+  const { rows, movements = [] } = preset;
+  const inRows = rows.map(({ channel }) => channel);
+  // Movements that hang on conditions may share a channel: only one of them may count at a time.
+  const always = movements.filter(({ when }) => when === undefined).flatMap(movementChannels);
+  const moved = [...new Set(movements.flatMap(movementChannels))];
+  return [
+    ...doubled(movements.map(({ id }) => id)).map((id) => `The movement “${id}” is there twice.`),
+    ...movements.flatMap((movement) => movementProblem(movement, preset)),
+    ...moved
+      .filter((channel) => inRows.includes(channel))
+      .map((channel) => `The channel ${channel} has a row and a movement. Remove one of them.`),
+    ...doubled(always).map((channel) => `Two movements give keys to ${channel}. Remove one of them.`),
+  ];
+}
+
 /** References between the parts of a preset that lead nowhere, and names given twice. */
 export function structureProblems(preset: Preset): string[] {
   return [
@@ -56,12 +97,13 @@ export function structureProblems(preset: Preset): string[] {
     ...parameterProblems(preset),
     ...doubled(preset.rows.map(({ channel }) => channel)).map((id) => `The channel ${id} has two rows.`),
     ...rowProblems(preset),
+    ...movementProblems(preset),
   ];
 }
 
 /** What a draft lacks before it can be published. */
-export function unfinishedParts({ rows }: Preset): string[] {
-  if (rows.length === 0) return ['The preset moves no channel yet. Add one.'];
+export function unfinishedParts({ rows, movements = [] }: Preset): string[] {
+  if (rows.length + movements.length === 0) return ['The preset moves no channel yet. Add one.'];
   return rows
     .filter(({ cells }) => cells.length === 0)
     .map(({ channel }) => `Row ${channel} has no cells. Fill one or remove the row.`);

@@ -1,7 +1,15 @@
 import { channelOf, type ChannelId } from '../../basics/channel';
 import { easingText } from '../../basics/easing';
 import { houseText, type LibraryItem } from '../library';
-import type { Parameter, Preset, PresetEasing } from '../../formulas/preset';
+import {
+  movementEase,
+  movementFormulas,
+  movementLabel,
+  type Movement,
+  type Parameter,
+  type Preset,
+  type PresetEasing,
+} from '../../formulas/preset';
 import type { Rig } from '../../formulas/rig';
 import { rowGroups, type RowGroup } from './matrix';
 
@@ -137,6 +145,39 @@ function compareRows(before: Preset, after: Preset, nameOf: NameOf): Difference[
   });
 }
 
+/** What is chosen of a movement besides its formulas, in words. */
+function movementChoices(movement: Movement, names: ReadonlyMap<string, string>): string {
+  const moment = (id: string): string => names.get(id) ?? id;
+  const chosen = ['by', 'way', 'fit', 'isLoop', 'turns', 'reversed', 'd'].flatMap((field) => {
+    const value = (movement as unknown as Record<string, unknown>)[field];
+    return value === undefined || value === false ? [] : [value === true ? field : String(value)];
+  });
+  const time =
+    'to' in movement ? `${moment(movement.from)} to ${moment(movement.to)}` : `from ${moment(movement.from)}`;
+  return [time, ...(movement.when === undefined ? [] : [`if @${movement.when}`]), ...chosen].join(', ');
+}
+
+function compareMovements(before: Preset, after: Preset, nameOf: NameOf): Difference[] {
+  const names = new Map([...before.moments, ...after.moments].map(({ id, name }) => [id, name]));
+  return pairs(before.movements ?? [], after.movements ?? [], ({ id }) => id).flatMap(([a, b]) => {
+    const label = movementLabel((b ?? a) as Movement);
+    const whole = (movement: Movement | null): string | null => movement && movementChoices(movement, names);
+    const [old, now] = [a, b].map((movement) => (movement ? movementFormulas(movement) : []));
+    const numbers = pairs(old, now, ({ field }) => field).flatMap(([one, other]) =>
+      differ('cells', `${label}, ${(other ?? one)?.number.label ?? ''}`, one?.text ?? null, other?.text ?? null),
+    );
+    const ease = (movement: Movement | null): string | null => {
+      const own = movement && movementEase(movement);
+      return own && easingWords(own, nameOf);
+    };
+    return [
+      ...differ('cells', label, whole(a), whole(b)),
+      ...(a && b ? numbers : []),
+      ...differ('easings', `easing of ${label}`, ease(a), ease(b)),
+    ];
+  });
+}
+
 function conditionText(group: RowGroup | null): string | null {
   if (!group) return null;
   return group.row.when === undefined ? 'always' : `if @${group.row.when}`;
@@ -160,6 +201,7 @@ export function comparePresets(before: Preset, after: Preset, nameOf: NameOf = (
     ...compareParameters(before, after, nameOf),
     ...compareMoments(before, after),
     ...compareRows(before, after, nameOf),
+    ...compareMovements(before, after, nameOf),
   ];
 }
 

@@ -1,5 +1,5 @@
 import { formulaParser } from '../../formulas/formula';
-import type { Preset } from '../../formulas/preset';
+import { mapMovement, type Preset } from '../../formulas/preset';
 
 /** One mention of a parameter in a formula's text: what follows the @, and where the whole mention stands. */
 export interface Mention {
@@ -46,5 +46,6 @@ export function mapFormulas(preset: Preset, change: (text: string) => string): P
       ...row,
       cells: row.cells.map((cell) => ({ ...cell, value: change(cell.value) })),
     })),
+    ...(preset.movements ? { movements: preset.movements.map((movement) => mapMovement(movement, change)) } : {}),
   };
 }

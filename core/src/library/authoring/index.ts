@@ -43,3 +43,15 @@ export {
 export { comparePresets, compareItems, easingWords, type Difference } from './compare';
 export { curveFigures, figureWords, type CurveFigures } from './figures';
 export { addFormula, renameRole, rigAsPreset, rigFromPreset, setFormula, setFormulaChannels } from './rig';
+export {
+  addMovement,
+  addPart,
+  changeMovement,
+  createMovement,
+  movementChannelChoices,
+  moveMovement,
+  partLimits,
+  removeMovement,
+  removePart,
+  setMovementNumber,
+} from './movements';

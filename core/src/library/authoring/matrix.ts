@@ -1,6 +1,13 @@
 import { CHANNELS, channelOf, type ChannelId } from '../../basics/channel';
 import { easingFromStrengths, LINEAR } from '../../basics/easing';
-import type { Cell, Moment, Preset, PresetEasing, Row } from '../../formulas/preset';
+import {
+  presetChannels,
+  type Cell,
+  type Moment,
+  type Preset,
+  type PresetEasing,
+  type Row,
+} from '../../formulas/preset';
 import { movedItem } from './parameters';
 
 /** Channels that are shown as one row while they are keyed alike. */
@@ -55,7 +62,8 @@ export function linkedChannels(channel: ChannelId): readonly ChannelId[] {
   return LINKS.find(({ channels }) => channels.includes(channel))?.channels ?? [channel];
 }
 
-function freeId(taken: readonly string[], wanted: string): string {
+/** A name that is not taken yet: the wanted one, or with a number. */
+export function freeId(taken: readonly string[], wanted: string): string {
   if (!taken.includes(wanted)) return wanted;
   let number = 2;
   while (taken.includes(`${wanted}-${number}`)) number++;
@@ -106,11 +114,23 @@ export function moveMoment(preset: Preset, id: string, by: number): Preset {
   );
 }
 
-/** Removes a moment with its cells; the last one stays. */
+/** Removes a moment with its cells; the last one stays. Movements that begin or end there take its neighbour. */
 export function removeMoment(preset: Preset, id: string): Preset {
   if (preset.moments.length <= 1) return preset;
+  const at = preset.moments.findIndex((moment) => moment.id === id);
+  const neighbour = (preset.moments[at - 1] ?? preset.moments[at + 1])?.id ?? id;
+  const moved = (moment: string): string => (moment === id ? neighbour : moment);
   return {
     ...preset,
+    ...(preset.movements
+      ? {
+          movements: preset.movements.map((movement) =>
+            'to' in movement
+              ? { ...movement, from: moved(movement.from), to: moved(movement.to) }
+              : { ...movement, from: moved(movement.from) },
+          ),
+        }
+      : {}),
     moments: preset.moments.filter((moment) => moment.id !== id),
     rows: preset.rows.map((row) => ({ ...row, cells: row.cells.filter(({ moment }) => moment !== id) })),
   };
@@ -131,7 +151,7 @@ export function duplicateMoment(preset: Preset, id: string): Preset {
 
 /** Adds empty rows for channels that have none yet. */
 export function addRows(preset: Preset, channels: readonly ChannelId[]): Preset {
-  const taken = new Set(preset.rows.map(({ channel }) => channel));
+  const taken = new Set(presetChannels(preset));
   const added = channels.filter((channel) => !taken.has(channel)).map((channel): Row => ({ channel, cells: [] }));
   return { ...preset, rows: [...preset.rows, ...added] };
 }

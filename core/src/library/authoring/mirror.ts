@@ -1,5 +1,12 @@
 import { reverseEasing, type Easing } from '../../basics/easing';
-import { compilePreset, type Cell, type Moment, type Preset, type PresetEasing } from '../../formulas/preset';
+import {
+  compilePreset,
+  type Cell,
+  type Moment,
+  type Movement,
+  type Preset,
+  type PresetEasing,
+} from '../../formulas/preset';
 
 /** A formula that needs no brackets as what is taken away: no sum, no difference, no choice. */
 function isProduct(text: string): boolean {
@@ -51,6 +58,12 @@ function mirroredCells(cells: readonly Cell[]): Cell[] {
     .reverse();
 }
 
+/** A movement backwards: from where it ended to where it set out. */
+function mirroredMovement({ reversed, ...movement }: Movement): Movement {
+  const turned = reversed === true ? movement : { ...movement, reversed: true as const };
+  return 'to' in turned ? { ...turned, from: turned.to, to: turned.from } : turned;
+}
+
 function exitName(name: string, index: number, count: number): string {
   if (index === 0 && /^start$/i.test(name)) return 'Gone';
   return index === count - 1 && /^end$/i.test(name) ? 'Rest' : name;
@@ -75,5 +88,6 @@ export function matchingExit(entrance: Preset, id: string): Preset {
     matches: id,
     moments: moments.reverse(),
     rows: entrance.rows.map((row) => ({ ...row, cells: mirroredCells(row.cells) })),
+    ...(entrance.movements ? { movements: entrance.movements.map(mirroredMovement) } : {}),
   };
 }

@@ -1,8 +1,12 @@
 import { channelOf } from '../../basics/channel';
 import {
-  isNumberKind,
   NO_LAYER,
+  isNumberKind,
+  movementEase,
+  movementFormulas,
+  movementLabel,
   parameterNameSchema,
+  type Movement,
   type Parameter,
   type ParameterKind,
   type Preset,
@@ -92,6 +96,11 @@ export function moveParameter(preset: Preset, name: string, by: number): Preset 
   return { ...preset, parameters: movedItem(preset.parameters, (entry) => entry.name === name, by) };
 }
 
+/** The movements of a preset put through `change`; nothing for one without. */
+function movementsMapped({ movements }: Preset, change: (movement: Movement) => Movement): Pick<Preset, 'movements'> {
+  return movements ? { movements: movements.map(change) } : {};
+}
+
 /** A list with one item moved by some places, within the list. */
 export function movedItem<T>(list: readonly T[], isIt: (item: T) => boolean, by: number): T[] {
   const from = list.findIndex(isIt);
@@ -123,6 +132,12 @@ export function renameParameter(preset: Preset, from: string, to: string): Prese
     ...inTexts,
     ...(preset.lasts === from ? { lasts: to } : {}),
     parameters: preset.parameters.map((entry) => (entry.name === from ? { ...entry, name: to } : entry)),
+    ...movementsMapped(inTexts, (movement) => {
+      const ease = movementEase(movement);
+      const turned = ease?.type === 'parameter' && ease.name === from ? { ease: { ...ease, name: to } } : {};
+      const when = movement.when === undefined ? {} : { when: renamed(movement.when, from, to) };
+      return { ...movement, ...when, ...turned } as Movement;
+    }),
     rows: inTexts.rows.map((row) => ({
       ...row,
       ...(row.when === undefined ? {} : { when: renamed(row.when, from, to) }),
@@ -151,6 +166,7 @@ export function renameOption(preset: Preset, parameter: string, from: string, to
           }
         : entry,
     ),
+    ...movementsMapped(inTexts, (movement) => (movement.when === before ? { ...movement, when: after } : movement)),
     rows: inTexts.rows.map((row) => (row.when === before ? { ...row, when: after } : row)),
   };
 }
@@ -172,7 +188,18 @@ export function parameterUses(preset: Preset, name: string): string[] {
         .map(({ moment }) => `easing of ${label} after ${momentNames.get(moment) ?? moment}`),
     ];
   });
-  return [...inMoments, ...inRows, ...(preset.lasts === name ? ['the length of the preset'] : [])];
+  const inMovements = (preset.movements ?? []).flatMap((movement) => {
+    const label = movementLabel(movement);
+    const ease = movementEase(movement);
+    return [
+      ...(movement.when !== undefined && baseName(movement.when) === name ? [`whether ${label} counts`] : []),
+      ...movementFormulas(movement)
+        .filter(({ text }) => mentions(text))
+        .map(({ number }) => `${label}, ${number.label}`),
+      ...(ease?.type === 'parameter' && ease.name === name ? [`easing of ${label}`] : []),
+    ];
+  });
+  return [...inMoments, ...inRows, ...inMovements, ...(preset.lasts === name ? ['the length of the preset'] : [])];
 }
 
 /** Whether a parameter that is used can be taken out by writing its default where it is mentioned. */
@@ -198,6 +225,11 @@ export function removeParameter(preset: Preset, name: string): Preset {
     ...rest,
     ...(lasts === undefined || lasts === name ? {} : { lasts }),
     parameters: preset.parameters.filter((entry) => entry.name !== name),
+    ...movementsMapped(
+      inlined,
+      ({ when, ...movement }) =>
+        (when === undefined || baseName(when) === name ? movement : { ...movement, when }) as Movement,
+    ),
     rows: inlined.rows.map(({ when, ...row }) =>
       when === undefined || baseName(when) === name ? row : { ...row, when },
     ),

@@ -1,4 +1,4 @@
-import type { Preset } from '../../formulas/preset';
+import { movementEase, movementLabel, type Preset } from '../../formulas/preset';
 import type { Rig } from '../../formulas/rig';
 import { isPresetRecipe, type Recipe } from '../../scene/recipe';
 import type { LibraryItem } from './item';
@@ -26,13 +26,17 @@ function presetReferences(preset: Preset): Reference[] {
         : [],
     ),
   );
+  const moved = (preset.movements ?? []).flatMap((movement): Reference[] => {
+    const ease = movementEase(movement);
+    return ease?.type === 'curve' ? [{ id: ease.id, use: 'easing', where: movementLabel(movement) }] : [];
+  });
   const curves = preset.parameters.flatMap(({ kind, name, default: text }): Reference[] => {
     const id = kind === 'curve' ? /^curve\s+(\S+)$/.exec(text.trim())?.[1] : undefined;
     return id === undefined ? [] : [{ id, use: 'default', where: `default of @${name}` }];
   });
   const matches: Reference[] =
     preset.matches === undefined ? [] : [{ id: preset.matches, use: 'matches', where: 'the entrance that it mirrors' }];
-  return [...defaults, ...curves, ...easings, ...matches];
+  return [...defaults, ...curves, ...easings, ...moved, ...matches];
 }
 
 type Bodied = Pick<LibraryItem, 'kind' | 'body'>;

@@ -85,7 +85,7 @@ function item(text: ItemText, body: Omit<Preset, 'grid' | 'lasts'>): PresetItem 
   return { ...itemFields(text), kind: 'preset', body: { ...body, ...length, grid: 'frames' } };
 }
 
-type Parts = Pick<Preset, 'parameters' | 'moments' | 'rows'>;
+type Parts = Pick<Preset, 'parameters' | 'moments' | 'rows' | 'movements'>;
 
 /** An entrance from the layer's in point, which keeps its length. */
 export function entrance(text: ItemText, parts: Parts): PresetItem {

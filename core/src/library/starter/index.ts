@@ -4,11 +4,18 @@ import { STARTER_CURVES } from './curves';
 import { ENTRANCES } from './entrances';
 import { EXITS } from './exits';
 import { STARTER_HOUSE } from './house';
+import { STARTER_MOVEMENTS } from './movements';
 import { STARTER_RIGS } from './rigs';
 import { THROUGHS } from './throughs';
 
 /** The presets that a new library begins with. */
-export const STARTER_PRESETS: readonly PresetItem[] = [...ENTRANCES, ...ACCENTS, ...THROUGHS, ...EXITS];
+export const STARTER_PRESETS: readonly PresetItem[] = [
+  ...ENTRANCES,
+  ...ACCENTS,
+  ...THROUGHS,
+  ...EXITS,
+  ...STARTER_MOVEMENTS,
+];
 
 /** Everything that a new library begins with. */
 export const STARTER_LIBRARY: readonly LibraryItem[] = [
@@ -17,4 +24,5 @@ export const STARTER_LIBRARY: readonly LibraryItem[] = [
   ...STARTER_CURVES,
   ...STARTER_HOUSE,
 ];
+export { STARTER_MOVEMENTS } from './movements';
 export { STARTER_RIGS } from './rigs';

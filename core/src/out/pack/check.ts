@@ -11,7 +11,13 @@ import {
   type Shelf,
 } from '../../library/library';
 import { compileRig } from '../../formulas/rig';
-import { compilePreset, describePresetProblem } from '../../formulas/preset';
+import {
+  compilePreset,
+  describePresetProblem,
+  movementEase,
+  movementLabel,
+  type PresetEasing,
+} from '../../formulas/preset';
 import { allReferences } from './pack';
 import type { PackProblem } from './problem';
 
@@ -57,15 +63,22 @@ function referenceProblems(item: LibraryItem, known: ReadonlyMap<string, ItemRec
 
 function revisionProblems(item: LibraryItem, known: ReadonlyMap<string, ItemRecord>): PackProblem[] {
   if (item.kind !== 'preset') return [];
-  return item.body.rows.flatMap(({ channel, cells }) =>
-    cells.flatMap(({ ease, moment }): PackProblem[] => {
-      if (ease.type !== 'curve') return [];
-      const record = known.get(ease.id);
-      if (!record || ease.revision <= Math.max(1, record.revisions.length)) return [];
-      const { id, revision } = ease;
-      return [{ code: 'unknown-revision', item: item.name, where: `${channel} after ${moment}`, id, revision }];
-    }),
-  );
+  const eases: [PresetEasing | null, string][] = [
+    ...item.body.rows.flatMap(({ channel, cells }) =>
+      cells.map(({ ease, moment }): [PresetEasing, string] => [ease, `${channel} after ${moment}`]),
+    ),
+    ...(item.body.movements ?? []).map((movement): [PresetEasing | null, string] => [
+      movementEase(movement),
+      movementLabel(movement),
+    ]),
+  ];
+  return eases.flatMap(([ease, where]): PackProblem[] => {
+    if (ease?.type !== 'curve') return [];
+    const record = known.get(ease.id);
+    if (!record || ease.revision <= Math.max(1, record.revisions.length)) return [];
+    const { id, revision } = ease;
+    return [{ code: 'unknown-revision', item: item.name, where, id, revision }];
+  });
 }
 
 function formulaProblem(item: LibraryItem, shelf: Shelf): PackProblem[] {

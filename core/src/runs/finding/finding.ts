@@ -10,6 +10,12 @@ export type Finding =
   | { readonly code: 'wrong-phase'; readonly preset: string; readonly phase: string; readonly operation: string }
   | { readonly code: 'draft-preset'; readonly preset: string }
   | { readonly code: 'preset-broken'; readonly preset: string; readonly problem: PresetProblem }
+  | {
+      readonly code: 'movement-trouble';
+      readonly movement: string;
+      readonly why: 'no-gravity' | 'never-rests' | 'never-settles' | 'no-pace';
+      readonly layers: readonly string[];
+    }
   | { readonly code: 'rig-broken'; readonly rig: string; readonly message: string }
   | { readonly code: 'rig-circle'; readonly layers: readonly string[]; readonly channels: readonly string[] }
   | {
@@ -98,6 +104,7 @@ export function severityOf(finding: Finding): Severity {
     case 'unknown-preset':
     case 'wrong-phase':
     case 'preset-broken':
+    case 'movement-trouble':
     case 'rig-broken':
     case 'bad-field':
     case 'unknown-parameter':
@@ -180,6 +187,14 @@ const CANNOT_HOLD = {
   keys: 'more than 100 000 keys on one channel. Take fewer layers or a shorter time.',
 } as const;
 
+const MOVEMENT_TROUBLES = {
+  'no-gravity': 'without gravity above 0 it would never come down. Set a gravity such as 5000.',
+  'never-rests':
+    'it must give back at least 0 % and less than 100 % of its speed; at 100 % or more it would never come to rest.',
+  'never-settles': 'without damping it would swing for ever. Set a damping above 0, such as 0.3.',
+  'no-pace': 'a spring that swings 0 times a second does not move. Set a pace such as 2Hz.',
+} as const;
+
 /** A finding as a sentence: what, where, and what to do. */
 export function describeFinding(finding: Finding, scene: Scene): string {
   const { rate } = scene;
@@ -194,6 +209,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `“${finding.preset}” is a draft. It can be tried here; publish it to apply it.`;
     case 'preset-broken':
       return `“${finding.preset}” cannot run. ${describePresetProblem(finding.problem)}`;
+    case 'movement-trouble':
+      return `${finding.movement} on ${nameLayers(scene, finding.layers)}: ${MOVEMENT_TROUBLES[finding.why]}`;
     case 'rig-broken':
       return `The rig “${finding.rig}” cannot run. ${finding.message}`;
     case 'rig-circle':

@@ -443,7 +443,7 @@ describe('laws', () => {
             .flat()
             .filter(({ by }) => by?.run === CONTEXT.runId);
           expect(made.length).toBeGreaterThan(0);
-          for (const { by } of made) expect(by?.slot).toMatch(/^[\w.]+\/\w+(~held)?$/);
+          for (const { by } of made) expect(by?.slot).toMatch(/^[\w.-]+\/[\w.-]+(~held)?$/);
         }
       }),
     );

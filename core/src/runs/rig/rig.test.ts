@@ -8,7 +8,8 @@ import { STARTER_LIBRARY, STARTER_RIGS } from '../../library/starter';
 import { apply } from '../../scene/edit';
 import type { Layer } from '../../scene/layer';
 import { createRigRecipe, type RigRecipe } from '../../scene/recipe';
-import { compileScene, createFrame, oscillate, sampleFrame, sampleKeys } from '../../scene/sample';
+import { oscillate } from '../../basics/motion';
+import { compileScene, createFrame, sampleFrame, sampleKeys } from '../../scene/sample';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
@@ -144,7 +145,7 @@ describe('physics', () => {
       x += (h * (k1 + 2 * k2 + 2 * k3 + k4)) / 6;
       v += (h * (l1 + 2 * l2 + 2 * l3 + l4)) / 6;
       if (i % 1000 !== 0) continue;
-      const [place, speed] = oscillate(80, -300, pace, damping, i * h);
+      const [place, speed] = oscillate(80, -300, { pace, damping }, i * h);
       expect(place).toBeCloseTo(x, 6);
       expect(speed).toBeCloseTo(v, 5);
     }
@@ -159,7 +160,7 @@ describe('physics', () => {
     const fresh = compileScene(scene);
     for (const seconds of [4, 1.1, 2.3, 1.25, 3]) {
       sampleFrame(compiled, ticksFromSeconds(seconds), frame);
-      const [offset] = oscillate(-100, 0, 2, 0.3, seconds - 1);
+      const [offset] = oscillate(-100, 0, { pace: 2, damping: 0.3 }, seconds - 1);
       expect(frame.values[channelOf('position.x').slot]).toBeCloseTo(100 + offset, 3);
       sampleFrame(fresh, ticksFromSeconds(5 - seconds), again);
       sampleFrame(fresh, ticksFromSeconds(seconds), again);

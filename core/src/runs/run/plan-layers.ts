@@ -2,7 +2,15 @@ import type { ChannelId } from '../../basics/channel';
 import type { Subject } from '../check';
 import { restValue, shiftLayer, type Key, type Layer } from '../../scene/layer';
 import type { LayerPlan } from '../operation';
-import { makeRow, type CompiledPreset, type MadeRow, type MomentColumns } from '../../formulas/preset';
+import {
+  makeRow,
+  presetChannels,
+  type CompiledPreset,
+  type MadeRow,
+  type MomentColumns,
+  type RowFacts,
+} from '../../formulas/preset';
+import { makeMovement } from '../movement';
 import { sampleTrack } from '../../scene/sample';
 import { layerMade, type LayerMade } from '../../scene/scene';
 import type { Batch } from './batch';
@@ -27,7 +35,7 @@ export interface Outcome {
 
 /** True when a layer has keys on a channel that the preset moves. */
 export function hasKeysOn(layer: Layer, compiled: CompiledPreset): boolean {
-  return compiled.rows.some(({ channel }) => layer.tracks[channel] !== undefined);
+  return presetChannels(compiled.preset).some((channel) => layer.tracks[channel] !== undefined);
 }
 
 /** Old keys that give way to one at the same time. */
@@ -112,20 +120,25 @@ export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slo
   const { columns, values, limited } = prepared;
   const moments = momentsIn(batch, prepared, slots);
   const drafts = indices.map((index, row) => draftOf(staging.scene.layers[index], slots[row].moved, batch));
-  for (const row of compiled.rows) {
-    if (row.cells.length === 0) continue;
-    const { channel } = row;
+  const { rate } = staging.scene;
+  const { mark } = batch;
+  const facts = (channel: ChannelId): RowFacts => {
     const rest = (i: number): number => restValue(drafts[i].before, channel);
     const here = (i: number): number => {
       const keys = drafts[i].tracks[channel];
       return keys && keys.length > 0 ? sampleTrack(keys, slots[i].start) : rest(i);
     };
-    const made = makeRow(compiled, row, columns, moments, {
-      facts: { rest, here },
-      rate: staging.scene.rate,
-      mark: batch.mark,
-    });
+    return { rest, here };
+  };
+  const addToAll = (made: MadeRow): void => {
     for (let i = 0; i < drafts.length; i++) addRow(drafts[i], made, i, slots[i].start, batch);
+  };
+  for (const row of compiled.rows) {
+    if (row.cells.length === 0) continue;
+    addToAll(makeRow(compiled, row, columns, moments, { facts: facts(row.channel), rate, mark }));
+  }
+  for (const movement of compiled.movements) {
+    makeMovement(compiled, movement, columns, moments, { facts, places, rate, mark }).forEach(addToAll);
   }
   let shared: readonly number[] = [];
   const momentsOf = (row: number): readonly number[] => {

@@ -3,7 +3,8 @@ import { severityOf, type Finding } from '../finding';
 import { keepUsed, presetAsUsed, shelfAsUsed, type PresetItem, type Shelf } from '../../library/library';
 import { createStaging, maximum, placesOf, problemsOf, readTime } from '../order';
 import { operationPhase, refuse, type Operated, type RunContext, type Surroundings } from '../operation';
-import type { CompiledPreset, Phase, Preset } from '../../formulas/preset';
+import { movementLabel, type CompiledPreset, type Phase, type Preset } from '../../formulas/preset';
+import { movementTroubles } from '../movement';
 import { PRESET_OPERATIONS, type PresetOperation, type PresetRecipe } from '../../scene/recipe';
 import type { RunRecord, Scene } from '../../scene/scene';
 import { frameTicks, type Ticks } from '../../basics/time';
@@ -266,6 +267,13 @@ export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Op
     place: places[row],
     lasts: layers.moments.lasts[row],
   }));
+  const troubles = movementTroubles(found.compiled, layers.columns).map(({ why, entry, rows }): Finding => ({
+    code: 'movement-trouble',
+    movement: movementLabel(entry.movement),
+    why,
+    layers: rows.map((row) => entrants[row].layer.id),
+  }));
+  if (troubles.length > 0) return refuse(troubles);
   const schedule = createSchedule(timing, entrants);
   if (isStopped(schedule.problems)) return refuse(schedule.problems);
   const ids = entrants.map(({ layer }) => layer.id);

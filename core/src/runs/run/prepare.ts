@@ -11,8 +11,12 @@ import {
   naturalLengths,
   placeMoments,
   plainValue,
+  type CompiledPreset,
+  type MadeRow,
   type MomentColumns,
+  type RowFacts,
 } from '../../formulas/preset';
+import { makeMovement, movementEnds } from '../movement';
 import type { Staging } from '../order';
 import { boundsAt, matrixAt, sampleTrack } from '../../scene/sample';
 import { randomAt, seedFromText } from '../../basics/random';
@@ -212,28 +216,47 @@ export function timeMoments(
     values[row][lasts] = seconds;
     setLength(row, seconds);
   }
-  const asked = momentColumns(compiled, columns);
-  const natural = naturalLengths(asked, wanted.length);
+  const { asked, ends, natural } = askedTimes(compiled, columns);
   const factors = wanted.map((ticks, row) =>
     Number.isNaN(ticks) || !(natural[row] > 0) ? 1 : ticks / TICKS_PER_SECOND / natural[row],
   );
-  return placeMoments(asked, factors, compiled, staging.scene.rate);
+  return placeMoments(asked, factors, compiled, staging.scene.rate, ends);
+}
+
+interface AskedTimes {
+  readonly asked: readonly Float64Array[];
+  readonly ends: readonly Float64Array[];
+  readonly natural: Float64Array;
+}
+
+/** When moments and the ends of movements come by themselves, in seconds; later by what a movement played backwards needs. */
+function askedTimes(compiled: CompiledPreset, columns: Columns): AskedTimes {
+  const moments = momentColumns(compiled, columns);
+  if (compiled.movements.length === 0) {
+    return { asked: moments, ends: [], natural: naturalLengths(moments, columns.stride) };
+  }
+  const { ends, early } = movementEnds(compiled, columns, moments);
+  const later = (column: Float64Array): Float64Array => column.map((seconds, row) => seconds + early[row]);
+  const [asked, lasts] = [moments.map(later), ends.map(later)];
+  return { asked, ends: lasts, natural: naturalLengths([...asked, ...lasts], columns.stride) };
 }
 
 /** How far the middle of each layer travels in the preset, in pixels: the straight ways between its moments. */
 function distancesOf(batch: Batch, columns: Columns, moments: MomentColumns): Float64Array {
   const { compiled, staging, indices } = batch;
   const layers = staging.scene.layers;
-  const along = (channel: ChannelId) => {
-    const row = compiled.rows.find((entry) => entry.channel === channel && entry.cells.length > 0);
+  const facts = (channel: ChannelId): RowFacts => {
     const rest = (i: number): number => restValue(layers[indices[i]], channel);
-    return row
-      ? makeRow(compiled, row, columns, moments, {
-          facts: { rest, here: rest },
-          rate: staging.scene.rate,
-          mark: batch.mark,
-        })
-      : null;
+    return { rest, here: rest };
+  };
+  const { rate } = staging.scene;
+  const along = (channel: ChannelId): MadeRow | undefined => {
+    const row = compiled.rows.find((entry) => entry.channel === channel && entry.cells.length > 0);
+    const { mark, places } = batch;
+    if (row) return makeRow(compiled, row, columns, moments, { facts: facts(channel), rate, mark });
+    const movement = compiled.movements.find(({ channels }) => channels.includes(channel));
+    const made = movement && makeMovement(compiled, movement, columns, moments, { facts, places, rate, mark });
+    return made?.find((one) => one.channel === channel);
   };
   const [across, down] = [along('position.x'), along('position.y')];
   const valueAt = (keys: readonly Key[], at: Ticks): number => (keys.length > 0 ? sampleTrack(keys, at) : 0);
@@ -254,15 +277,15 @@ function wantedLengths(batch: Batch, columns: Columns): { wanted: Float64Array; 
   const frame = frameTicks(rate);
   const atLeastAFrame = (ticks: number): Ticks => Math.max(frame, toFrameGrid(Math.round(ticks), rate));
   const still = new Set<number>();
-  const own = new Float64Array(indices.length).fill(NaN);
   const { length } = recipe;
-  const asked = length.by === 'factor' || length.by === 'speed' ? momentColumns(compiled, columns) : null;
-  const natural = asked && naturalLengths(asked, indices.length);
+  const own = length.by === 'factor' || length.by === 'speed' ? askedTimes(compiled, columns) : null;
+  const natural = own && own.natural;
+  const whole = new Float64Array(indices.length).fill(1);
   const distances =
-    asked && length.by === 'speed'
-      ? distancesOf(batch, columns, placeMoments(asked, new Float64Array(indices.length).fill(1), compiled, rate))
+    own && length.by === 'speed'
+      ? distancesOf(batch, columns, placeMoments(own.asked, whole, compiled, rate, own.ends))
       : null;
-  const wanted = own.map((none, row) => {
+  const wanted = new Float64Array(indices.length).fill(NaN).map((none, row) => {
     const layer = layers[indices[row]];
     const byHand = overrides.get(layer.id)?.length ?? null;
     if (byHand !== null) return byHand;

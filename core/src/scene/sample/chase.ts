@@ -1,3 +1,4 @@
+import { oscillate } from '../../basics/motion';
 import { TICKS_PER_SECOND, type Ticks } from '../../basics/time';
 
 /** Value of a source for a row at a time. */
@@ -17,35 +18,6 @@ interface Way {
 }
 
 /**
- * The damped oscillator x'' = −ω²(x − g) − 2ζω x' over a time h with a goal g that stands still: where it is and how fast
- * it goes, by `[place − goal, speed]`. Source: any mechanics handbook; the three cases of damping.
- */
-export function oscillate(offset: number, speed: number, pace: number, damping: number, h: number): [number, number] {
-  const omega = 2 * Math.PI * pace;
-  if (!(omega > 0)) return [offset + speed * h, speed];
-  const decay = damping * omega;
-  if (Math.abs(damping - 1) < 1e-6) {
-    const rise = speed + omega * offset;
-    const fall = Math.exp(-omega * h);
-    return [(offset + rise * h) * fall, (speed - omega * rise * h) * fall];
-  }
-  if (damping < 1) {
-    const swing = omega * Math.sqrt(1 - damping * damping);
-    const [sin, cos, fall] = [Math.sin(swing * h), Math.cos(swing * h), Math.exp(-decay * h)];
-    const side = (speed + decay * offset) / swing;
-    return [
-      fall * (offset * cos + side * sin),
-      fall * (speed * cos - ((omega * omega * offset + decay * speed) / swing) * sin),
-    ];
-  }
-  const root = omega * Math.sqrt(damping * damping - 1);
-  const [slow, fast] = [-decay + root, -decay - root];
-  const share = (speed - fast * offset) / (slow - fast);
-  const [a, b] = [share * Math.exp(slow * h), (offset - share) * Math.exp(fast * h)];
-  return [a + b, slow * a + fast * b];
-}
-
-/**
  * Follows sources by springs. Each way is worked out from its beginning on one grid and kept, so that jumping to a time
  * and playing backwards give the same; between two steps the goal stands where it is in the middle of them.
  */
@@ -56,16 +28,17 @@ export function createChaser(source: Source): Chaser {
     const name = `${which} ${row} ${pace} ${damping}`;
     let way = ways.get(name);
     if (!way) ways.set(name, (way = { places: [source(which, row, from)], speeds: [0] }));
+    const law = { pace, damping };
     const steps = Math.floor((time - from) / STEP);
     for (let i = way.places.length - 1; i < steps; i++) {
       const goal = source(which, row, Math.round(from + (i + 0.5) * STEP));
-      const [offset, speed] = oscillate(way.places[i] - goal, way.speeds[i], pace, damping, 1 / STEPS);
+      const [offset, speed] = oscillate(way.places[i] - goal, way.speeds[i], law, 1 / STEPS);
       way.places.push(goal + offset);
       way.speeds.push(speed);
     }
     const rest = time - from - steps * STEP;
     if (rest <= 0) return way.places[steps];
     const goal = source(which, row, Math.round(from + steps * STEP + rest / 2));
-    return goal + oscillate(way.places[steps] - goal, way.speeds[steps], pace, damping, rest / TICKS_PER_SECOND)[0];
+    return goal + oscillate(way.places[steps] - goal, way.speeds[steps], law, rest / TICKS_PER_SECOND)[0];
   };
 }

@@ -15,7 +15,6 @@ export {
 export { cutSegment, type CutSegment } from './cut';
 export { fitSegments, FIT_ERROR, type Fit, type FittedKey } from './fit';
 export { compileRigs, drivenTrack, type CompiledRigs, type RigCircle, type RigFault, type Rigged } from './rigs';
-export { oscillate } from './chase';
 export {
   bakeChannel,
   bakedScene,

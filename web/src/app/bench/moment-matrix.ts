@@ -106,9 +106,7 @@ export class MomentMatrix {
   /** The column that is typed in, and those in which something is wrong, have more room. */
   protected readonly columns = computed(() => {
     const editing = this.editing();
-    const wrong = new Set(
-      this.inspection().problems.map(({ place }) => (place.part === 'parameter' ? null : place.moment)),
-    );
+    const wrong = new Set(this.inspection().problems.map(({ place }) => ('moment' in place ? place.moment : null)));
     const widths = this.preset().moments.map(({ id }, column) =>
       editing?.column === column || wrong.has(id) ? WIDE : NARROW,
     );

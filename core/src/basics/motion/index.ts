@@ -1,0 +1,15 @@
+export {
+  arrivalSpeed,
+  bounceFlights,
+  bounceTrouble,
+  fallTime,
+  flightsEnd,
+  MOST_FLIGHTS,
+  type BounceLaw,
+  type Flight,
+} from './bounce';
+export { oscillate, oscillatorSettles, type Oscillator } from './oscillator';
+export { createSway, type SwayFrame, type SwayPart } from './sway';
+export { coveringFraming, createCoveringZoom, createZoom, type Framing, type ZoomWay } from './zoom';
+export { createEvenPath, pathPoint, pathProblem, type EvenPath, type PathPoint } from './path';
+export { READY_PATHS, type PathFit, type ReadyPath } from './ready-paths';

@@ -1,0 +1,47 @@
+import { gradientNoise, loopedNoise } from '../random';
+
+/** One layer of a sway: how often (Hz, > 0), how much at most (the channel's unit), and its seed. */
+export interface SwayPart {
+  readonly rate: number;
+  readonly amount: number;
+  readonly seed: number;
+}
+
+/** How long a sway lasts (seconds), whether its end meets its beginning, and over how long it grows and dies away. */
+export interface SwayFrame {
+  readonly lasts: number;
+  readonly isLoop: boolean;
+  readonly fade: number;
+}
+
+/** Noise is 0 at whole numbers: sways set out between two of them. */
+const SET_OUT = 0.5;
+
+function grown(share: number): number {
+  const u = Math.min(1, Math.max(0, share));
+  return u * u * (3 - 2 * u);
+}
+
+/**
+ * How far a sway is from rest, by the seconds since its beginning: seeded gradient noise, one octave a part, never more
+ * than the sum of the amounts. A loop meets its beginning in value and slope: its rates are brought to whole numbers of
+ * cells in its length.
+ */
+export function createSway(
+  parts: readonly SwayPart[],
+  { lasts, isLoop, fade }: SwayFrame,
+): (seconds: number) => number {
+  const cells = parts.map(({ rate }) => Math.max(1, Math.round(rate * lasts)));
+  return (seconds) => {
+    let sum = 0;
+    parts.forEach(({ rate, amount, seed }, i) => {
+      sum +=
+        amount *
+        (isLoop && lasts > 0
+          ? loopedNoise((seconds / lasts) * cells[i] + SET_OUT, seed, cells[i])
+          : gradientNoise(seconds * rate + SET_OUT, seed));
+    });
+    if (!(fade > 0)) return sum;
+    return sum * grown(seconds / fade) * grown((lasts - seconds) / fade);
+  };
+}

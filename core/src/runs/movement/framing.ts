@@ -1,0 +1,61 @@
+import { createCoveringZoom, type Framing } from '../../basics/motion';
+import { progressOf } from '../../basics/easing';
+import { randomAt } from '../../basics/random';
+import type { MovementOf } from '../../formulas/preset';
+import { ticksFromSeconds, type Ticks } from '../../basics/time';
+import { fitTogether } from './fit';
+import type { MovementLayer, MovementTrack } from './keys';
+
+/** How far keys may be off: shares of the picture, a sixth of a pixel of a picture 1000 px wide. */
+const FRAMING_ERROR = 1 / 6000;
+
+/** Which of so many ways each place takes: by seed, no two neighbours the same where there is a choice. */
+export function wayByTurns(ways: number, place: number, seed: number): number {
+  if (ways <= 1) return 0;
+  let way = Math.floor(randomAt(seed, 0) * ways);
+  for (let i = 1; i <= place; i++) way = (way + 1 + Math.floor(randomAt(seed, i) * (ways - 1))) % ways;
+  return way;
+}
+
+/** The framings that a picture goes through. */
+function framingsFor(movement: MovementOf<'framing'>, layer: MovementLayer): Framing[] {
+  const all = movement.parts.map((_, i): Framing => ({
+    x: layer.number(`${i}.x`),
+    y: layer.number(`${i}.y`),
+    zoom: layer.number(`${i}.zoom`),
+  }));
+  if (movement.way === 'all') return all;
+  // From each one to the next, and from the last to the first; of two there are the way there and the way back.
+  const way = wayByTurns(all.length, layer.place, layer.number('seed'));
+  return [all[way], all[(way + 1) % all.length]];
+}
+
+/** Keys of the crop that go from framing to framing; long ways take longer, and each framing is reached softly. */
+export function framingTracks(movement: MovementOf<'framing'>, layer: MovementLayer): MovementTrack[] {
+  const { from, ease } = layer;
+  const framings = framingsFor(movement, layer);
+  const hold = ticksFromSeconds(Math.max(0, layer.number('hold')) * layer.factor);
+  const to = Math.max(from + layer.frame, layer.to - hold);
+  const ways = framings.slice(1).map((framing, i) => createCoveringZoom(framings[i], framing));
+  const total = ways.reduce((sum, { length }) => sum + Math.max(length, 1e-6), 0);
+  const stops: Ticks[] = [from];
+  let done = 0;
+  for (const { length } of ways) {
+    done += Math.max(length, 1e-6);
+    stops.push(layer.snap(Math.round(from + ((to - from) * done) / total)));
+  }
+  const last = stops.length - 1;
+  if (stops.some((at, i) => i > 0 && at <= stops[i - 1])) return [];
+  const progress = progressOf(ease);
+  const at = (time: number): Framing => {
+    let leg = 0;
+    while (leg < last - 1 && time >= stops[leg + 1]) leg++;
+    return ways[leg].at(progress(Math.min(1, Math.max(0, (time - stops[leg]) / (stops[leg + 1] - stops[leg])))));
+  };
+  const moving = [
+    { channel: 'crop.x' as const, value: (time: number) => at(time).x, tolerance: FRAMING_ERROR },
+    { channel: 'crop.y' as const, value: (time: number) => at(time).y, tolerance: FRAMING_ERROR },
+    { channel: 'crop.zoom' as const, value: (time: number) => at(time).zoom, tolerance: FRAMING_ERROR * 4 },
+  ];
+  return fitTogether(moving, { stops, snap: layer.snap, slot: `${movement.id}/key` }, layer.frame);
+}

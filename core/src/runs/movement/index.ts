@@ -1,0 +1,3 @@
+export { makeMovement, type MovementContext } from './make';
+export { movementEnds, movementTroubles, type MovementTrouble } from './lengths';
+export { wayByTurns } from './framing';

@@ -1,0 +1,317 @@
+import { describe, expect, test } from '@jest/globals';
+import { createEvenPath, pathPoint, READY_PATHS } from '../../basics/motion';
+import type { Movement, MovementOf, Preset } from '../../formulas/preset';
+import { createPreset, draftPresetSchema, presetSchema } from '../../formulas/preset';
+import { addMovement, createMovement, matchingExit } from '../../library/authoring';
+import { createShelf, type PresetItem } from '../../library/library';
+import { STARTER_LIBRARY, STARTER_MOVEMENTS, STARTER_PRESETS } from '../../library/starter';
+import type { ChannelId } from '../../basics/channel';
+import { LINEAR } from '../../basics/easing';
+import { sampleTrack } from '../../scene/sample';
+import type { Layer } from '../../scene/layer';
+import { createRecipe, type PresetRecipe } from '../../scene/recipe';
+import type { Scene } from '../../scene/scene';
+import { frameTicks, ticksFromSeconds, TICKS_PER_SECOND } from '../../basics/time';
+import { card, CONTEXT, PAL, sceneOf } from '../../testing/scenes';
+import { describeFinding, severityOf } from '../finding';
+import { plan } from '../plan';
+import { operationFor } from '../run';
+import { wayByTurns } from '.';
+
+const [PRESET] = STARTER_PRESETS;
+
+/** A preset that is nothing but a movement, on exact times. */
+function presetOf(movement: Movement, more: Partial<Preset> = {}): PresetItem {
+  const body: Preset = { ...createPreset('entrance'), grid: 'exact', movements: [movement], ...more };
+  return { ...PRESET, id: 'tried', name: 'Tried', body };
+}
+
+function begun<T extends Movement['type']>(type: T, more: object = {}, numbers: object = {}): MovementOf<T> {
+  const movement = createMovement(createPreset('entrance'), type) as MovementOf<T>;
+  return { ...movement, ...more, numbers: { ...movement.numbers, ...numbers } };
+}
+
+const scene: Scene = sceneOf([card('a'), card('b', { rest: { 'position.x': 500, 'position.y': 300 } })]);
+
+function planned(item: PresetItem, recipe: Partial<PresetRecipe> = {}, on: Scene = scene) {
+  const shelf = createShelf([...STARTER_LIBRARY, item]);
+  const whole = createRecipe(operationFor(item.body.phase), item.id, { by: 'rule', kind: 'card' });
+  return plan(on, shelf, { ...whole, ...recipe }, CONTEXT);
+}
+
+function layerOf(item: PresetItem, recipe: Partial<PresetRecipe> = {}, on: Scene = scene): Layer {
+  const result = planned(item, recipe, on);
+  const told = result.findings.filter((finding) => severityOf(finding) !== 'note');
+  expect(told.map((finding) => describeFinding(finding, on))).toEqual([]);
+  return result.layers[0].after;
+}
+
+function valueAt(layer: Layer, channel: ChannelId, seconds: number): number {
+  return sampleTrack(layer.tracks[channel] ?? [], ticksFromSeconds(seconds));
+}
+
+describe('a bounce', () => {
+  // Common practice, with other numbers: from 400 px under 5000 px/s² a fall lasts 0.4 s and arrives at 2000 px/s.
+  const fall = begun('bounce', {}, { height: '400px', gravity: '5000', restitution: '70%' });
+
+  test('falls, hops and rests on its exact parabolas', () => {
+    const layer = layerOf(presetOf(fall));
+    const y = (seconds: number): number => valueAt(layer, 'position.y', seconds);
+    expect(y(0)).toBe(-300);
+    for (const t of [0.1, 0.2, 0.35]) expect(y(t)).toBeCloseTo(-300 + 2500 * t * t, 6);
+    expect(y(0.4)).toBeCloseTo(100, 9);
+    // The first flight: 0.56 s long and 196 px high.
+    expect(y(0.4 + 0.28)).toBeCloseTo(100 - 196, 9);
+    for (const t of [0.1, 0.3, 0.5]) expect(y(0.4 + t)).toBeCloseTo(100 - (1400 * t - 2500 * t * t), 6);
+    expect(y(0.96)).toBeCloseTo(100, 9);
+    expect(y(0.96 + 0.196)).toBeCloseTo(100 - 96.04, 9);
+    expect(layer.tracks['position.y']?.at(-1)?.value).toBe(100);
+  });
+
+  test('sets off at a speed, sideways at an even pace, and squashes with its area kept', () => {
+    const hop = begun(
+      'bounce',
+      { by: 'speed' },
+      { speed: '1400', gravity: '5000', restitution: '50%', travel: '90px', squash: '40%', contact: '0.1s' },
+    );
+    const layer = layerOf(presetOf(hop));
+    expect(valueAt(layer, 'position.y', 0.28)).toBeCloseTo(100 - 196, 9);
+    const end = layer.tracks['position.x']?.at(-1)?.at ?? 0;
+    expect(layer.tracks['position.x']?.map(({ value }) => value)).toEqual([10, 100]);
+    expect(end / TICKS_PER_SECOND).toBeCloseTo(0.56 * 2, 1);
+    // At the second contact, the first one after a flight, by half of the first's share: 40 % × 50 %.
+    expect(valueAt(layer, 'scale.y', 0.56)).toBeCloseTo(0.8, 6);
+    for (const t of [0.53, 0.55, 0.56, 0.58, 0.6]) {
+      expect(valueAt(layer, 'scale.x', t) * valueAt(layer, 'scale.y', t)).toBeCloseTo(1, 2);
+    }
+  });
+
+  test('lands on whole frames where its preset wants that, and is stretched to a length', () => {
+    const layer = layerOf(presetOf(fall, { grid: 'frames' }));
+    const frame = frameTicks(PAL);
+    expect((layer.tracks['position.y'] ?? []).every(({ at }) => at % frame === 0)).toBe(true);
+    const { lasts: _lasts, ...alone } = presetOf(fall).body;
+    const item = {
+      ...presetOf(fall),
+      body: { ...alone, parameters: [], moments: [{ id: 'start', name: 'Start', at: '0f' }] },
+    };
+    const long = planned(item, { length: { by: 'fixed', length: '4s' } }).layers[0];
+    expect(long.lasts).toBe(ticksFromSeconds(4));
+    expect(long.after.tracks['position.y']?.at(-1)?.at).toBe(ticksFromSeconds(4));
+  });
+
+  test('is refused where it would never rest, with the reason and the layers', () => {
+    const never = presetOf(begun('bounce', {}, { restitution: '90% + place × 10%' }));
+    const { findings, layers } = planned(never);
+    expect(layers).toEqual([]);
+    expect(findings.map((finding) => describeFinding(finding, scene))).toEqual([
+      'Bounce of position y on “b”: it must give back at least 0 % and less than 100 % of its speed; at 100 % or more it would never come to rest.',
+    ]);
+  });
+
+  test('takes the place of another entrance, and its keys keep their slots when only their numbers change', () => {
+    const slots = (height: string): (string | undefined)[] =>
+      (layerOf(presetOf(begun('bounce', {}, { height }))).tracks['position.y'] ?? []).map(({ by }) => by?.slot);
+    const [low, high] = [slots('100px'), slots('400px')];
+    expect(low.filter((slot) => !high.includes(slot))).toEqual([]);
+  });
+});
+
+test('a spring follows its law with its initial speed and ends exactly at rest', () => {
+  for (const damping of ['0.2', '1', '1.8']) {
+    const spring = begun('spring', {}, { start: 'rest + 200px', speed: '-3000', pace: '1.5Hz', damping });
+    const layer = layerOf(presetOf(spring, { moments: [{ id: 'start', name: 'Start', at: '0f' }] }));
+    const keys = layer.tracks['position.y'] ?? [];
+    expect(keys.at(-1)?.value).toBe(100);
+    // Integrated step by step (Runge and Kutta's fourth-order method, any numerical handbook).
+    const omega = 2 * Math.PI * 1.5;
+    const pull = (x: number, v: number): number => -omega * omega * x - 2 * Number(damping) * omega * v;
+    let [x, v] = [200, -3000];
+    const h = 1 / 2000;
+    for (let i = 0; i < 1000; i++) {
+      if (i % 100 === 0) expect(valueAt(layer, 'position.y', i * h)).toBeCloseTo(100 + x, -0.5);
+      const [k1, l1] = [v, pull(x, v)];
+      const [k2, l2] = [v + (h / 2) * l1, pull(x + (h / 2) * k1, v + (h / 2) * l1)];
+      const [k3, l3] = [v + (h / 2) * l2, pull(x + (h / 2) * k2, v + (h / 2) * l2)];
+      const [k4, l4] = [v + h * l3, pull(x + h * k3, v + h * l3)];
+      x += (h / 6) * (k1 + 2 * k2 + 2 * k3 + k4);
+      v += (h / 6) * (l1 + 2 * l2 + 2 * l3 + l4);
+    }
+  }
+});
+
+describe('a sway', () => {
+  const whole: Partial<Preset> = {
+    phase: 'throughout',
+    hang: 'span',
+    moments: [
+      { id: 'start', name: 'In', at: '0f' },
+      { id: 'end', name: 'Out', at: 'layer.length' },
+    ],
+  };
+
+  test('stays within its amounts, begins and ends at rest, and goes another way on each layer', () => {
+    const item = presetOf(
+      begun('sway', {
+        parts: [
+          { rate: '1Hz', amount: '100px' },
+          { rate: '10Hz', amount: '5px' },
+        ],
+      }),
+      whole,
+    );
+    const [a, b] = planned(item).layers.map(({ after }) => after);
+    const path = (layer: Layer, rest: number) =>
+      Array.from({ length: 250 }, (_, i) => valueAt(layer, 'position.y', i / 25) - rest);
+    expect(Math.max(...path(a, 100).map(Math.abs))).toBeLessThan(106);
+    expect(path(a, 100)).not.toEqual(path(b, 300));
+    expect([a.tracks['position.y']?.[0].value, a.tracks['position.y']?.at(-1)?.value]).toEqual([100, 100]);
+  });
+
+  test('sets a key on every frame where it shall be exact, few where it may be off', () => {
+    const keys = (within: string): number =>
+      layerOf(presetOf(begun('sway', {}, { within }), { ...whole, grid: 'frames' })).tracks['position.y']?.length ?? 0;
+    expect(keys('0%')).toBe(251);
+    expect(keys('2%')).toBeLessThan(60);
+  });
+
+  test('that loops ends as it begins', () => {
+    const layer = layerOf(presetOf(begun('sway', { isLoop: true }, { fade: '0s', within: '0.01%' }), whole));
+    expect(valueAt(layer, 'position.y', 10)).toBeCloseTo(valueAt(layer, 'position.y', 0), 6);
+  });
+});
+
+describe('a path', () => {
+  const arc = READY_PATHS.find(({ id }) => id === 'arc-left') ?? READY_PATHS[0];
+
+  test('is gone along at even speed, from beyond the frame to where the layer rests', () => {
+    const path = begun('path', { d: arc.d, fit: arc.fit, ease: LINEAR });
+    const layer = layerOf(presetOf(path, { moments: moments('1s') }));
+    const at = (seconds: number) => [valueAt(layer, 'position.x', seconds), valueAt(layer, 'position.y', seconds)];
+    const [startX] = at(0);
+    // Just beyond the left edge: its right edge is 150.
+    expect(startX + 50).toBeLessThan(0);
+    expect(startX + 50).toBeGreaterThan(-10);
+    expect(at(1)).toEqual([100, 100]);
+    const even = createEvenPath(arc.d);
+    if (!even) throw new Error('no path');
+    const scale = (startX - 100) / -600;
+    for (const share of [0.2, 0.5, 0.9]) {
+      const point = pathPoint(even, even.length * share);
+      const [x, y] = at(share);
+      expect(Math.hypot(x - 100 - point.x * scale, y - 100 - point.y * scale)).toBeLessThan(0.25);
+    }
+  });
+
+  test('turns along, jumps at corners, and stops where it is told to', () => {
+    const corner = begun('path', { d: 'M0 0 H100 V100', fit: 'round', turns: true, ease: LINEAR }, { end: '75%' });
+    const layer = layerOf(presetOf(corner, { moments: moments('3s') }));
+    expect(valueAt(layer, 'rotation', 1)).toBeCloseTo(0, 6);
+    expect(valueAt(layer, 'rotation', 2.5)).toBeCloseTo(90, 6);
+    expect(valueAt(layer, 'position.x', 2)).toBeCloseTo(200, 6);
+    expect(valueAt(layer, 'position.y', 3)).toBeCloseTo(150, 6);
+  });
+
+  test('backwards it is the exit that mirrors it', () => {
+    const entrance = presetOf(begun('path', { d: arc.d, fit: arc.fit, ease: LINEAR }), { moments: moments('@lasts') });
+    const body = matchingExit(entrance.body, 'tried');
+    const exit = layerOf({ ...entrance, body });
+    const enter = layerOf(entrance);
+    for (const after of [0, 0.1, 0.3, 0.48]) {
+      expect(valueAt(exit, 'position.x', 10 - after)).toBeCloseTo(valueAt(enter, 'position.x', after), 3);
+    }
+  });
+});
+
+test('an exit that mirrors a bounce begins at rest, ends where the bounce began, and is as long', () => {
+  const item = STARTER_MOVEMENTS.find(({ id }) => id === 'bounce-home') as PresetItem;
+  const body = matchingExit(item.body, item.id);
+  const exit = planned({ ...item, id: 'tried', body }).layers[0];
+  const enter = planned({ ...item, id: 'tried' }).layers[0];
+  expect(exit.lasts).toBe(enter.lasts);
+  expect(exit.starts + exit.lasts).toBe(ticksFromSeconds(10));
+  const keys = exit.after.tracks['position.y'] ?? [];
+  expect([keys[0].value, keys.at(-1)?.value]).toEqual([100, -140]);
+  expect(keys.at(-1)?.at).toBe(ticksFromSeconds(10));
+});
+
+describe('framings', () => {
+  const parts = [
+    { x: '50%', y: '50%', zoom: '100%' },
+    { x: '30%', y: '40%', zoom: '200%' },
+    { x: '80%', y: '90%', zoom: '250%' },
+  ];
+
+  test('go through all of them, each reached, and hold at the end', () => {
+    const layer = layerOf(presetOf(begun('framing', { parts }, { hold: '1s' }), { moments: moments('5s') }));
+    const zooms = (layer.tracks['crop.zoom'] ?? []).map(({ value }) => value);
+    expect(zooms[0]).toBe(1);
+    expect(zooms.some((zoom) => Math.abs(zoom - 2) < 1e-9)).toBe(true);
+    expect(valueAt(layer, 'crop.zoom', 4)).toBeCloseTo(2.5, 9);
+    expect(valueAt(layer, 'crop.y', 4.5)).toBeCloseTo(0.8, 9);
+  });
+
+  test('by turns: by seed, no two neighbours the same way', () => {
+    for (const seed of [1, 2, 3]) {
+      const ways = Array.from({ length: 40 }, (_, place) => wayByTurns(4, place, seed));
+      ways.slice(1).forEach((way, i) => expect(way).not.toBe(ways[i]));
+      expect(new Set(ways).size).toBe(4);
+    }
+    expect(wayByTurns(1, 5, 9)).toBe(0);
+  });
+});
+
+describe('a line that draws', () => {
+  const drawn = (way: MovementOf<'draw'>['way'], at: number): number[] => {
+    const layer = layerOf(presetOf(begun('draw', { way, ease: LINEAR }, { piece: '25%' }), { moments: moments('1s') }));
+    return (['stroke.start', 'stroke.end'] as const).map((channel) =>
+      layer.tracks[channel] ? Number(valueAt(layer, channel, at).toFixed(3)) : NaN,
+    );
+  };
+
+  test('from its beginning, its end, its middle, and as a piece that passes', () => {
+    expect(drawn('beginning', 0.5)).toEqual([NaN, 0.5]);
+    expect(drawn('end', 0.5)).toEqual([0.5, NaN]);
+    expect(drawn('middle', 0.5)).toEqual([0.25, 0.75]);
+    const [tail, head] = drawn('piece', 0.5);
+    expect(head - tail).toBeCloseTo(0.25, 1);
+    expect(drawn('piece', 0)).toEqual([0, 0]);
+    expect(drawn('piece', 1)).toEqual([1, 1]);
+  });
+});
+
+describe('the structure of a preset with movements', () => {
+  const base = createPreset('entrance');
+  const messages = (preset: Preset): string[] => {
+    const parsed = draftPresetSchema.safeParse(preset);
+    return parsed.success ? [] : parsed.error.issues.map(({ message }) => message);
+  };
+
+  test('knows its moments, its switches and its channels', () => {
+    const bounce = createMovement(base, 'bounce');
+    expect(messages(addMovement(base, bounce))).toEqual([]);
+    expect(messages(addMovement(base, { ...bounce, from: 'gone' }))[0]).toContain('which is not there');
+    expect(messages(addMovement(base, { ...bounce, when: 'soft' }))[0]).toContain('not a switch');
+    const twice = addMovement(addMovement(base, bounce), { ...bounce, id: 'other' });
+    expect(messages(twice)[0]).toContain('Two movements give keys to position.y');
+    const row = { channel: 'position.y', cells: [] } as const;
+    expect(messages({ ...addMovement(base, bounce), rows: [{ ...row, cells: [] }] })[0]).toContain(
+      'a row and a movement',
+    );
+    expect(messages(addMovement(base, { ...bounce, channel: 'opacity' } as Movement))[0]).toContain('cannot do that');
+  });
+
+  test('a movement alone is enough to publish', () => {
+    const sway = createMovement(base, 'sway');
+    expect(presetSchema.safeParse(addMovement(base, sway)).success).toBe(true);
+    expect(presetSchema.safeParse(base).success).toBe(false);
+  });
+});
+
+/** A beginning and an end so much later. */
+function moments(at: string): Preset['moments'] {
+  return [
+    { id: 'start', name: 'Start', at: '0f' },
+    { id: 'end', name: 'Rest', at },
+  ];
+}
