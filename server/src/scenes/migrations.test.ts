@@ -1,6 +1,6 @@
 import { afterAll, describe, expect, test } from '@jest/globals';
 import { PGlite } from '@electric-sql/pglite';
-import { sceneSchema, STARTER_RIGS, type Layer, type Scene } from '@wexikine/core';
+import { sceneSchema, STARTER_MOVEMENTS, STARTER_RIGS, type Layer, type Scene } from '@wexikine/core';
 import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -51,6 +51,20 @@ describe('a database of a version before', () => {
     const empty = stages();
     await empty.at(6);
     expect(await (await empty.at(7)).many('select id from items')).toEqual([]);
+  });
+
+  test('a library that is older than movements gets the presets that show them', async () => {
+    const { at } = stages();
+    const old = await at(6);
+    await old.run(
+      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'curve', '[]', 1, now())`,
+    );
+    await at(7);
+    const now = await at(8);
+    const ids = (await now.many<{ id: string }>('select id from items')).map(({ id }) => id);
+    expect(STARTER_MOVEMENTS.filter(({ id }) => !ids.includes(id))).toEqual([]);
+    expect(ids).toContain('rig-travel-along-its-path');
+    expect(ids).toContain('i');
   });
 
   test('drafts and runs that were written in the words of before are read in those of now', async () => {

@@ -1,4 +1,12 @@
-import { recordOf, STARTER_RIGS, upgradeRuns, type Layer, type Scene } from '@wexikine/core';
+import {
+  recordOf,
+  STARTER_MOVEMENTS,
+  STARTER_RIGS,
+  upgradeRuns,
+  type Layer,
+  type LibraryItem,
+  type Scene,
+} from '@wexikine/core';
 import type { Queries } from '../database';
 import { writeRecords } from '../library/import';
 import { prepare } from '../packing';
@@ -35,14 +43,18 @@ export async function packScenes(queries: Queries): Promise<void> {
   }
 }
 
-/** Adds the rigs that a new library begins with to one that is older than rigs (migration 007); an empty one is filled whole. */
-async function addRigs(queries: Queries): Promise<void> {
+/** Adds items that a new library begins with to an older one that lacks them; an empty one is filled whole, later. */
+async function addStarters(queries: Queries, items: readonly LibraryItem[]): Promise<void> {
   const known = await queries.many<{ id: string }>('select id from items');
   if (known.length === 0) return;
   const ids = new Set(known.map(({ id }) => id));
-  const missing = STARTER_RIGS.filter(({ id }) => !ids.has(id)).map(recordOf);
+  const missing = items.filter(({ id }) => !ids.has(id)).map(recordOf);
   await writeRecords(queries, missing, new Date().toISOString());
 }
 
 /** What some migrations leave to the application, by their file. */
-export const UPGRADES = { '005_parts.sql': packScenes, '007_rigs.sql': addRigs } as const;
+export const UPGRADES = {
+  '005_parts.sql': packScenes,
+  '007_rigs.sql': (queries: Queries) => addStarters(queries, STARTER_RIGS),
+  '008_movements.sql': (queries: Queries) => addStarters(queries, [...STARTER_MOVEMENTS, ...STARTER_RIGS]),
+} as const;

@@ -11,5 +11,18 @@ export {
 export { oscillate, oscillatorSettles, type Oscillator } from './oscillator';
 export { createSway, type SwayFrame, type SwayPart } from './sway';
 export { coveringFraming, createCoveringZoom, createZoom, type Framing, type ZoomWay } from './zoom';
-export { createEvenPath, pathPoint, pathProblem, type EvenPath, type PathPoint } from './path';
-export { READY_PATHS, type PathFit, type ReadyPath } from './ready-paths';
+export { createEvenPath, evenPathOf, pathPoint, pathProblem, type EvenPath, type PathPoint } from './even-path';
+export { READY_FOR, READY_PATHS, type PathFit, type ReadyPath } from './ready-paths';
+export {
+  movedNode,
+  nodesOfPath,
+  pathFromStart,
+  pathScaled,
+  pathOfNodes,
+  withHandle,
+  withNodeAfter,
+  withoutNode,
+  withTurnedCorner,
+  type NodePath,
+  type PathNode,
+} from './path-nodes';

@@ -18,6 +18,9 @@ const path = (id: string, name: string, fit: PathFit, d: string): ReadyPath => (
 const SPIRAL =
   'M400 0 A360 360 0 0 1 -320 0 A280 280 0 0 1 240 0 A200 200 0 0 1 -160 0 A120 120 0 0 1 80 0 A40 40 0 0 1 0 0';
 
+/** Ready lines are drawn for a frame so wide, in px. */
+export const READY_FOR = 1000;
+
 /** The paths that presets can begin with. */
 export const READY_PATHS: readonly ReadyPath[] = [
   path('from-left', 'In from the left', 'in', 'M-600 0 C-400 0 -200 0 0 0'),

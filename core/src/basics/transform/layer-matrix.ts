@@ -18,12 +18,19 @@ const RADIANS = Math.PI / 180;
 /**
  * Writes the world matrix of one layer into `out` at `index · 6`:
  * parent · translate(position) · rotate · skew · scale · translate(−anchor · size), as a CSS transform list would.
- * `values` holds CHANNEL_COUNT numbers a layer; `parent` is an index whose matrix is already written, or −1.
+ * `values` holds CHANNEL_COUNT numbers a layer; `parent` is an index whose matrix is already written, or −1. What a
+ * motion path adds to position (px) and rotation (degrees) is `along`: three numbers, or null.
  */
-export function writeLayerMatrix(values: Float64Array, index: number, parent: number, out: Float64Array): void {
+export function writeLayerMatrix(
+  values: Float64Array,
+  index: number,
+  parent: number,
+  out: Float64Array,
+  along: Float64Array | null = null,
+): void {
   const v = index * CHANNEL_COUNT;
   const o = index * 6;
-  const angle = values[v + SLOT.rotation] * RADIANS;
+  const angle = (values[v + SLOT.rotation] + (along === null ? 0 : along[2])) * RADIANS;
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   const lean = values[v + SLOT.skew] === 0 ? 0 : Math.tan(values[v + SLOT.skew] * RADIANS);
   const [sx, sy] = [values[v + SLOT.sx], values[v + SLOT.sy]];
@@ -33,8 +40,8 @@ export function writeLayerMatrix(values: Float64Array, index: number, parent: nu
   const d = (sin * lean + cos) * sy;
   const left = values[v + SLOT.ax] * values[v + SLOT.width];
   const top = values[v + SLOT.ay] * values[v + SLOT.height];
-  const e = values[v + SLOT.px] - a * left - c * top;
-  const f = values[v + SLOT.py] - b * left - d * top;
+  const e = values[v + SLOT.px] + (along === null ? 0 : along[0]) - a * left - c * top;
+  const f = values[v + SLOT.py] + (along === null ? 0 : along[1]) - b * left - d * top;
   if (parent < 0) writeSix(out, o, a, b, c, d, e, f);
   else writeProduct(out, o, parent * 6, a, b, c, d, e, f);
 }

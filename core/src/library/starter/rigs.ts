@@ -314,6 +314,19 @@ export const STARTER_RIGS: readonly RigItem[] = [
       drive(['position.y'], 'keyed + @radius × sin(turn × (@pace × t + place ÷ count))'),
     ],
   }),
+  rig(
+    'travel-along-its-path',
+    'Travel along its path',
+    'Goes along the motion path of its layer at even speed, round and round where the path is closed; one behind the other. Give its layers a path first.',
+    ['path', 'loop'],
+    {
+      dials: [
+        parameter('lap', 'Once along', 'time', '4s', { min: '1f', from: '0.5s', to: '20s', step: '0.5s' }),
+        share('apart', 'Apart', '0%', '100%', 'of the way, from one to the next in the order'),
+      ],
+      formulas: [drive(['path.distance'], 'keyed + t ÷ @lap - place × @apart')],
+    },
+  ),
   rig('look-at', 'Look at a layer', 'Turns so that its right side points at the target.', ['look'], {
     dials: [
       parameter(

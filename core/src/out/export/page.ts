@@ -322,14 +322,15 @@ function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[
  * A scene as one HTML page that any browser with registered custom properties plays (CSS Properties and Values 1):
  * each keyed channel is a number of its own with its own `@keyframes`, so that times and easings are exact. The page fits
  * any window, and plays, pauses and scrubs (see `PLAYER`). Hidden layers and guides are left out. Elements carry
- * `data-layer` with the layer's id. What rigs drive is written as keys within `EXPORT_WITHIN`, and the page says so.
+ * `data-layer` with the layer's id. What rigs drive and motion paths
+ * add is written as keys within `EXPORT_WITHIN`, and the page says so.
  */
 export function exportPage(given: Scene, { fontFaces = '' }: PageOptions = {}): string {
   const scene = bakedScene(given);
   const note =
     scene === given
       ? ''
-      : `<!-- What rigs drive stands here as keyframes, at most ${EXPORT_WITHIN} px, degrees or per cent off. -->\n`;
+      : `<!-- What rigs drive, and motion along paths, stands here as keyframes, at most ${EXPORT_WITHIN} px, degrees or per cent off. -->\n`;
   const rules: string[] = [];
   const childrenOf = drawnByParent(scene);
   const write = (parent: string | null): string =>

@@ -12,3 +12,4 @@ export { findUnheld } from './held';
 export { findInMotion } from './motion';
 export { checkScene, findUpdates, waitingUpdate } from './scene';
 export { mendsOf, type Mend } from './mend';
+export { findPathless } from './paths';

@@ -25,6 +25,7 @@ export type Finding =
       readonly at: Ticks;
     }
   | { readonly code: 'rig-idle'; readonly layers: readonly string[]; readonly why: 'no-keys' | 'no-speed' }
+  | { readonly code: 'no-path'; readonly layers: readonly string[] }
   | { readonly code: 'nothing-to-turn'; readonly what: 'turn-into-keys' | 'thin-out' }
   | {
       readonly code: 'turned-into-keys';
@@ -148,6 +149,7 @@ export function severityOf(finding: Finding): Severity {
     case 'rig-circle':
     case 'rig-not-finite':
     case 'rig-idle':
+    case 'no-path':
       return 'warning';
   }
 }
@@ -221,6 +223,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return finding.why === 'no-keys'
         ? `${aboutMany(scene, finding.layers, 'has', 'have')} no keys on these channels, so there is no arrival to carry on from. Bring ${finding.layers.length === 1 ? 'it' : 'them'} in first, or choose other channels.`
         : `${aboutMany(scene, finding.layers, 'arrives', 'arrive')} without any speed, so there is nothing to carry on. Let the last easing arrive with speed, such as linear.`;
+    case 'no-path':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} no motion path to go along. Give ${finding.layers.length === 1 ? 'it' : 'them'} one in the layer panel.`;
     case 'nothing-to-turn':
       return finding.what === 'thin-out'
         ? 'The picked layers have no more than two keys on any of these channels. There is nothing to thin out.'

@@ -18,7 +18,7 @@ import { drawTracks } from './draw';
 import { framingTracks } from './framing';
 import type { MovementKey, MovementLayer, MovementTrack } from './keys';
 import { numberColumns, numberOn, type NumberColumns } from './lengths';
-import { pathTracks } from './path';
+import { pathTracks } from './along';
 import { springTracks } from './spring';
 import { swayTracks } from './sway';
 

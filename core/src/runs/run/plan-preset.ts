@@ -3,12 +3,20 @@ import { severityOf, type Finding } from '../finding';
 import { keepUsed, presetAsUsed, shelfAsUsed, type PresetItem, type Shelf } from '../../library/library';
 import { createStaging, maximum, placesOf, problemsOf, readTime } from '../order';
 import { operationPhase, refuse, type Operated, type RunContext, type Surroundings } from '../operation';
-import { movementLabel, type CompiledPreset, type Phase, type Preset } from '../../formulas/preset';
+import { movementLabel, presetChannels, type CompiledPreset, type Phase, type Preset } from '../../formulas/preset';
 import { movementTroubles } from '../movement';
 import { PRESET_OPERATIONS, type PresetOperation, type PresetRecipe } from '../../scene/recipe';
 import type { RunRecord, Scene } from '../../scene/scene';
 import { frameTicks, type Ticks } from '../../basics/time';
-import { findMeetings, findOffGrid, findOutsideLayer, findOutsideScene, findTwice, sidesOfRuns } from '../check';
+import {
+  findMeetings,
+  findOffGrid,
+  findOutsideLayer,
+  findOutsideScene,
+  findPathless,
+  findTwice,
+  sidesOfRuns,
+} from '../check';
 import { createMarker, type Batch } from './batch';
 import { readOverrides } from './overrides';
 import { hasKeysOn, madeOf, planLayers, type Outcome } from './plan-layers';
@@ -286,6 +294,10 @@ export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Op
     ...findingsOf(scene, recipe, outcomes, context.runId),
     ...dataFindings({ ...surroundings, indices }, recipe, prepared),
     ...(still.length > 0 ? [{ code: 'no-distance' as const, layers: still }] : []),
+    ...findPathless(
+      presetChannels(found.body),
+      entrants.map(({ layer }) => layer),
+    ),
     ...leftAlone,
   ];
   return {

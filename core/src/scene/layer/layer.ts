@@ -3,6 +3,7 @@ import { CHANNELS, channelIdSchema, channelOf, type ChannelId } from '../../basi
 import { oklabFromCss, type Oklab } from '../../basics/colour';
 import { ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
+import { pathDataSchema } from '../../formulas/preset';
 import { keySchema, trackSchema, isInOrder, type Track } from './key';
 
 const colourSchema = z
@@ -50,6 +51,12 @@ const sourceSchema = z.discriminatedUnion('type', [
   }),
   z.strictObject({ type: z.literal('none') }),
 ]);
+
+/**
+ * A line that a layer goes along by its channel `path.distance`: SVG path data in px from its position, and whether it
+ * turns with the line. Null is none.
+ */
+const motionPathSchema = z.strictObject({ d: pathDataSchema, turns: z.boolean() }).nullable();
 
 /** Kinds of layers. */
 export const LAYER_KINDS = ['card', 'word', 'picture', 'group', 'guide'] as const;
@@ -103,6 +110,7 @@ export const layerSchema = z
     base: layerBaseSchema.optional(),
     look: lookSchema,
     source: sourceSchema,
+    path: motionPathSchema.optional(),
     data: z.record(z.string().max(60), z.union([z.string().max(2_000), z.number()])),
   })
   .describe('A layer. Key times are scene times.');

@@ -1,11 +1,12 @@
 import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '../../basics/time';
-import type { Key, Layer, Track } from '../layer';
+import { evenPathOf } from '../../basics/motion';
+import { restValue, type Key, type Layer, type Track } from '../layer';
 import type { Scene } from '../scene';
 import { compileScene } from './compile';
 import { createFrame, sampleValues } from './frame';
 import { compileRigs, type CompiledRigs, type Rigged } from './rigs';
-import { createSegment } from './segment';
+import { createSegment, sampleTrack } from './segment';
 
 /** A moving value that is to become keys. */
 export interface Bake {
@@ -225,11 +226,56 @@ export function tabulateDriven(
 /** Tolerance, in px, with which formats that cannot carry formulas get keys instead. */
 export const EXPORT_WITHIN = 0.25;
 
-/** A scene in which what rigs give stands as keys, for formats that cannot carry formulas; the same one without rigs. */
+/** A layer whose path has become keys of its position, and of its rotation where it turns along. */
+function withoutPath(layer: Layer, index: number, { valueAt }: Pick<CompiledRigs, 'valueAt'>, step: Ticks): Layer {
+  const even = layer.path ? evenPathOf(layer.path.d) : null;
+  const { path, ...rest } = layer;
+  if (!even || !path) return { ...rest, path: null };
+  const { 'path.distance': distance, ...tracks } = layer.tracks;
+  const out = new Float64Array(3);
+  const bakeOf = (channel: ChannelId, part: number): Key[] => {
+    const value = (at: Ticks): number => {
+      even.write(valueAt(index, 'path.distance', at) * even.length, out, 0);
+      return valueAt(index, channel, at) + out[part];
+    };
+    const breaks = [...(distance ?? []), ...(layer.tracks[channel] ?? [])].map(({ at }) => at);
+    const { in: from, out: to } = layer.span;
+    return [...bakeTrack({ value, from, to, breaks, step, tolerance: toleranceFor(channel, EXPORT_WITHIN) }).keys];
+  };
+  const moved = { ...tracks, 'position.x': bakeOf('position.x', 0), 'position.y': bakeOf('position.y', 1) };
+  return {
+    ...rest,
+    path: null,
+    tracks: path.turns ? { ...moved, rotation: bakeOf('rotation', 2) } : moved,
+  };
+}
+
+/** A scene in which motion paths stand as keys; the same one without any. */
+function withoutPaths(scene: Scene, step: Ticks): Scene {
+  if (scene.layers.every(({ path }) => !path)) return scene;
+  const valueAt: CompiledRigs['valueAt'] = (index, channel, at) => {
+    const layer = scene.layers[index];
+    const keys = layer.tracks[channel];
+    return keys && keys.length > 0 ? sampleTrack(keys, at) : restValue(layer, channel);
+  };
+  const layers = scene.layers.map((layer, index) =>
+    layer.path ? withoutPath(layer, index, { valueAt }, step) : layer,
+  );
+  return { ...scene, layers };
+}
+
+/**
+ * A scene in which what rigs give and what motion paths add stands as keys, for formats that can carry neither; the same
+ * one without any.
+ */
 export function bakedScene(scene: Scene, rate: Rate = scene.rate): Scene {
+  const step = frameTicks(rate);
+  return withoutPaths(withoutRigs(scene, step), step);
+}
+
+function withoutRigs(scene: Scene, step: Ticks): Scene {
   const rigs = compileRigs(scene);
   if (!rigs) return scene;
-  const step = frameTicks(rate);
   const valueAt = tabulateDriven(scene, rigs, scene.layers.keys(), step);
   const layers = scene.layers.map((layer, index): Layer => {
     const driven = rigs.driven(index);

@@ -2,6 +2,7 @@ import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { createProgress, stepProgress, type Easing } from '../../basics/easing';
 import { restValues, type Layer, type Track } from '../layer';
+import { compilePaths, type CompiledPaths } from './paths';
 import { compileRigs, type CompiledRigs, type Rigged } from './rigs';
 import { controlTimes, controlValues, SegmentKind } from './segment';
 import { createTimeCurves, type TimeCurves } from './time-curve';
@@ -55,6 +56,9 @@ export interface CompiledScene {
   readonly progress: readonly Progress[];
   /** What drives channels over their keys; null where nothing does. */
   readonly rigs: CompiledRigs | null;
+  readonly paths: CompiledPaths;
+  /** Room for what a path adds to one layer. */
+  readonly along: Float64Array;
 }
 
 /** Numbers equal easings once, so that a thousand layers with the same curve share one table. */
@@ -142,6 +146,8 @@ export function compileScene(scene: Rigged): CompiledScene {
     rest,
     ...compileTracks(gatherTracks(layers)),
     rigs: compileRigs(scene),
+    paths: compilePaths(layers),
+    along: new Float64Array(3),
   };
 }
 

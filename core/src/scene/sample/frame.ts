@@ -1,5 +1,6 @@
 import { CHANNEL_COUNT } from '../../basics/channel';
 import { writeLayerMatrix } from '../../basics/transform';
+import { alongPath } from './paths';
 import { KEY_STRIDE, KeyField, KINDS, type CompiledScene } from './compile';
 import { SegmentKind } from './segment';
 import { CURVE_STRIDE, FIRST_START, INTERVALS, solveFrom } from './time-curve';
@@ -126,9 +127,10 @@ export function sampleKeys(compiled: CompiledScene, time: number, frame: Frame):
 /** Writes values, world matrices and which layers are on into `frame`. Allocates nothing. */
 export function sampleFrame(compiled: CompiledScene, time: number, frame: Frame): void {
   sampleValues(compiled, time, frame);
-  const { order, parents, layers } = compiled;
+  const { order, parents, layers, paths, along } = compiled;
   for (const index of order) {
-    writeLayerMatrix(frame.values, index, parents[index], frame.matrices);
+    const path = paths === null ? null : alongPath(paths, frame.values, index, along);
+    writeLayerMatrix(frame.values, index, parents[index], frame.matrices, path);
     const { in: from, out } = layers[index].span;
     frame.live[index] = time >= from && time < out ? 1 : 0;
   }

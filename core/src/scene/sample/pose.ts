@@ -1,5 +1,6 @@
 import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 import { boundsOf, writeLayerMatrix, type Box, type Matrix } from '../../basics/transform';
+import { alongPath } from './paths';
 import type { CompiledScene } from './compile';
 import { createFrame, sampleFrame, type Frame } from './frame';
 
@@ -32,7 +33,8 @@ export function restFrame(compiled: CompiledScene): Frame {
   frame.values.set(compiled.rest);
   frame.live.fill(1);
   for (const index of compiled.order) {
-    writeLayerMatrix(frame.values, index, compiled.parents[index], frame.matrices);
+    const along = alongPath(compiled.paths, frame.values, index, compiled.along);
+    writeLayerMatrix(frame.values, index, compiled.parents[index], frame.matrices, along);
   }
   return frame;
 }

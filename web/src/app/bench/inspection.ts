@@ -23,6 +23,7 @@ export interface Inspection {
   readonly cellProblem: (channel: ChannelId, moment: string) => PresetProblem | undefined;
   readonly momentProblem: (id: string) => PresetProblem | undefined;
   readonly parameterProblem: (name: string) => PresetProblem | undefined;
+  readonly movementProblem: (id: string, field: string) => PresetProblem | undefined;
 }
 
 /** Looks at a preset through a specimen that it is on. */
@@ -48,6 +49,8 @@ export function inspect(preset: Preset, shelf: Shelf, { plan, scene }: Specimen)
     cellProblem: (channel, moment) =>
       find(({ place }) => place.part === 'cell' && place.channel === channel && place.moment === moment),
     momentProblem: (id) => find(({ place }) => place.part === 'moment' && place.moment === id),
+    movementProblem: (id, field) =>
+      find(({ place }) => place.part === 'movement' && place.movement === id && place.field === field),
     parameterProblem: (name) => find(({ place }) => place.part === 'parameter' && place.name === name),
   };
 }

@@ -23,6 +23,7 @@ import {
   linkedChannels,
   moveMoment,
   moveRows,
+  presetChannels,
   removeMoment,
   removeRows,
   ROW_CHOICES,
@@ -100,7 +101,7 @@ export class MomentMatrix {
   protected readonly groups = computed(() => rowGroups(this.preset()));
   protected readonly conditions = computed(() => conditionsOf(this.preset().parameters));
   protected readonly choices = computed(() => {
-    const taken = new Set(this.preset().rows.map(({ channel }) => channel));
+    const taken = new Set(presetChannels(this.preset()));
     return ROW_CHOICES.filter(({ channels }) => channels.every((channel) => !taken.has(channel)));
   });
   /** The column that is typed in, and those in which something is wrong, have more room. */

@@ -19,11 +19,13 @@ import {
   curveFigures,
   figureWords,
   HANGS,
+  movementChannels,
   PHASES,
   type ChannelId,
   type CreateItem,
   type Hang,
   type LibraryItem,
+  type Movement,
   type Phase,
   type Preset,
   type PresetItem,
@@ -36,6 +38,7 @@ import { ApiService } from '../api/api.service';
 import { CurvePlotView } from '../drawing/curve-plot-view';
 import { createSpecimen, type SpecimenStage } from '../drawing/specimen';
 import type { SpecimenKind } from '../drawing/specimen-layers';
+import { sceneLines } from '../fields/scene-lines';
 import { LibraryActions } from '../library/library-actions.service';
 import { LibraryService } from '../library/library.service';
 import { commonestTag } from '../planning/free-layers';
@@ -43,6 +46,7 @@ import { DifferencesList } from './differences-list';
 import { RecordDialog } from '../library/record-dialog';
 import { inspect } from './inspection';
 import { MomentMatrix } from './moment-matrix';
+import { MovementList } from './movement-list';
 import { ParameterTable, type PresetChange } from './parameter-table';
 import { SpecimenView } from './specimen-view';
 
@@ -67,7 +71,7 @@ const PAL: Rate = { num: 25, den: 1 };
 @Component({
   selector: 'wx-preset-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CurvePlotView, DifferencesList, MatMenuModule, MomentMatrix, ParameterTable, SpecimenView],
+  imports: [CurvePlotView, DifferencesList, MatMenuModule, MomentMatrix, MovementList, ParameterTable, SpecimenView],
   templateUrl: './preset-bench.html',
   styleUrl: './preset-bench.scss',
 })
@@ -97,6 +101,8 @@ export class PresetBench {
   protected readonly stageTags = computed(() => [
     ...new Set((this.stage().scene?.layers ?? []).flatMap(({ tags }) => tags)),
   ]);
+  /** Path layers of that scene, as lines that begin where a layer rests. */
+  protected readonly lines = computed(() => sceneLines(this.stage().scene?.layers ?? []));
   protected readonly scenes = signal<readonly SceneSummary[]>([]);
   protected readonly share = signal<number | null>(null);
   private readonly wantedChannel = signal<ChannelId | null>(null);
@@ -107,13 +113,16 @@ export class PresetBench {
   private readonly inspected = computed(() => {
     const item = this.item();
     const rows = item.body.rows.map(({ when: _when, ...row }) => row);
-    return createSpecimen({ ...item, body: { ...item.body, rows } }, this.shelf(), this.stage());
+    const movements = item.body.movements?.map(({ when: _when, ...movement }) => movement as Movement);
+    const body = { ...item.body, rows, ...(movements ? { movements } : {}) };
+    return createSpecimen({ ...item, body }, this.shelf(), this.stage());
   });
   protected readonly inspection = computed(() => inspect(this.preset(), this.shelf(), this.inspected()));
   protected readonly parameterProblem = computed(() => this.inspection().parameterProblem);
 
   protected readonly channel = linkedSignal((): ChannelId | null => {
-    const rows = this.preset().rows.map(({ channel }) => channel);
+    const { movements = [], rows: own } = this.preset();
+    const rows = [...movements.flatMap(movementChannels), ...own.map(({ channel }) => channel)];
     const wanted = this.wantedChannel();
     return wanted !== null && rows.includes(wanted) ? wanted : (rows[0] ?? null);
   });

@@ -64,6 +64,7 @@ export interface Specimen {
 function kindFor(item: PresetItem): Exclude<SpecimenKind, 'scene'> {
   const channels = presetChannels(item.body);
   if (channels.includes('letterSpacing')) return 'word';
+  if (channels.some((id) => id.startsWith('crop.'))) return 'picture';
   return channels.some((id) => id.startsWith('stroke.') && !/\.[lab]$/.test(id)) ? 'line' : 'card';
 }
 

@@ -406,8 +406,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const { scene } = this.store;
     if (!scene) return;
     await downloadPage(scene);
-    if (scene.runs.some(({ rig, off }) => rig && off !== true)) {
-      this.teller.tell('The page cannot carry formulas: what rigs drive stands in it as keys, at most 0.25 px off.');
+    if (scene.runs.some(({ rig, off }) => rig && off !== true) || scene.layers.some(({ path }) => path)) {
+      this.teller.tell(
+        'What rigs drive, and motion along paths, stands in the page as keys, at most 0.25 px off: it cannot carry formulas.',
+      );
     }
   }
 

@@ -16,12 +16,15 @@ import {
   type Edit,
   type Layer,
   type Rate,
+  type Scene,
   type Ticks,
 } from '@wexikine/core';
 import { ValueField } from '../../fields/value-field';
 import { channelCheck, readChannelValue } from './hand-key';
 import { HandKeys } from './hand-keys';
 import { LayerData } from './layer-data';
+import { LayerPath } from './layer-path';
+import { sceneLines } from '../../fields/scene-lines';
 
 /** A named step that the panel asks for. */
 export interface LayerStep {
@@ -58,7 +61,7 @@ function keysWords(layer: Layer | null): string {
 @Component({
   selector: 'wx-layer-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HandKeys, LayerData, ValueField],
+  imports: [HandKeys, LayerData, LayerPath, ValueField],
   templateUrl: './layer-panel.html',
   styleUrl: './layer-panel.scss',
 })
@@ -69,6 +72,7 @@ export class LayerPanel {
   readonly standing = input.required<Layer | null>();
   /** Data columns of the scene. */
   readonly columns = input.required<readonly string[]>();
+  readonly scene = input.required<Pick<Scene, 'layers' | 'width'>>();
   readonly time = input.required<Ticks>();
   readonly rate = input.required<Rate>();
   /** Whether a dry run is shown: then the layer can be looked at as planned, too. */
@@ -76,6 +80,7 @@ export class LayerPanel {
   readonly step = output<LayerStep>();
   readonly record = output<Layer>();
 
+  protected readonly lines = computed(() => sceneLines(this.scene().layers));
   private readonly wantsPlanned = signal(false);
   protected readonly isPlanned = computed(() => this.isDryRun() && this.wantsPlanned());
   protected readonly keysText = computed(() => keysWords(this.isPlanned() ? this.layer() : this.standing()));

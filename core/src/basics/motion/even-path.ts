@@ -28,7 +28,7 @@ const PIECES = 48;
 const SHORTEST = 1e-9;
 
 /** A path as cubic curves. What is drawn after the pen was lifted is left out: a motion path is one line. */
-function curvesOf(d: string): { curves: Curve[]; isClosed: boolean } {
+export function pathCurves(d: string): { readonly curves: readonly Curve[]; readonly isClosed: boolean } {
   const curves: Curve[] = [];
   let isClosed = false;
   let [isOver, sx, sy] = [false, 0, 0];
@@ -130,7 +130,7 @@ function turnsOf(curves: readonly Curve[], ends: Float64Array): { turns: Float64
  * no length. Lengths are exact to a millionth of the path for what people draw.
  */
 export function createEvenPath(d: string): EvenPath | null {
-  const { curves, isClosed } = curvesOf(d);
+  const { curves, isClosed } = pathCurves(d);
   const count = curves.length * PIECES;
   if (count === 0 || curves.some((curve) => curve.some((number) => !Number.isFinite(number)))) return null;
   const ends = new Float64Array(count + 1);
@@ -183,4 +183,17 @@ export function pathProblem(d: string): string | null {
   const { err } = svgpath(d) as unknown as { readonly err: string };
   if (err) return 'This is no SVG path. Write commands such as M0 0 C50 −80 150 −80 200 0.';
   return createEvenPath(d) ? null : 'This path has no length. Draw a line from one place to another.';
+}
+
+const MOST_KEPT = 400;
+const kept = new Map<string, EvenPath | null>();
+
+/** The same path for the same text: many layers go along one. Null as `createEvenPath` has it. */
+export function evenPathOf(d: string): EvenPath | null {
+  const known = kept.get(d);
+  if (known !== undefined) return known;
+  if (kept.size >= MOST_KEPT) kept.clear();
+  const path = createEvenPath(d);
+  kept.set(d, path);
+  return path;
 }

@@ -1,12 +1,10 @@
 import { progressOf } from '../../basics/easing';
-import { createEvenPath, type EvenPath } from '../../basics/motion';
+import { evenPathOf, READY_FOR, type EvenPath } from '../../basics/motion';
 import type { MovementOf } from '../../formulas/preset';
 import type { Ticks } from '../../basics/time';
 import { fitTogether, type Moving } from './fit';
 import type { MovementLayer, MovementTrack } from './keys';
 
-/** Ready lines are drawn for a frame so wide. */
-const DRAWN_FOR = 1000;
 /** A line that begins beyond the frame does so by this much more than it must. */
 const BEYOND = 1.02;
 const PATH_ERROR = 0.1;
@@ -24,23 +22,10 @@ function beyondFrame(layer: MovementLayer, x: number, y: number): number {
   return ways.length > 0 ? Math.min(...ways) * BEYOND : 1;
 }
 
-const paths = new Map<string, EvenPath | null>();
-const MOST_KEPT = 200;
-
-/** The same path for the same text: every layer of a run goes along one. */
-function pathOf(d: string): EvenPath | null {
-  const known = paths.get(d);
-  if (known !== undefined) return known;
-  if (paths.size >= MOST_KEPT) paths.clear();
-  const path = createEvenPath(d);
-  paths.set(d, path);
-  return path;
-}
-
 /** How much larger than drawn a line is for a layer. */
 function scaleFor({ fit }: MovementOf<'path'>, path: EvenPath, layer: MovementLayer): number {
   const size = layer.number('size');
-  if (fit === 'round') return (layer.name('frame.width') / DRAWN_FOR) * size;
+  if (fit === 'round') return (layer.name('frame.width') / READY_FOR) * size;
   const out = new Float64Array(3);
   path.write(fit === 'in' ? 0 : path.length, out, 0);
   return beyondFrame(layer, out[0], out[1]) * size;
@@ -67,7 +52,7 @@ function stopsOf(path: EvenPath, [begin, end]: readonly [number, number], layer:
 
 /** Keys of the position, and of the rotation where it turns along, that go along a line at even speed. */
 export function pathTracks(movement: MovementOf<'path'>, layer: MovementLayer): MovementTrack[] {
-  const path = pathOf(movement.d);
+  const path = evenPathOf(movement.d);
   if (!path) return [];
   const scale = scaleFor(movement, path, layer);
   const [begin, end] = [layer.number('begin'), layer.number('end')];

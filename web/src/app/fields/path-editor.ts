@@ -1,0 +1,239 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import {
+  createEvenPath,
+  movedNode,
+  nodesOfPath,
+  pathOfNodes,
+  pathPoint,
+  pathProblem,
+  withHandle,
+  withNodeAfter,
+  withoutNode,
+  withTurnedCorner,
+  type NodePath,
+  type PathNode,
+} from '@wexikine/core';
+import { Icon } from '../icons/icon';
+
+const NUDGE = 1;
+const NUDGE_FAR = 10;
+/** Room around the line, as a share of its size, and at least so many px. */
+const ROOM = 0.16;
+const LEAST_SIZE = 160;
+/** About how large it is shown, in px. */
+const WIDTH = 700;
+const HEIGHT = 220;
+
+interface Grip {
+  readonly kind: 'node' | 'before' | 'after';
+  readonly index: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/**
+ * A line that is edited point by point: points and their handles are dragged or nudged, added, removed, made round; or
+ * the line is drawn anew, point after point. Its place of rest is marked.
+ */
+@Component({
+  selector: 'wx-path-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Icon],
+  templateUrl: './path-editor.html',
+  styleUrl: './path-editor.scss',
+})
+export class PathEditor {
+  readonly d = input.required<string>();
+  readonly changed = output<string>();
+
+  private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
+  protected readonly path = linkedSignal((): NodePath => nodesOfPath(this.d()));
+  protected readonly selected = linkedSignal<string, number | null>({
+    source: this.d,
+    computation: (_, before) => before?.value ?? null,
+  });
+  /** Points of a line that is being drawn; null while none is. */
+  protected readonly drawn = signal<readonly PathNode[] | null>(null);
+  protected readonly problem = signal<string | null>(null);
+
+  protected readonly line = computed(() => {
+    const drawn = this.drawn();
+    return drawn ? pathOfNodes({ nodes: drawn, isClosed: false }) : pathOfNodes(this.path());
+  });
+  private readonly frame = linkedSignal(() => this.frameFor(this.path()));
+  protected readonly box = computed(() => {
+    const { x, y, width, height } = this.frame();
+    return `${x} ${y} ${width} ${height}`;
+  });
+  /** Sizes on screen stay about the same whatever the line's own size. */
+  protected readonly unit = computed(() => Math.max(this.frame().width / WIDTH, this.frame().height / HEIGHT));
+  protected readonly grips = computed((): Grip[] => {
+    if (this.drawn()) return [];
+    const { nodes } = this.path();
+    const own = nodes.map(({ x, y }, index): Grip => ({ kind: 'node', index, x, y }));
+    const at = this.selected();
+    const node = at === null ? undefined : nodes[at];
+    if (at === null || !node) return own;
+    const handles = (['before', 'after'] as const).flatMap((kind): Grip[] => {
+      const place = node[kind];
+      return place ? [{ kind, index: at, ...place }] : [];
+    });
+    return [...own, ...handles];
+  });
+  protected readonly arms = computed(() => {
+    const node = this.path().nodes[this.selected() ?? -1];
+    return this.grips()
+      .filter(({ kind }) => kind !== 'node')
+      .map(({ x, y }) => ({ x1: node.x, y1: node.y, x2: x, y2: y }));
+  });
+  /** Marks along the line that show its direction: places at even distances. */
+  protected readonly ticks = computed(() => {
+    const even = createEvenPath(this.line());
+    if (!even) return [];
+    return Array.from({ length: 13 }, (_, i) => pathPoint(even, (even.length * i) / 12));
+  });
+
+  protected gripName({ kind, index }: Grip): string {
+    if (kind === 'node') return `Point ${index + 1} of ${this.path().nodes.length}`;
+    return kind === 'before' ? `Handle before point ${index + 1}` : `Handle after point ${index + 1}`;
+  }
+
+  protected gripWords({ x, y }: Grip): string {
+    return `${Math.round(x)} across, ${Math.round(y)} down`;
+  }
+
+  protected press(event: PointerEvent, grip: Grip): void {
+    if (grip.kind === 'node') this.selected.set(grip.index);
+    (event.target as SVGElement).setPointerCapture(event.pointerId);
+    event.preventDefault();
+    event.stopPropagation();
+    (event.target as SVGElement).focus();
+  }
+
+  protected drag(event: PointerEvent, grip: Grip): void {
+    if (!(event.target as Element).hasPointerCapture(event.pointerId)) return;
+    const place = this.placeOf(event);
+    this.path.update((path) => moveGrip(path, grip, place, event.altKey));
+  }
+
+  /** A drag is one change, given on as it ends. */
+  protected release(): void {
+    this.give(this.path());
+  }
+
+  protected key(event: KeyboardEvent, grip: Grip): void {
+    const step = event.shiftKey ? NUDGE_FAR : NUDGE;
+    const by = ({ ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] } as const)[
+      event.key as 'ArrowLeft'
+    ];
+    if (by) {
+      event.preventDefault();
+      this.give(moveGrip(this.path(), grip, { x: grip.x + by[0], y: grip.y + by[1] }, event.altKey));
+    } else if ((event.key === 'Delete' || event.key === 'Backspace') && grip.kind === 'node') {
+      event.preventDefault();
+      event.stopPropagation();
+      this.remove(grip.index);
+    } else if (event.key === 'Enter' && grip.kind === 'node') {
+      event.preventDefault();
+      this.selected.set(grip.index);
+    }
+  }
+
+  protected add(): void {
+    const { nodes, isClosed } = this.path();
+    const wanted = this.selected() ?? 0;
+    const index = !isClosed && wanted === nodes.length - 1 ? wanted - 1 : wanted;
+    this.selected.set(index + 1);
+    this.give(withNodeAfter(this.path(), index));
+  }
+
+  protected round(): void {
+    const index = this.selected();
+    if (index !== null) this.give(withTurnedCorner(this.path(), index));
+  }
+
+  protected remove(index = this.selected()): void {
+    if (index === null) return;
+    this.selected.set(null);
+    this.give(withoutNode(this.path(), index));
+  }
+
+  protected close(): void {
+    const path = this.path();
+    if (path.nodes.length > 2) this.give({ ...path, isClosed: !path.isClosed });
+  }
+
+  protected draw(): void {
+    this.selected.set(null);
+    this.drawn.set([]);
+  }
+
+  /** A press on the picture sets the next point of a line that is being drawn. */
+  protected place(event: PointerEvent): void {
+    const drawn = this.drawn();
+    if (!drawn) return;
+    const { x, y } = this.placeOf(event);
+    this.drawn.set([...drawn, { x: Math.round(x), y: Math.round(y), before: null, after: null }]);
+  }
+
+  protected endDrawing(isKept: boolean): void {
+    const nodes = this.drawn();
+    this.drawn.set(null);
+    if (isKept && nodes && nodes.length > 1) this.give({ nodes, isClosed: false });
+  }
+
+  protected type(event: Event): void {
+    const field = event.target as HTMLTextAreaElement;
+    const text = field.value.trim();
+    const problem = pathProblem(text);
+    this.problem.set(problem);
+    if (problem === null && text !== this.d()) this.changed.emit(text);
+  }
+
+  private give(path: NodePath): void {
+    const d = pathOfNodes(path);
+    if (pathProblem(d) !== null) return;
+    this.path.set(path);
+    this.problem.set(null);
+    if (d !== this.d()) this.changed.emit(d);
+  }
+
+  private placeOf({ clientX, clientY }: PointerEvent): { x: number; y: number } {
+    const matrix = this.svg().nativeElement.getScreenCTM();
+    const point = new DOMPoint(clientX, clientY).matrixTransform(matrix?.inverse());
+    return { x: point.x, y: point.y };
+  }
+
+  private frameFor({ nodes }: NodePath): { x: number; y: number; width: number; height: number } {
+    const even = createEvenPath(pathOfNodes(this.path()));
+    const along = even ? Array.from({ length: 65 }, (_, i) => pathPoint(even, (even.length * i) / 64)) : nodes;
+    const xs = [0, ...along.map(({ x }) => x)];
+    const ys = [0, ...along.map(({ y }) => y)];
+    const [left, top] = [Math.min(...xs), Math.min(...ys)];
+    const width = Math.max(LEAST_SIZE, Math.max(...xs) - left);
+    const height = Math.max(LEAST_SIZE * 0.6, Math.max(...ys) - top);
+    return {
+      x: left - width * ROOM,
+      y: top - height * ROOM,
+      width: width * (1 + 2 * ROOM),
+      height: height * (1 + 2 * ROOM),
+    };
+  }
+}
+
+function moveGrip(path: NodePath, { kind, index }: Grip, to: { x: number; y: number }, isSplit: boolean): NodePath {
+  const node = path.nodes[index];
+  if (!node) return path;
+  const moved = kind === 'node' ? movedNode(node, to.x - node.x, to.y - node.y) : withHandle(node, kind, to, isSplit);
+  return { ...path, nodes: path.nodes.with(index, moved) };
+}
