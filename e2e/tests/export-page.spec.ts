@@ -41,6 +41,7 @@ function key(seconds: number, value: number): Key {
 const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'position.x': [220, 420],
   'position.y': [150, 260],
+  'path.distance': [0, 0.9],
   'anchor.x': [0.1, 0.9],
   'anchor.y': [0.2, 1],
   'scale.x': [0.4, 1.6],
@@ -76,6 +77,7 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
 const PLACING: ReadonlySet<ChannelId> = new Set([
   'position.x',
   'position.y',
+  'path.distance',
   'anchor.x',
   'anchor.y',
   'scale.x',
@@ -190,6 +192,8 @@ for (const [name, kind] of Object.entries(KINDS)) {
         rest: { ...REST, rotation: 12 },
         span,
         ...kind,
+        // What is drawn goes along a line and turns with it, where its way along that is keyed.
+        ...(id === 'path.distance' ? { path: { d: 'M-90 0 C-40 -120 60 120 110 -20', turns: true } } : {}),
         tracks: { [id]: [key(0.1, from), key(1.8, to)] },
       });
       await expectSame(page, painter, { ...base, layers: [layer] }, [0.8], `${name}, ${id}`);

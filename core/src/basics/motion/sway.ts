@@ -1,4 +1,4 @@
-import { gradientNoise, loopedNoise } from '../random';
+import { noiseOfSlopes, randomAt } from '../random';
 
 /** One layer of a sway: how often (Hz, > 0), how much at most (the channel's unit), and its seed. */
 export interface SwayPart {
@@ -12,6 +12,19 @@ export interface SwayFrame {
   readonly lasts: number;
   readonly isLoop: boolean;
   readonly fade: number;
+}
+
+/** Least slope of a cell: below it whole stretches would all but stand still. */
+const LEAST_SLOPE = 0.6;
+
+/** A slope of either sign, never near 0, so that a sway comes close to its amount again and again. */
+function slopeOf(seed: number, cell: number): number {
+  const drawn = randomAt(seed, cell) * 2 - 1;
+  return Math.sign(drawn || 1) * (LEAST_SLOPE + (1 - LEAST_SLOPE) * Math.abs(drawn));
+}
+
+function around(cell: number, cells: number): number {
+  return ((cell % cells) + cells) % cells;
 }
 
 /** Noise is 0 at whole numbers: sways set out between two of them. */
@@ -38,8 +51,8 @@ export function createSway(
       sum +=
         amount *
         (isLoop && lasts > 0
-          ? loopedNoise((seconds / lasts) * cells[i] + SET_OUT, seed, cells[i])
-          : gradientNoise(seconds * rate + SET_OUT, seed));
+          ? noiseOfSlopes((seconds / lasts) * cells[i] + SET_OUT, (cell) => slopeOf(seed, around(cell, cells[i])))
+          : noiseOfSlopes(seconds * rate + SET_OUT, (cell) => slopeOf(seed, cell)));
     });
     if (!(fade > 0)) return sum;
     return sum * grown(seconds / fade) * grown((lasts - seconds) / fade);

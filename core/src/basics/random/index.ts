@@ -1,1 +1,1 @@
-export { randomAt, seedFromText, shuffled, gradientNoise, loopedNoise } from './random';
+export { randomAt, seedFromText, shuffled, gradientNoise, noiseOfSlopes } from './random';

@@ -37,7 +37,8 @@ function fade(u: number): number {
   return u * u * u * (u * (u * 6 - 15) + 10);
 }
 
-function noiseBetween(x: number, slopeAt: (cell: number) => number): number {
+/** Gradient noise whose slope in each cell, within [−1, 1], is asked for. */
+export function noiseOfSlopes(x: number, slopeAt: (cell: number) => number): number {
   const cell = Math.floor(x);
   const u = x - cell;
   const [left, right] = [slopeAt(cell) * u, slopeAt(cell + 1) * (u - 1)];
@@ -49,10 +50,5 @@ function noiseBetween(x: number, slopeAt: (cell: number) => number): number {
  * Source: K. Perlin, "Improving Noise", 2002; slopes drawn by `randomAt`.
  */
 export function gradientNoise(x: number, seed: number): number {
-  return noiseBetween(x, (at) => randomAt(seed, at) * 2 - 1);
-}
-
-/** Gradient noise that comes round again after a whole number of cells, ≥ 1, in value and in every slope. */
-export function loopedNoise(x: number, seed: number, cells: number): number {
-  return noiseBetween(x, (at) => randomAt(seed, ((at % cells) + cells) % cells) * 2 - 1);
+  return noiseOfSlopes(x, (at) => randomAt(seed, at) * 2 - 1);
 }

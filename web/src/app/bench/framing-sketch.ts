@@ -19,7 +19,9 @@ const HEIGHT = 90;
           [attr.width]="frame.width"
           [attr.height]="frame.height"
         />
-        <text [attr.x]="frame.x + 4" [attr.y]="frame.y + 11">{{ $index + 1 }}</text>
+        <text text-anchor="middle" [attr.x]="frame.x + frame.width / 2" [attr.y]="frame.y + frame.height / 2 + 4">
+          {{ $index + 1 }}
+        </text>
       }
     </svg>
   `,

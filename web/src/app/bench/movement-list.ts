@@ -79,6 +79,8 @@ export class MovementList {
   readonly channel = input.required<ChannelId | null>();
   /** Path layers of the scene that is the specimen. */
   readonly lines = input<readonly SceneLine[]>([]);
+  /** Why movements cannot be, by their labels. */
+  readonly troubles = input<ReadonlyMap<string, string>>(new Map());
   readonly changed = output<PresetChange>();
   readonly channelChange = output<ChannelId>();
 

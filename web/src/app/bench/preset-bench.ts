@@ -17,6 +17,7 @@ import {
   comparePresets,
   createShelf,
   curveFigures,
+  describeFinding,
   figureWords,
   HANGS,
   movementChannels,
@@ -101,6 +102,12 @@ export class PresetBench {
   protected readonly stageTags = computed(() => [
     ...new Set((this.stage().scene?.layers ?? []).flatMap(({ tags }) => tags)),
   ]);
+  /** Movements that cannot be on the specimen's layers, by their labels, with the reason. */
+  protected readonly troubles = computed(() => {
+    const { plan, scene } = this.inspected();
+    const found = plan.findings.flatMap((finding) => (finding.code === 'movement-trouble' ? [finding] : []));
+    return new Map(found.map((finding) => [finding.movement, describeFinding(finding, scene)]));
+  });
   /** Path layers of that scene, as lines that begin where a layer rests. */
   protected readonly lines = computed(() => sceneLines(this.stage().scene?.layers ?? []));
   protected readonly scenes = signal<readonly SceneSummary[]>([]);
