@@ -8,7 +8,7 @@ export {
   type BounceLaw,
   type Flight,
 } from './bounce';
-export { oscillate, oscillatorSettles, type Oscillator } from './oscillator';
+export { oscillate, oscillatorSettles, oscillatorStep, type Oscillator, type OscillatorStep } from './oscillator';
 export { createSway, type SwayFrame, type SwayPart } from './sway';
 export { coveringFraming, createCoveringZoom, createZoom, type Framing, type ZoomWay } from './zoom';
 export { createEvenPath, evenPathOf, pathPoint, pathProblem, type EvenPath, type PathPoint } from './even-path';

@@ -1,3 +1,4 @@
+import { COSINE_SERIES, EXPONENTIAL_SERIES, LN2_HIGH, LN2_LOW, seriesOf, SINE_SERIES } from '../../basics/maths';
 import type { ProgramWriter } from './program';
 
 /**
@@ -22,16 +23,6 @@ function polynomial(writer: ProgramWriter, x: number, coefficients: readonly num
   return rest.reduce((sum, next) => writer.step('add', writer.step('multiply', sum, x), next), first);
 }
 
-/** Coefficients of x³, x⁵ … of the sine, and of x⁴, x⁶ … of the cosine, up to π/4. Source: fdlibm, k_sin.c and k_cos.c. */
-const SINE = [
-  -1.66666666666666324348e-1, 8.33333333332248946124e-3, -1.98412698298579493134e-4, 2.75573137070700676789e-6,
-  -2.50507602534068634195e-8, 1.58969099521155010221e-10,
-];
-const COSINE = [
-  4.16666666666666019037e-2, -1.38888888888741095749e-3, 2.48015872894767294178e-5, -2.75573143513906633035e-7,
-  2.0875723212981748279e-9, -1.13596475577881948265e-11,
-];
-
 /** Sine and cosine of degrees less whole quarter turns, and which quarter of the turn it is (0 … 3). */
 function quarters(writer: ProgramWriter, degrees: number) {
   const w = writer;
@@ -40,10 +31,10 @@ function quarters(writer: ProgramWriter, degrees: number) {
   const x = w.step('multiply', rest, w.constant(RADIANS));
   const square = w.step('multiply', x, x);
   const cube = w.step('multiply', square, x);
-  const sine = w.step('add', x, w.step('multiply', cube, polynomial(w, square, SINE)));
+  const sine = w.step('add', x, w.step('multiply', cube, polynomial(w, square, SINE_SERIES)));
   const flat = w.step('subtract', w.constant(1), w.step('multiply', square, w.constant(0.5)));
   const fourth = w.step('multiply', square, square);
-  const cosine = w.step('add', flat, w.step('multiply', fourth, polynomial(w, square, COSINE)));
+  const cosine = w.step('add', flat, w.step('multiply', fourth, polynomial(w, square, COSINE_SERIES)));
   const four = w.constant(4);
   const quarter = w.step('subtract', turns, w.step('multiply', w.step('floor', w.step('divide', turns, four)), four));
   return { sine, cosine, quarter };
@@ -72,12 +63,6 @@ function byQuarter(w: ProgramWriter, quarter: number, even: number, odd: number)
   return w.step('choose', w.step('atLeast', quarter, w.constant(2)), w.step('negate', value), value);
 }
 
-const LN2_HIGH = 6.9314718036912381649e-1;
-const LN2_LOW = 1.90821492927058770002e-10;
-const EXPONENTIAL = [
-  1.66666666666666019037e-1, -2.77777777770155933842e-3, 6.61375632143793436117e-5, -1.6533902205465251539e-6,
-  4.13813679705723846039e-8,
-];
 /** Beyond these the result is past the greatest number, or nothing. */
 const [LEAST_POWER, MOST_POWER] = [-746, 710];
 
@@ -89,7 +74,7 @@ export const exponential: Build = (w, power) => {
   const low = w.step('multiply', times, w.constant(LN2_LOW));
   const rest = w.step('subtract', high, low);
   const square = w.step('multiply', rest, rest);
-  const c = w.step('subtract', rest, w.step('multiply', square, polynomial(w, square, EXPONENTIAL)));
+  const c = w.step('subtract', rest, w.step('multiply', square, polynomial(w, square, EXPONENTIAL_SERIES)));
   const quotient = w.step('divide', w.step('multiply', rest, c), w.step('subtract', w.constant(2), c));
   const value = w.step('subtract', w.constant(1), w.step('subtract', w.step('subtract', low, quotient), high));
   // In two halves, since 2 to a single power cannot be past the ends.
@@ -150,12 +135,6 @@ const LOGARITHM = [
   1.818357216161805012e-1, 1.531383769920937332e-1, 1.479819860511658591e-1,
 ];
 
-function sumOf(x: number, coefficients: readonly number[]): number {
-  let sum = 0;
-  for (let i = coefficients.length - 1; i >= 0; i--) sum = sum * x + coefficients[i];
-  return sum;
-}
-
 /** Natural logarithm; not a number below 0, −∞ at 0. Source: fdlibm, e_log.c (the same series, without its short cuts). */
 export function logarithm(x: number): number {
   if (!(x > 0) || x === Infinity) return x === 0 ? -Infinity : x === Infinity ? Infinity : NaN;
@@ -172,7 +151,7 @@ export function logarithm(x: number): number {
   const s = f / (2 + f);
   const z = s * s;
   const half = 0.5 * f * f;
-  const series = z * sumOf(z, LOGARITHM);
+  const series = z * seriesOf(z, LOGARITHM);
   return exponent * LN2_HIGH - (half - (s * (half + series) + exponent * LN2_LOW) - f);
 }
 
@@ -197,7 +176,7 @@ export function arcTangent(tangent: number): number {
   const turned = [(2 * size - 1) / (2 + size), (size - 1) / (size + 1), (size - 1.5) / (1 + 1.5 * size), -1 / size];
   const x = from < 0 ? size : turned[from];
   const square = x * x;
-  const series = x * square * sumOf(square, ARC);
+  const series = x * square * seriesOf(square, ARC);
   const angle = from < 0 ? x - series : ARC_HIGH[from] - (series - ARC_LOW[from] - x);
   return (tangent < 0 ? -angle : angle) / RADIANS;
 }

@@ -1,4 +1,4 @@
-import { oscillate } from '../../basics/motion';
+import { oscillate, oscillatorStep, type OscillatorStep } from '../../basics/motion';
 import { TICKS_PER_SECOND, type Ticks } from '../../basics/time';
 
 /** Value of a source for a row at a time. */
@@ -15,6 +15,8 @@ interface Way {
   /** Place and speed at each step from the beginning. */
   readonly places: number[];
   readonly speeds: number[];
+  /** What one step of the grid does. */
+  readonly step: OscillatorStep;
 }
 
 /**
@@ -27,14 +29,18 @@ export function createChaser(source: Source): Chaser {
     if (!(time > from)) return source(which, row, time);
     const name = `${which} ${row} ${pace} ${damping}`;
     let way = ways.get(name);
-    if (!way) ways.set(name, (way = { places: [source(which, row, from)], speeds: [0] }));
     const law = { pace, damping };
+    if (!way) {
+      way = { places: [source(which, row, from)], speeds: [0], step: oscillatorStep(law, 1 / STEPS) };
+      ways.set(name, way);
+    }
+    const { xx, xv, vx, vv } = way.step;
     const steps = Math.floor((time - from) / STEP);
     for (let i = way.places.length - 1; i < steps; i++) {
       const goal = source(which, row, Math.round(from + (i + 0.5) * STEP));
-      const [offset, speed] = oscillate(way.places[i] - goal, way.speeds[i], law, 1 / STEPS);
-      way.places.push(goal + offset);
-      way.speeds.push(speed);
+      const [offset, speed] = [way.places[i] - goal, way.speeds[i]];
+      way.places.push(goal + xx * offset + xv * speed);
+      way.speeds.push(vx * offset + vv * speed);
     }
     const rest = time - from - steps * STEP;
     if (rest <= 0) return way.places[steps];

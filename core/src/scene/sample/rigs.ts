@@ -56,8 +56,19 @@ function isDriving({ recipe, rig, off }: RunRecord): boolean {
   return recipe.operation === 'rig' && rig !== undefined && off !== true;
 }
 
+/** Each scene's rigs are compiled once, whoever asks: preview, sheet and curve look at the same scene. */
+const known = new WeakMap<Rigged, CompiledRigs | null>();
+
 /** The rigs of a scene; null where it has none that drives anything. */
 export function compileRigs(scene: Rigged): CompiledRigs | null {
+  const before = known.get(scene);
+  if (before !== undefined) return before;
+  const rigs = compileAll(scene);
+  known.set(scene, rigs);
+  return rigs;
+}
+
+function compileAll(scene: Rigged): CompiledRigs | null {
   const runs = (scene.runs ?? []).filter(isDriving);
   if (runs.length === 0) return null;
   const { layers } = scene;
