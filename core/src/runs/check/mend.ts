@@ -1,3 +1,4 @@
+import { LINEAR } from '../../basics/easing';
 import { layerEdits, type Edit } from '../../scene/edit';
 import { layersOfFinding, type Finding } from '../finding';
 import { isHoldingForNext } from './keys';
@@ -90,6 +91,22 @@ function wrap(recipe: Recipe): Mend[] {
   return [{ label: 'Begin again with the first', recipe: { ...recipe, spacing: { ...spacing, wrap: true } } }];
 }
 
+/** Layers whose last key on each channel is reached at an even speed, so that there is one to carry on. */
+function evenArrival(finding: Extract<Finding, { code: 'rig-idle' }>, standing: Scene): Mend[] {
+  const wanted = new Set(finding.layers);
+  const edits = standing.layers
+    .filter(({ id }) => wanted.has(id))
+    .flatMap((layer) => {
+      const tracks = { ...layer.tracks };
+      for (const channel of finding.channels) {
+        const keys = tracks[channel];
+        if (keys && keys.length > 1) tracks[channel] = keys.with(-2, { ...keys[keys.length - 2], ease: LINEAR });
+      }
+      return layerEdits(layer, { ...layer, tracks });
+    });
+  return edits.length > 0 ? [{ label: 'Let them arrive at an even speed', edits }] : [];
+}
+
 function takesTurns(recipe: Recipe | null): boolean {
   if (!recipe) return false;
   if (recipe.operation === 'line-up') return recipe.way.by === 'rows';
@@ -135,6 +152,8 @@ export function mendsOf(
         : [];
     case 'outside-layer':
       return lengthenLayers(finding, standing, drawn);
+    case 'rig-idle':
+      return finding.why === 'no-speed' ? evenArrival(finding, standing) : [];
     case 'off-grid': {
       if (recipe) return [];
       const wanted = new Set(finding.layers);

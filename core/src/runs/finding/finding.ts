@@ -24,7 +24,13 @@ export type Finding =
       readonly channel: string;
       readonly at: Ticks;
     }
-  | { readonly code: 'rig-idle'; readonly layers: readonly string[]; readonly why: 'no-keys' | 'no-speed' }
+  | {
+      readonly code: 'rig-idle';
+      readonly layers: readonly string[];
+      readonly why: 'no-keys' | 'no-speed';
+      /** The channels that the rig reads the arrival of. */
+      readonly channels: readonly ChannelId[];
+    }
   | { readonly code: 'no-path'; readonly layers: readonly string[] }
   | { readonly code: 'nothing-to-turn'; readonly what: 'turn-into-keys' | 'thin-out' }
   | {

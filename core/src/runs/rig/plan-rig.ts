@@ -5,7 +5,7 @@ import { keepUsed, shelfAsUsed, type RigItem, type Shelf } from '../../library/l
 import type { RigRecipe } from '../../scene/recipe';
 import { compileRigs, trackSpeed } from '../../scene/sample';
 import { layerMade, packColumn, type LayerMade, type RunRecord, type UsedRig } from '../../scene/scene';
-import type { Layer } from '../../scene/layer';
+import type { Key, Layer } from '../../scene/layer';
 import { severityOf, type Finding } from '../finding';
 import { findPathless } from '../check';
 import { createStaging, maximum, placesOf, problemsOf, readTime, type Staging } from '../order';
@@ -114,6 +114,16 @@ function inputsOf(recipe: RigRecipe, { scope }: CompiledPreset, { columns }: Fil
   });
 }
 
+/** Slower than this share of its mean speed, a key is reached without any to be seen. */
+const SLOWEST_ARRIVAL = 0.01;
+const JUST_BEFORE = 1e-3;
+
+function arrivesWithSpeed(from: Key, to: Key): boolean {
+  const mean = Math.abs(to.value - from.value) / (to.at - from.at);
+  const speed = Math.abs(trackSpeed([from, to], to.at - JUST_BEFORE));
+  return speed > Math.max(mean * SLOWEST_ARRIVAL, Number.EPSILON);
+}
+
 /** What a layer's keys lack for a rig that carries a speed on; null where they lack nothing. */
 function lacks(layer: Layer, channels: readonly ChannelId[]): 'no-keys' | 'no-speed' | null {
   const tracks = channels.flatMap((channel) => {
@@ -121,9 +131,7 @@ function lacks(layer: Layer, channels: readonly ChannelId[]): 'no-keys' | 'no-sp
     return keys ? [keys] : [];
   });
   if (tracks.every((keys) => keys.length < 2)) return 'no-keys';
-  const arrives = tracks.some((keys) =>
-    keys.some((key, i) => i > 0 && trackSpeed([keys[i - 1], key], key.at - 1e-3) !== 0),
-  );
+  const arrives = tracks.some((keys) => keys.some((key, i) => i > 0 && arrivesWithSpeed(keys[i - 1], key)));
   return arrives ? null : 'no-speed';
 }
 
@@ -135,7 +143,7 @@ function findIdle(rig: Rig, driven: readonly ChannelId[], layers: readonly Layer
   if (reading.length === 0) return [];
   return (['no-keys', 'no-speed'] as const).flatMap((why): Finding[] => {
     const idle = layers.filter((layer) => lacks(layer, reading) === why).map(({ id }) => id);
-    return idle.length > 0 ? [{ code: 'rig-idle', layers: idle, why }] : [];
+    return idle.length > 0 ? [{ code: 'rig-idle', layers: idle, why, channels: reading }] : [];
   });
 }
 

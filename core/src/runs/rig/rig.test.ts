@@ -13,6 +13,8 @@ import { compileScene, createFrame, sampleFrame, sampleKeys } from '../../scene/
 import { sceneSchema, type Scene } from '../../scene/scene';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
+import { edited } from '../../testing/planning';
+import { mendsOf } from '../check';
 import { dryRun, plan, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 
@@ -268,7 +270,17 @@ describe('rigs in a scene', () => {
       card('soft', { tracks: { 'position.x': [key(0, 0, soft), key(25, 200)] } }),
     ];
     const { findings } = dryRun(sceneOf(layers), SHELF, recipeOf('rig-carry-and-settle'), CONTEXT);
-    expect(findings).toContainEqual({ code: 'rig-idle', layers: ['still'], why: 'no-keys' });
+    const channels = expect.arrayContaining(['position.x']) as unknown as Rig['formulas'][number]['channels'];
+    expect(findings).toContainEqual({ code: 'rig-idle', layers: ['still'], why: 'no-keys', channels });
+    const slow = findings.find((finding) => finding.code === 'rig-idle' && finding.why === 'no-speed');
+    expect(slow).toMatchObject({ layers: ['soft'] });
+
+    // One click lets it arrive at an even speed; then there is nothing to be told of it.
+    const standing = sceneOf(layers);
+    const [mend] = slow ? mendsOf(slow, null, standing, standing) : [];
+    const edits = mend && 'edits' in mend ? mend.edits : [];
+    const mended = dryRun(edited(standing, edits), SHELF, recipeOf('rig-carry-and-settle'), CONTEXT);
+    expect(mended.findings.some((finding) => finding.code === 'rig-idle' && finding.why === 'no-speed')).toBe(false);
   });
 
   test('dials: keyed, by layer, by turns; later along the order', () => {
