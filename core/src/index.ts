@@ -23,6 +23,7 @@ export * from './runs/order';
 export * from './runs/line-up';
 export * from './runs/arrange';
 export * from './runs/clear';
+export * from './runs/adjust';
 export * from './runs/check';
 export * from './scene/table';
 export * from './scene/cue';

@@ -109,6 +109,10 @@ for (const theme of ['light', 'dark'] as const) {
         await screen.closeEditor();
         await look(['way']);
       }
+      await screen.field('operation').click();
+      await screen.editor.getByRole('radio', { name: /^Adjust/ }).check();
+      await screen.closeEditor();
+      await look(['keys', 'step:s1', 'parameter:s1_by', 'add-parameter']);
     });
 
     test('runs, cues, data and versions are accessible', async ({ page }) => {

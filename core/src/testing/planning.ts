@@ -1,7 +1,7 @@
 import { apply, type Edit } from '../scene/edit';
 import { createShelf } from '../library/library';
 import { plan, type Plan } from '../runs/plan';
-import { recipeSchema, type Recipe } from '../scene/recipe';
+import { PRESET_OPERATIONS, recipeSchema, type Recipe } from '../scene/recipe';
 import type { Key, Layer } from '../scene/layer';
 import type { Scene } from '../scene/scene';
 import { STARTER_LIBRARY } from '../library/starter';
@@ -18,7 +18,7 @@ export function planOn(scene: Scene, recipe: Partial<Recipe>): Plan {
 }
 
 function isPreset({ operation }: Partial<Recipe>): boolean {
-  return operation !== 'line-up' && operation !== 'arrange' && operation !== 'clear';
+  return operation !== undefined && (PRESET_OPERATIONS as readonly string[]).includes(operation);
 }
 
 /** A scene with edits in it; throws where they are refused. */

@@ -3,6 +3,7 @@ export {
   draftPresetSchema,
   parameterSchema,
   presetChannels,
+  presetOfParameters,
   createPreset,
   PHASES,
   phaseSchema,

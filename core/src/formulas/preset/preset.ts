@@ -159,3 +159,16 @@ export function createPreset(phase: Phase): Preset {
     rows: [],
   };
 }
+
+/** Parameters as those of a preset without anything else, so that they can be worked out as a preset's are. */
+export function presetOfParameters(parameters: readonly Parameter[]): Preset {
+  return {
+    phase: 'throughout',
+    hang: 'span',
+    stretch: 'keep',
+    grid: 'exact',
+    parameters: [...parameters],
+    moments: [{ id: 'start', name: 'Start', at: '0f' }],
+    rows: [],
+  };
+}

@@ -1,6 +1,13 @@
 import * as z from 'zod';
 import { channelIdSchema, type ChannelId } from '../../basics/channel';
-import { isNumberKind, parameterNameSchema, parameterSchema, type Parameter, type Preset } from '../preset';
+import {
+  isNumberKind,
+  parameterNameSchema,
+  parameterSchema,
+  presetOfParameters,
+  type Parameter,
+  type Preset,
+} from '../preset';
 
 /** Roles that every rig knows: the layer itself, and the one before it in the order of the run. */
 export const KNOWN_ROLES = ['each', 'before'] as const;
@@ -82,15 +89,7 @@ export function rigChannels({ formulas }: Rig): readonly ChannelId[] {
 
 /** The dials of a rig as parameters of a preset without anything else: they vary from layer to layer as those do. */
 export function dialsPreset({ dials }: Pick<Rig, 'dials'>): Preset {
-  return {
-    phase: 'throughout',
-    hang: 'span',
-    stretch: 'keep',
-    grid: 'exact',
-    parameters: [...dials],
-    moments: [{ id: 'start', name: 'Start', at: '0f' }],
-    rows: [],
-  };
+  return presetOfParameters(dials);
 }
 
 /** A rig with nothing in it yet but one dial and one formula that changes nothing. */

@@ -1,5 +1,5 @@
 import type { Lookup, Parameter } from '../../formulas/preset';
-import { isPresetRecipe, type Recipe } from '../../scene/recipe';
+import { adjustParameters, isPresetRecipe, type Recipe } from '../../scene/recipe';
 import { houseText, type HouseValue } from './house';
 import { isPreset, type HouseItem, type LibraryItem, type PresetItem } from './item';
 
@@ -71,6 +71,7 @@ export function createShelf(list: readonly LibraryItem[]): Shelf {
 /** The parameters that a recipe can set: of its preset, or the dials of its rig. None where the shelf lacks it. */
 export function parametersFor(recipe: Recipe, shelf: Shelf): readonly Parameter[] {
   if (isPresetRecipe(recipe)) return shelf.preset(recipe.preset.id)?.body.parameters ?? [];
+  if (recipe.operation === 'adjust') return adjustParameters(recipe);
   const item = recipe.operation === 'rig' ? shelf.items.get(recipe.rig.id) : undefined;
   return item?.kind === 'rig' ? item.body.dials : [];
 }

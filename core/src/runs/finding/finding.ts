@@ -1,7 +1,7 @@
 import { formatChannelValue, type ChannelId } from '../../basics/channel';
 import { describePresetProblem, type PresetProblem } from '../../formulas/preset';
 import type { Scene } from '../../scene/scene';
-import { formatFrames, formatShort, type Ticks } from '../../basics/time';
+import { formatFrames, formatShort, frameTicks, type Ticks } from '../../basics/time';
 
 /** What a check found, with the facts its sentence needs. `layers` are ids; `at` a scene time to go to. */
 export type Finding =
@@ -86,6 +86,9 @@ export type Finding =
   | { readonly code: 'short-for-both'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'no-room'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'nothing-to-clear' }
+  | { readonly code: 'nothing-to-adjust' }
+  | { readonly code: 'adjusted'; readonly on: number; readonly keys: number; readonly changed: number }
+  | { readonly code: 'rounded'; readonly layers: readonly string[]; readonly keys: number; readonly most: Ticks }
   | { readonly code: 'with-group'; readonly layers: readonly string[] }
   | { readonly code: 'kept-by-hand'; readonly layers: readonly string[]; readonly keys: number }
   | { readonly code: 'collide'; readonly layers: readonly string[]; readonly at: Ticks }
@@ -121,6 +124,7 @@ export function severityOf(finding: Finding): Severity {
     case 'unknown-run':
     case 'revision-missing':
     case 'nothing-to-clear':
+    case 'nothing-to-adjust':
     case 'nothing-to-turn':
     case 'no-room':
     case 'cannot-hold':
@@ -135,6 +139,8 @@ export function severityOf(finding: Finding): Severity {
     case 'update-waiting':
     case 'with-group':
     case 'turned-into-keys':
+    case 'adjusted':
+    case 'rounded':
       return 'note';
     case 'draft-preset':
     case 'outside-layer':
@@ -296,6 +302,12 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${aboutMany(scene, finding.layers, 'becomes', 'become')} too short for entrance and exit, first at ${formatShort(finding.at, rate)}. Make ${finding.layers.length === 1 ? 'it' : 'them'} longer, or shorten both.`;
     case 'no-room':
       return `${aboutMany(scene, finding.layers, 'would end', 'would end')} before it begins, at ${formatShort(finding.at, rate)}. Choose another time.`;
+    case 'nothing-to-adjust':
+      return 'No key of the picked layers meets this rule. Choose other keys, channels or times.';
+    case 'adjusted':
+      return `${counted(finding.keys, '1 key', 'keys')} on ${counted(finding.on, '1 layer', 'layers')} adjusted; ${finding.changed === 0 ? 'all of them are as they were' : `${counted(finding.changed, '1 is', 'are')} other than before`}.`;
+    case 'rounded':
+      return `${counted(finding.keys, '1 key was', 'keys were')} between frames and moved by at most ${Number(((finding.most / frameTicks(rate)) * 100).toFixed(1))} % of a frame.`;
     case 'nothing-to-clear':
       return 'No key of the picked layers meets the conditions. Nothing would change.';
     case 'with-group':

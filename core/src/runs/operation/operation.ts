@@ -59,6 +59,8 @@ export interface Operated {
   readonly preset?: RunRecord['preset'];
   /** The rig that was used, with its dials. */
   readonly rig?: RunRecord['rig'];
+  /** The numbers of an adjustment on its layers. */
+  readonly adjust?: RunRecord['adjust'];
   readonly uses?: RunRecord['uses'];
 }
 

@@ -1,3 +1,4 @@
+import { adjustParts, adjustReads, planAdjust, replayAdjust } from '../adjust';
 import { arrangeParts, arrangeReads, planArrange, replayArrange } from '../arrange';
 import { clearParts, clearReads, planClear, replayClear } from '../clear';
 import { keysParts, keysReads, planKeys, replayKeys } from '../keys';
@@ -5,6 +6,7 @@ import type { Layer } from '../../scene/layer';
 import { lineUpParts, lineUpReads, planLineUp, replayLineUp } from '../line-up';
 import type { Operated, OperationEntry, Reads, Replaying, Surroundings } from '../operation';
 import type {
+  AdjustRecipe,
   ArrangeRecipe,
   ClearRecipe,
   KeysRecipe,
@@ -25,6 +27,7 @@ type RecipeOf = Readonly<Record<PresetOperation, PresetRecipe>> & {
   readonly rig: RigRecipe;
   readonly 'turn-into-keys': KeysRecipe;
   readonly 'thin-out': KeysRecipe;
+  readonly adjust: AdjustRecipe;
   readonly 'line-up': LineUpRecipe;
   readonly arrange: ArrangeRecipe;
   readonly clear: ClearRecipe;
@@ -48,6 +51,7 @@ const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
   'turn-into-keys': keys,
   'thin-out': keys,
   rig: { plan: planRig, replay: replayRig, reads: rigReads, parts: rigParts },
+  adjust: { plan: planAdjust, replay: replayAdjust, reads: adjustReads, parts: adjustParts },
   'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
   arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },
   clear: { plan: planClear, replay: replayClear, reads: clearReads, parts: clearParts },

@@ -52,12 +52,17 @@ export function operate(surroundings: Omit<Surroundings, 'indices'>, recipe: Rec
   return { ...operated, findings: [...operated.findings, ...findings] };
 }
 
-function headOf(recipe: Recipe, { layers, preset, rig, uses }: Operated, { runId, by, when }: RunContext): RunHead {
+function headOf(
+  recipe: Recipe,
+  { layers, preset, rig, adjust, uses }: Operated,
+  { runId, by, when }: RunContext,
+): RunHead {
   return {
     id: runId,
     recipe,
     ...(preset ? { preset } : {}),
     ...(rig ? { rig } : {}),
+    ...(adjust ? { adjust } : {}),
     ...(uses ? { uses } : {}),
     by,
     when,

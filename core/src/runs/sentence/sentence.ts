@@ -22,6 +22,8 @@ export type SentenceField =
   | 'later'
   | 'within'
   | 'grid'
+  | 'keys'
+  | `step:${string}`
   | `role:${string}`
   | `parameter:${string}`;
 
@@ -57,6 +59,7 @@ const VERBS: Readonly<Record<Operation, string>> = {
   rig: 'Rig',
   'turn-into-keys': 'Turn into keys',
   'thin-out': 'Thin out',
+  adjust: 'Adjust',
   'line-up': 'Line up',
   arrange: 'Arrange',
   clear: 'Clear',

@@ -121,6 +121,7 @@ function madeBefore(run: OldRun, step: OldStep, under: Layer): LayerMade {
     case 'rig':
     case 'turn-into-keys':
     case 'thin-out':
+    case 'adjust':
       return layerMade(step.layer, {});
     case 'bring-in':
     case 'send-out':

@@ -1,5 +1,5 @@
 export { recipeSchema, isPresetRecipe, hasParameters, createLineUp, createArrange, createClear } from './recipe';
-export type { Recipe, Operation } from './recipe';
+export type { Recipe, Operation, ParameterRecipe } from './recipe';
 export {
   createRecipe,
   currentOperation,
@@ -20,3 +20,21 @@ export type { ClearRecipe } from './clear-recipe';
 export type { Order, SceneMoment } from './parts';
 export { createRigRecipe, type RigRecipe, type DialSetting } from './rig-recipe';
 export { createKeysRecipe, type KeysRecipe } from './keys-recipe';
+export {
+  createAdjust,
+  WHICH_KEYS,
+  type AdjustRecipe,
+  type AdjustStep,
+  type AdjustType,
+  type KeyRule,
+  type Pivot,
+} from './adjust-recipe';
+export {
+  ADJUST_STEPS,
+  ADJUST_TYPES,
+  addStep,
+  adjustParameters,
+  createStep,
+  removeStep,
+  stepNumber,
+} from './adjust-steps';

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import type { Pick } from '../layer';
+import { adjustRecipeSchema, type AdjustRecipe } from './adjust-recipe';
 import { arrangeRecipeSchema, type ArrangeRecipe } from './arrange-recipe';
 import { clearRecipeSchema, type ClearRecipe } from './clear-recipe';
 import { lineUpRecipeSchema, type LineUpRecipe } from './line-up-recipe';
@@ -15,12 +16,13 @@ export const recipeSchema = z
     keysRecipeSchema,
     lineUpRecipeSchema,
     arrangeRecipeSchema,
+    adjustRecipeSchema,
     clearRecipeSchema,
   ])
   .describe('A recipe: one batch application to layers.');
 
 /** What is to be done to which layers. */
-export type Recipe = PresetRecipe | RigRecipe | KeysRecipe | LineUpRecipe | ArrangeRecipe | ClearRecipe;
+export type Recipe = PresetRecipe | RigRecipe | KeysRecipe | AdjustRecipe | LineUpRecipe | ArrangeRecipe | ClearRecipe;
 /** The name of an operation. */
 export type Operation = Recipe['operation'];
 
@@ -29,9 +31,12 @@ export function isPresetRecipe(recipe: Recipe): recipe is PresetRecipe {
   return (PRESET_OPERATIONS as readonly string[]).includes(recipe.operation);
 }
 
-/** True for a recipe whose preset or rig has parameters that it sets. */
-export function hasParameters(recipe: Recipe): recipe is PresetRecipe | RigRecipe {
-  return isPresetRecipe(recipe) || recipe.operation === 'rig';
+/** A recipe whose preset, rig or steps have parameters that it sets. */
+export type ParameterRecipe = PresetRecipe | RigRecipe | AdjustRecipe;
+
+/** True for a recipe whose preset, rig or steps have parameters that it sets. */
+export function hasParameters(recipe: Recipe): recipe is ParameterRecipe {
+  return isPresetRecipe(recipe) || recipe.operation === 'rig' || recipe.operation === 'adjust';
 }
 
 const BASE = { order: { by: 'layered' }, seed: 1 } as const;

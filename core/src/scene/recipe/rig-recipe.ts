@@ -10,7 +10,7 @@ import { variationSchema } from './preset-recipe';
 const dialSchema = z.union([variationSchema, z.strictObject({ by: z.literal('keys'), keys: trackSchema })]);
 
 /** Dials of one layer that broke away from the others. */
-const ownSchema = z.strictObject({ parameters: z.record(parameterNameSchema, valueText).optional() });
+export const ownSchema = z.strictObject({ parameters: z.record(parameterNameSchema, valueText).optional() });
 
 /** Rigs layers: formulas drive their channels from then on. Dials stand where parameters of presets do. */
 export const rigRecipeSchema = z.strictObject({

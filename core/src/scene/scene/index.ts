@@ -13,7 +13,7 @@ export {
   type Cue,
   type SceneHeader,
 } from './scene';
-export { runSchema, type RunRecord, type KeptItem, type UsedRig } from './run-record';
+export { runSchema, type RunRecord, type KeptItem, type UsedAdjust, type UsedRig } from './run-record';
 export {
   packMade,
   packColumn,

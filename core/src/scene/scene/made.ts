@@ -190,7 +190,9 @@ export function packMade(list: readonly LayerMade[]): Made {
       : {}),
     ...(rest.length > 0 ? { rest } : {}),
     ...(against.length > 0 ? { against } : {}),
-    ...(keys.keys ? { starts: packColumn(list.map(({ start }) => start)) } : {}),
+    ...(keys.keys || list.some(({ start }) => start !== 0)
+      ? { starts: packColumn(list.map(({ start }) => start)) }
+      : {}),
     ...keys,
   };
 }

@@ -37,6 +37,11 @@ const usedRigSchema = z.strictObject({
   inputs: z.array(rigInputSchema).max(500),
 });
 
+/** Numbers of an adjustment's steps for the layers of its run, by the names that the recipe has for them. */
+const usedAdjustSchema = z.strictObject({
+  inputs: z.array(z.strictObject({ name: z.string().min(1).max(100), values: numbers })).max(200),
+});
+
 /** A house value or curve that the preset took from the library, as it was then; records of old may lack what it was. */
 const usedItemSchema = z.strictObject({
   id: idSchema,
@@ -58,6 +63,8 @@ export const runSchema = z
     preset: usedPresetSchema.optional(),
     /** Present for a rig only. */
     rig: usedRigSchema.optional(),
+    /** Present for an adjustment only. It makes no keys of its own record: it is done again on whatever it meets. */
+    adjust: usedAdjustSchema.optional(),
     uses: z.array(usedItemSchema).max(10_000).optional(),
     by: z.string().max(100),
     when: whenSchema,
@@ -68,22 +75,30 @@ export const runSchema = z
     made: madeSchema,
     patches: z.array(layerPatchSchema).max(20_000).optional(),
   })
-  .superRefine(({ made, layers, rig }, context) => {
-    const message = madeProblem(made, layers.length) ?? rigColumnsProblem(rig, layers.length);
+  .superRefine(({ made, layers, rig, adjust }, context) => {
+    const message = madeProblem(made, layers.length) ?? inputsProblem(rig, adjust, layers.length);
     if (message) context.addIssue({ code: 'custom', path: ['made'], message });
   });
 
-function rigColumnsProblem(rig: z.infer<typeof usedRigSchema> | undefined, layers: number): string | null {
-  const columns: Column[] = rig
-    ? [rig.places, ...rig.inputs.flatMap((input) => ('values' in input ? [input.values] : []))]
-    : [];
+function inputsProblem(
+  rig: z.infer<typeof usedRigSchema> | undefined,
+  adjust: z.infer<typeof usedAdjustSchema> | undefined,
+  layers: number,
+): string | null {
+  const inputs = [...(rig?.inputs ?? []), ...(adjust?.inputs ?? [])];
+  const columns: Column[] = [
+    ...(rig ? [rig.places] : []),
+    ...inputs.flatMap((input) => ('values' in input ? [input.values] : [])),
+  ];
   return columns.some((column) => Array.isArray(column) && column.length !== layers)
-    ? 'A column of a rig has not one value for each of its layers.'
+    ? 'A column of a run has not one value for each of its layers.'
     : null;
 }
 
 /** A rig as a run used it. */
 export type UsedRig = Readonly<z.infer<typeof usedRigSchema>>;
+/** What an adjustment used on its layers. */
+export type UsedAdjust = Readonly<z.infer<typeof usedAdjustSchema>>;
 /** An applied run. */
 export type RunRecord = Readonly<z.infer<typeof runSchema>>;
 /** A house value or curve as a run used it. */

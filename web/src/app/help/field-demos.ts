@@ -50,7 +50,7 @@ function rigged(rig: string, change: Partial<RigRecipe> = {}): FieldHelp['recipe
 /** What each field does. Fields of parameters share one, and so do ways. */
 const HELP: Readonly<Record<string, FieldHelp>> = {
   operation: {
-    text: 'What to do with the layers: bring them in, accent them, send them out, rig them, or line up, arrange and clear them.',
+    text: 'What to do with the layers: bring them in, accent them, send them out, rig them, adjust the keys they have, or line up, arrange and clear them.',
     recipe: said(),
   },
   preset: {
@@ -90,7 +90,7 @@ const HELP: Readonly<Record<string, FieldHelp>> = {
     recipe: said(),
   },
   parameter: {
-    text: 'A value of the preset for this run: one for all, by turns, along the order, at random, or from data. Here the tilt goes by turns.',
+    text: 'A value for this run: one for all, by turns, along the order, at random, or from data. Here the tilt goes by turns.',
     recipe: said({ parameters: { tilt: { by: 'cycle', values: ['-20deg', '20deg'] } } }),
   },
   'add-parameter': {
@@ -128,6 +128,14 @@ const HELP: Readonly<Record<string, FieldHelp>> = {
       way: { by: 'circle', x: 0.5, y: 0.5, radius: 62, from: -90, round: 360, turned: false },
     }),
   },
+  keys: {
+    text: 'Which keys are adjusted: all of them, the first or the last of each layer, some channels, some runs, a stretch of time.',
+    recipe: said({ spacing: { by: 'gap', gap: '6f' } }),
+  },
+  step: {
+    text: 'One step of the adjustment. Steps follow each other; each has a law of its own, and its numbers may differ along the order.',
+    recipe: said({ length: { by: 'fixed', length: '24f' } }),
+  },
   parts: {
     text: 'What becomes of entrances and exits when a layer gets longer or shorter: they keep their length, or everything stretches.',
     recipe: said(),
@@ -136,7 +144,7 @@ const HELP: Readonly<Record<string, FieldHelp>> = {
 
 /** The help for a field of the sentence. */
 export function helpFor(field: string): FieldHelp {
-  return HELP[field.replace(/^(parameter|role):.*/, '$1')] ?? HELP['operation'];
+  return HELP[field.replace(/^(parameter|role|step):.*/, '$1')] ?? HELP['operation'];
 }
 
 const LENGTH = ticksFromSeconds(3);

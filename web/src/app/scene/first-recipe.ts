@@ -1,4 +1,5 @@
 import {
+  createAdjust,
   createArrange,
   createClear,
   createKeysRecipe,
@@ -138,6 +139,8 @@ export function withOperation(recipe: Recipe, operation: Operation, fresh: Fresh
     case 'turn-into-keys':
     case 'thin-out':
       return withCommon(createKeysRecipe(operation, recipe.pick), recipe);
+    case 'adjust':
+      return withCommon(createAdjust(recipe.pick), recipe);
     case 'clear':
       return withCommon(createClear(recipe.pick), recipe);
     case 'bring-in':

@@ -49,6 +49,7 @@ import { Teller } from './actions/teller';
 import { commandFor, isMainKey, neighbourKey, type SceneCommand } from './scene-keys';
 import { downloadJson, downloadPage } from './download';
 import { DraftStore, keepsFromApplying } from './draft.store';
+import { countsWords } from './counts-words';
 import { CuesPanel } from './panels/cues-panel';
 import { CurvePanel } from './panels/curve-panel';
 import { DialsPanel } from './panels/dials-panel';
@@ -226,18 +227,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     return order?.by === 'out-from' ? { x: order.x, y: order.y } : null;
   });
   protected readonly countsText = computed(() => {
-    const counts = this.shown()?.plan?.counts;
-    if (!counts) return '';
-    if (this.shown()?.plan?.run?.rig)
-      return `Dry run: ${counts.layers === 1 ? '1 layer' : `${counts.layers} layers`} rigged, no keys`;
-    const { added, replaced, removed, kept } = counts;
-    const parts = [
-      `+${added} keys`,
-      ...(replaced > 0 ? [`${replaced} replaced`] : []),
-      ...(removed > 0 ? [`−${removed}`] : []),
-    ];
-    const stay = kept === 0 ? '' : `; ${kept === 1 ? '1 key stays' : `${kept} keys stay`}`;
-    return `Dry run: ${parts.join(', ')}${stay}`;
+    const plan = this.shown()?.plan;
+    return plan ? countsWords(plan) : '';
   });
   /** Layers of the dry run in their order. */
   protected readonly taking = computed(() =>

@@ -14,6 +14,7 @@ export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation }
   { value: 'move-throughout', label: 'Move throughout', note: 'over the whole span' },
   { value: 'send-out', label: 'Send out', note: 'exits, to each out point' },
   { value: 'rig', label: 'Rig', note: 'dials and formulas that drive them, live' },
+  { value: 'adjust', label: 'Adjust', note: 'keys that stand, in bulk' },
   { value: 'turn-into-keys', label: 'Turn into keys', note: 'what rigs give, within a tolerance' },
   { value: 'thin-out', label: 'Thin out', note: 'fewer keys for the same motion' },
   { value: 'line-up', label: 'Line up', note: 'when layers begin and end' },

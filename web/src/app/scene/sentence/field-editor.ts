@@ -12,9 +12,8 @@ import {
   type Parameter,
   type PlanCounts,
   type PresetItem,
-  type PresetRecipe,
+  type ParameterRecipe,
   type RigItem,
-  type RigRecipe,
   type Recipe,
   type SavedPick,
   type Scene,
@@ -23,6 +22,7 @@ import {
   type Solved,
 } from '@wexikine/core';
 import { withOperation, withPreset, withRig } from '../first-recipe';
+import { AdjustEditor } from './adjust-editor';
 import { ChoiceEditor } from './choice-editor';
 import { EXISTING_CHOICES, GRID_CHOICES, MOVES_CHOICES, OPERATION_CHOICES, PARTS_CHOICES } from './choices';
 import { ClearEditor } from './clear-editor';
@@ -51,6 +51,7 @@ const PLAIN: Readonly<Record<Timing, object>> = {
   selector: 'wx-field-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    AdjustEditor,
     ChoiceEditor,
     ClearEditor,
     FinishEditor,
@@ -113,6 +114,10 @@ export class FieldEditor {
   protected readonly rig = computed(() => {
     const recipe = this.recipe();
     return recipe.operation === 'rig' ? recipe : null;
+  });
+  protected readonly adjust = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'adjust' ? recipe : null;
   });
   protected readonly parametered = computed(() => {
     const recipe = this.recipe();
@@ -226,7 +231,7 @@ export class FieldEditor {
     const recipe = this.parametered();
     if (!recipe) return;
     const parameters = { ...recipe.parameters, [parameter.name]: { by: 'fixed', value: parameter.default } };
-    const next = { ...recipe, parameters } as PresetRecipe | RigRecipe;
+    const next = { ...recipe, parameters } as ParameterRecipe;
     this.added.emit({ recipe: next, field: `parameter:${parameter.name}` });
   }
 

@@ -2,8 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import {
   isNumberKind,
   type Parameter,
-  type PresetRecipe,
-  type RigRecipe,
+  type ParameterRecipe,
   type Scene,
   type Shelf,
   type Variation,
@@ -71,10 +70,10 @@ function isBetween(way: string): boolean {
 })
 export class ParameterEditor {
   readonly parameter = input.required<Parameter>();
-  readonly recipe = input.required<PresetRecipe | RigRecipe>();
+  readonly recipe = input.required<ParameterRecipe>();
   readonly scene = input.required<Scene>();
   readonly shelf = input.required<Shelf>();
-  readonly changed = output<PresetRecipe | RigRecipe>();
+  readonly changed = output<ParameterRecipe>();
   readonly removed = output<string>();
 
   protected readonly isNumber = computed(() => isNumberKind(this.parameter().kind));
@@ -160,6 +159,6 @@ export class ParameterEditor {
   private give(variation: Variation): void {
     const recipe = this.recipe();
     const parameters = { ...recipe.parameters, [this.parameter().name]: variation };
-    this.changed.emit({ ...recipe, parameters } as PresetRecipe | RigRecipe);
+    this.changed.emit({ ...recipe, parameters } as ParameterRecipe);
   }
 }

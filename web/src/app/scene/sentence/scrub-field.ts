@@ -1,6 +1,8 @@
 import {
   hasParameters,
   isPresetRecipe,
+  type AdjustRecipe,
+  type ParameterRecipe,
   type PresetRecipe,
   type Rate,
   type Recipe,
@@ -16,6 +18,7 @@ function textBehind(recipe: Recipe, field: SentenceField): string | null {
     if (field === 'later') return recipe.later;
     return field.startsWith('parameter:') ? dialText(recipe, field) : null;
   }
+  if (recipe.operation === 'adjust') return field.startsWith('parameter:') ? dialText(recipe, field) : null;
   if (!isPresetRecipe(recipe)) return null;
   const { spacing } = recipe;
   if (field === 'spacing') {
@@ -30,7 +33,7 @@ function textBehind(recipe: Recipe, field: SentenceField): string | null {
   return variation?.by === 'fixed' ? variation.value : null;
 }
 
-function dialText({ parameters }: RigRecipe, field: SentenceField): string | null {
+function dialText({ parameters }: RigRecipe | AdjustRecipe, field: SentenceField): string | null {
   const setting = parameters[field.slice('parameter:'.length)];
   return setting?.by === 'fixed' ? setting.value : null;
 }
@@ -47,11 +50,11 @@ export function canScrub(recipe: Recipe, field: SentenceField, rate: Rate): bool
   return text !== null && readLiteral(text, rate) !== null;
 }
 
-function withText(recipe: PresetRecipe | RigRecipe, field: SentenceField, text: string): Recipe {
-  if (recipe.operation === 'rig') {
-    if (field === 'later') return { ...recipe, later: text };
+function withText(recipe: ParameterRecipe, field: SentenceField, text: string): Recipe {
+  if (recipe.operation === 'rig' && field === 'later') return { ...recipe, later: text };
+  if (!isPresetRecipe(recipe)) {
     const dial = field.slice('parameter:'.length);
-    return { ...recipe, parameters: { ...recipe.parameters, [dial]: { by: 'fixed', value: text } } };
+    return { ...recipe, parameters: { ...recipe.parameters, [dial]: { by: 'fixed', value: text } } } as ParameterRecipe;
   }
   if (field === 'spacing') {
     const { spacing } = recipe;

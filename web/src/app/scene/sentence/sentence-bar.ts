@@ -44,18 +44,19 @@ interface Piece extends SentencePart {
 }
 
 const LAST = ', and ';
+const MOST_STEPS = 20;
 
 /** Letters that two lines have room for at the usual width. */
 const LONG = 190;
 
-function withTails(parts: readonly SentencePart[], isRig: boolean): Piece[] {
+function withTails(parts: readonly SentencePart[], endsOpen: boolean): Piece[] {
   return parts.map((part, i) => {
     const next = parts[i + 1]?.text ?? '';
     const isAfterField = i > 0 && parts[i - 1].field !== null;
     const tail = part.field !== null && /^[,.]/.test(next) ? next[0] : '';
     const text = part.field === null && isAfterField ? part.text.replace(/^[,.]/, '') : part.text;
     // Parameters end before what is done over keys; a rig's sentence ends with them.
-    return { field: part.field, text, tail, isLast: part.text === LAST || (part.text === '.' && isRig) };
+    return { field: part.field, text, tail, isLast: part.text === LAST || (part.text === '.' && endsOpen) };
   });
 }
 
@@ -110,11 +111,16 @@ export class SentenceBar {
 
   protected readonly parts = computed(() => {
     const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count(), solved: this.solved() };
-    return withTails(sentenceParts(this.recipe(), facts), this.recipe().operation === 'rig');
+    return withTails(sentenceParts(this.recipe(), facts), ['rig', 'adjust'].includes(this.recipe().operation));
   });
+
+  protected readonly addLabel = computed(() =>
+    this.recipe().operation === 'adjust' ? 'Another step' : 'Set another parameter',
+  );
 
   protected readonly canAdd = computed(() => {
     const recipe = this.recipe();
+    if (recipe.operation === 'adjust') return recipe.steps.length < MOST_STEPS;
     if (!hasParameters(recipe)) return false;
     return parametersFor(recipe, this.shelf()).some(({ name }) => recipe.parameters[name] === undefined);
   });

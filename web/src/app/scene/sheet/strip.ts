@@ -1,6 +1,7 @@
 import {
   channelOf,
   createSegment,
+  isSame,
   restValue,
   sampleTrack,
   tracksOf,
@@ -277,15 +278,22 @@ function goneTimes(before: Layer, after: Layer): Ticks[] {
   return [...gone];
 }
 
+/** True for a key that is as it stood, wherever its layer has moved. */
+function isSameKey(before: Key | undefined, { value, ease, by }: Key): boolean {
+  return before?.value === value && isSame(before.ease, ease) && isSame(before.by, by);
+}
+
 /** Times of all keys of a layer, each once, with the most that the dry run does there on any channel. */
 function markTimes(layer: Layer, runId: string | null, under: Layer): (readonly [Ticks, MarkKind])[] {
   const moved = layer.span.in - under.span.in;
   const times = new Map<Ticks, MarkKind>();
   for (const [channel, keys] of tracksOf(layer)) {
-    const old = runId === null ? [] : under.tracks[channel];
-    const stood = new Set(layer === under ? [] : old?.map(({ at }) => at + moved));
-    for (const { at, by } of keys) {
-      const isMade = runId !== null && by?.run === runId;
+    const old = runId === null || layer === under ? [] : (under.tracks[channel] ?? []);
+    const stood = new Map(old.map((key) => [key.at + moved, key]));
+    for (const key of keys) {
+      const { at, by } = key;
+      // A run makes keys of its own, or other ones of those that stand.
+      const isMade = runId !== null && (by?.run === runId || (layer !== under && !isSameKey(stood.get(at), key)));
       if (isMade && stood.has(at)) times.set(at, 'replaced');
       else if (!times.has(at) || (isMade && times.get(at) === 'standing')) times.set(at, isMade ? 'added' : 'standing');
     }

@@ -1,0 +1,354 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { Key, Layer } from '../../scene/layer';
+import type { AdjustRecipe, AdjustStep, KeyRule, PresetRecipe } from '../../scene/recipe';
+import { addStep, ADJUST_TYPES, createStep, recipeSchema, removeStep } from '../../scene/recipe';
+import { sampleTrack } from '../../scene/sample';
+import { sceneSchema, type Scene } from '../../scene/scene';
+import { frameTicks, ticksFromSeconds } from '../../basics/time';
+import { applied, codesOf, edited, framesOf, layerOf, planOn, SHELF } from '../../testing/planning';
+import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
+import { describeFinding } from '../finding';
+import { replan } from '../plan';
+import { removeRun, switchRun } from '../stack';
+
+const FRAME = frameTicks(PAL);
+const PICK = { by: 'rule', kind: 'card' } as const;
+const soft: Key['ease'] = { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 };
+
+type Numbers = Readonly<Record<string, string>>;
+
+function adjust(
+  step: Partial<AdjustStep> & Pick<AdjustStep, 'type'>,
+  numbers: Numbers = {},
+  keys: Partial<KeyRule> = {},
+): AdjustRecipe {
+  const whole = { ...createStep(step.type, []), ...step } as AdjustStep;
+  const parameters = Object.fromEntries(
+    Object.entries(numbers).map(([name, value]) => [`s1_${name}`, { by: 'fixed', value }] as const),
+  );
+  const recipe = {
+    operation: 'adjust',
+    pick: PICK,
+    order: { by: 'layered' },
+    seed: 1,
+    keys: { which: 'all', ...keys },
+    steps: [whole],
+    parameters,
+  };
+  return recipeSchema.parse(recipe) as AdjustRecipe;
+}
+
+const moving: Scene = sceneOf([
+  card('a', {
+    tracks: {
+      'position.x': [key(10, 0, soft), key(20, 100, soft), key(40, 60)],
+      rotation: [key(10, 0), key(30, 90)],
+    },
+  }),
+  card('b', { tracks: { 'position.x': [key(15, 0, soft), key(25, 50), key(35, 80)] } }),
+]);
+
+function frames(scene: Scene, id: string, channel: 'position.x' | 'rotation' = 'position.x') {
+  return framesOf(layerOf(scene, id).tracks[channel]);
+}
+
+/** The scene after an adjustment. */
+function after(recipe: AdjustRecipe, scene: Scene = moving): Scene {
+  return applied(scene, recipe);
+}
+
+describe('steps in time', () => {
+  test('shift, stretch about each first key, fit and window', () => {
+    expect(frames(after(adjust({ type: 'shift' }, { by: '-5f' })), 'a')).toEqual([
+      [5, 0],
+      [15, 100],
+      [35, 60],
+    ]);
+    const stretched = after(adjust({ type: 'stretch', pivot: { by: 'first' } }, { to: '200%' }));
+    expect(frames(stretched, 'a')).toEqual([
+      [10, 0],
+      [30, 100],
+      [70, 60],
+    ]);
+    expect(frames(stretched, 'a', 'rotation')).toEqual([
+      [10, 0],
+      [50, 90],
+    ]);
+    expect(frames(stretched, 'b')).toEqual([
+      [15, 0],
+      [35, 50],
+      [55, 80],
+    ]);
+    const about = after(adjust({ type: 'stretch', pivot: { by: 'time', at: '20f' } }, { to: '50%' }));
+    expect(frames(about, 'a').map(([at]) => at)).toEqual([15, 20, 30]);
+    expect(frames(after(adjust({ type: 'fit' }, { length: '60f' })), 'a').map(([at]) => at)).toEqual([10, 30, 70]);
+    expect(frames(after(adjust({ type: 'window' }, { from: '0f', to: '30f' })), 'b').map(([at]) => at)).toEqual([
+      0, 15, 30,
+    ]);
+  });
+
+  test('restagger keeps each shape and gives the starts a new spacing; gaps are closed', () => {
+    const order = { by: 'layered', reversed: true } as const;
+    const scene = after({ ...adjust({ type: 'restagger' }, { gap: '8f' }), order });
+    expect(frames(scene, 'b')[0][0]).toBe(10);
+    expect(frames(scene, 'a').map(([at]) => at)).toEqual([18, 28, 48]);
+    expect(frames(scene, 'a', 'rotation').map(([at]) => at)).toEqual([18, 38]);
+    const closed = after(adjust({ type: 'close-gaps' }, { gap: '2f' }));
+    expect([frames(closed, 'a')[0][0], frames(closed, 'b')[0][0]]).toEqual([10, 42]);
+  });
+
+  test('spread, retime with its ends kept, whole frames, another rate, cues', () => {
+    expect(frames(after(adjust({ type: 'spread', of: 'time' })), 'a').map(([at]) => at)).toEqual([10, 20, 40]);
+    const late: Key['ease'] = { type: 'bezier', x1: 0.8, y1: 0, x2: 1, y2: 0.6 };
+    const retimed = frames(after(adjust({ type: 'retime', ease: late }, {}, { channels: ['position.x'] })), 'a');
+    expect([retimed[0][0], retimed[2][0]]).toEqual([10, 40]);
+    expect(retimed[1][0]).toBeLessThan(15);
+    const odd = after(adjust({ type: 'shift' }, { by: '0.01s' }));
+    const plan = planOn(odd, adjust({ type: 'whole-frames' }));
+    expect(plan.findings.map((finding) => describeFinding(finding, odd))).toContain(
+      '8 keys were between frames and moved by at most 25 % of a frame.',
+    );
+    expect(frames(after(adjust({ type: 'whole-frames' }), odd), 'a')).toEqual(frames(moving, 'a'));
+    // Frame 24 of 24 a second is a second; here it stands on frame 24 of 25.
+    const film = sceneOf([card('a', { tracks: { rotation: [key(0, 0), { ...key(0, 9), at: ticksFromSeconds(1) }] } })]);
+    expect(frames(after(adjust({ type: 'conform' }, { rate: '24' }), film), 'a', 'rotation')[1][0]).toBe(24);
+    const cued = {
+      ...moving,
+      cues: [
+        { id: 'c', name: 'Beat', at: 18 * FRAME },
+        { id: 'd', name: 'End', at: 41 * FRAME },
+      ],
+    } as Scene;
+    expect(frames(after(adjust({ type: 'to-cues' }, {}, { which: 'last' }), cued), 'a').at(-1)).toEqual([41, 60]);
+  });
+
+  test('time is inserted for all that follows, and taken out again', () => {
+    const more = after(adjust({ type: 'move-later' }, { at: '20f', by: '10f' }));
+    expect(frames(more, 'a').map(([at]) => at)).toEqual([10, 30, 50]);
+    const less = applied(more, adjust({ type: 'move-later' }, { at: '20f', by: '-10f' }));
+    expect(frames(less, 'a')).toEqual(frames(moving, 'a'));
+  });
+
+  test('a hold of 30 f after the first key holds every channel and moves as before on both sides', () => {
+    const scene = after(adjust({ type: 'hold' }, { for: '30f' }, { which: 'inner', channels: ['position.x'] }));
+    const [before, now] = [layerOf(moving, 'a').tracks, layerOf(scene, 'a').tracks];
+    for (const channel of ['position.x', 'rotation'] as const) {
+      const [old, held] = [before[channel] ?? [], now[channel] ?? []];
+      for (let f = 0; f <= 20; f++) expect(sampleTrack(held, f * FRAME)).toBeCloseTo(sampleTrack(old, f * FRAME), 6);
+      for (let f = 20; f <= 50; f++) expect(sampleTrack(held, f * FRAME)).toBeCloseTo(sampleTrack(old, 20 * FRAME), 6);
+      for (let f = 50; f <= 80; f++)
+        expect(sampleTrack(held, f * FRAME)).toBeCloseTo(sampleTrack(old, (f - 30) * FRAME), 6);
+    }
+  });
+
+  test('reverse plays backwards', () => {
+    const scene = after(adjust({ type: 'reverse' }));
+    const [old, now] = [moving, scene].map((one) => layerOf(one, 'a').tracks['position.x'] ?? []);
+    for (let f = 10; f <= 40; f++)
+      expect(sampleTrack(now, (50 - f) * FRAME)).toBeCloseTo(sampleTrack(old, f * FRAME), 6);
+  });
+});
+
+describe('steps in value', () => {
+  const values = (recipe: AdjustRecipe): number[] => frames(after(recipe), 'a').map(([, value]) => value);
+
+  test('scale about rest, the mean or 0; offset, mirror, limit, smooth, spread', () => {
+    expect(values(adjust({ type: 'scale', about: 'zero' }, { to: '50%' }))).toEqual([0, 50, 30]);
+    expect(values(adjust({ type: 'scale', about: 'rest' }, { to: '0%' }))).toEqual([100, 100, 100]);
+    const [a, b, c] = values(adjust({ type: 'scale', about: 'mean' }, { to: '50%' }));
+    expect((a + b + c) / 3).toBeCloseTo(160 / 3, 9);
+    expect(values(adjust({ type: 'offset' }, { by: '-7' }))).toEqual([-7, 93, 53]);
+    expect(values(adjust({ type: 'mirror' }))).toEqual([200, 100, 140]);
+    expect(values(adjust({ type: 'limit' }, { low: '10', high: '70' }))).toEqual([10, 70, 60]);
+    expect(values(adjust({ type: 'smooth' }, { by: '100%' }))).toEqual([0, 30, 60]);
+    expect(values(adjust({ type: 'spread', of: 'value' }))).toEqual([0, 30, 60]);
+  });
+
+  test('shares are meant as per cent', () => {
+    const faded = sceneOf([card('a', { tracks: { opacity: [key(0, 0), key(10, 1)] } })]);
+    const [first] = layerOf(after(adjust({ type: 'offset' }, { by: '20' }), faded), 'a').tracks.opacity ?? [];
+    expect(first.value).toBeCloseTo(0.2, 12);
+    expect(codesOf(planOn(faded, adjust({ type: 'offset' }, {}, { low: 50 })))).toEqual(['adjusted']);
+    expect(planOn(faded, adjust({ type: 'offset' }, { by: '1' }, { low: 50 })).counts.replaced).toBe(1);
+  });
+});
+
+describe('easings', () => {
+  const eases = (scene: Scene) => (layerOf(scene, 'a').tracks['position.x'] ?? []).map(({ ease }) => ease);
+
+  test('the same arrival on all, departures added to, every key held', () => {
+    const arrived = eases(after(adjust({ type: 'strengths', way: 'set', parts: 'arrival' }, { reach: '60%' })));
+    expect(arrived[0]).toEqual({ type: 'bezier', x1: 0.3, y1: 0, x2: 0.4, y2: 1 });
+    const left = eases(after(adjust({ type: 'strengths', way: 'add', parts: 'departure' }, { leave: '20%' })));
+    expect(left[0]).toEqual({ type: 'bezier', x1: 0.5, y1: 0, x2: 0.2, y2: 1 });
+    expect(eases(after(adjust({ type: 'freeze' }))).map(({ type }) => type)).toEqual(['hold', 'hold', 'hold']);
+    expect(eases(after(adjust({ type: 'ease', ease: soft }, {}, { which: 'last' })))[2]).toEqual(soft);
+  });
+});
+
+test('thinning out stays within its tolerance, by far fewer keys', () => {
+  const many = Array.from({ length: 101 }, (_, i) => key(i, 100 * Math.sin(i / 16), { type: 'linear' }));
+  const scene = sceneOf([card('a', { tracks: { 'position.x': many } })]);
+  const thin = layerOf(after(adjust({ type: 'thin-out' }, { within: '0.5' }), scene), 'a').tracks['position.x'] ?? [];
+  expect(thin.length).toBeLessThan(15);
+  for (let f = 0; f <= 100; f += 0.25) {
+    expect(Math.abs(sampleTrack(thin, f * FRAME) - sampleTrack(many, f * FRAME))).toBeLessThanOrEqual(0.51);
+  }
+});
+
+describe('laws', () => {
+  const keysOf = fc
+    .uniqueArray(fc.integer({ min: 0, max: 200 }), { minLength: 1, maxLength: 12 })
+    .chain((times) =>
+      fc
+        .array(fc.integer({ min: -500, max: 500 }), { minLength: times.length, maxLength: times.length })
+        .map((values) => times.sort((a, b) => a - b).map((at, i) => key(at, values[i], soft))),
+    );
+  const anyScene = fc
+    .array(keysOf, { minLength: 1, maxLength: 3 })
+    .map((tracks) =>
+      sceneOf(tracks.map((keys, i) => card(`l${i}`, { tracks: { 'position.x': keys, rotation: keys.slice(0, 2) } }))),
+    );
+  const tracksIn = (scene: Scene) =>
+    scene.layers.map(({ tracks }) =>
+      Object.entries(tracks).map(([channel, keys]) => [
+        channel,
+        (keys as Key[]).map(({ at, value }) => [at, Number(value.toFixed(6))]),
+      ]),
+    );
+
+  test('a stretch by k and by 1/k is nothing; a shift there and back is nothing; backwards twice is nothing', () => {
+    fc.assert(
+      fc.property(anyScene, fc.constantFrom(2, 4, 5), (scene, k) => {
+        const long = after(adjust({ type: 'stretch', pivot: { by: 'first' } }, { to: `${k * 100}%` }), scene);
+        const short = applied(long, adjust({ type: 'stretch', pivot: { by: 'first' } }, { to: `${100 / k}%` }));
+        expect(tracksIn(short)).toEqual(tracksIn(scene));
+        const later = after(adjust({ type: 'shift' }, { by: '7f' }), scene);
+        expect(tracksIn(applied(later, adjust({ type: 'shift' }, { by: '-7f' })))).toEqual(tracksIn(scene));
+        const twice = applied(after(adjust({ type: 'reverse' }), scene), adjust({ type: 'reverse' }));
+        expect(tracksIn(twice)).toEqual(tracksIn(scene));
+        // 1 − (1 − 0.3) is 0.3 but for the last digit.
+        const easesIn = (one: Scene): string =>
+          JSON.stringify(
+            one.layers.map(({ tracks }) => tracks['position.x']?.map(({ ease }) => ease)),
+            (_, value: unknown) => (typeof value === 'number' ? Number(value.toFixed(12)) : value),
+          );
+        expect(easesIn(twice)).toBe(easesIn(scene));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('any step, applied and removed, gives the scene back; switched off and on again it is the same', () => {
+    fc.assert(
+      fc.property(anyScene, fc.constantFrom(...ADJUST_TYPES), (scene, type) => {
+        const recipe = addStep({ ...adjust({ type: 'shift' }, { by: '0f' }) }, type);
+        const planned = planOn(scene, recipe);
+        if (planned.run === null) return;
+        const done = edited(scene, planned.edits);
+        expect(sceneSchema.safeParse(done).success).toBe(true);
+        const gone = edited(done, removeRun(done, 'run-1').edits);
+        expect(tracksIn(gone)).toEqual(tracksIn(scene));
+        const off = edited(done, switchRun(done, 'run-1').edits);
+        const on = edited(off, switchRun(off, 'run-1').edits);
+        expect(on.layers).toEqual(done.layers);
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  test('a shift commutes with a stagger: the order of both does not matter', () => {
+    fc.assert(
+      fc.property(anyScene, (scene) => {
+        const shift = adjust({ type: 'shift' }, { by: '9f' });
+        const stagger = adjust({ type: 'restagger' }, { gap: '3f' });
+        expect(tracksIn(applied(applied(scene, shift), stagger))).toEqual(
+          tracksIn(applied(applied(scene, stagger), shift)),
+        );
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  test('retiming keeps the ends and the order', () => {
+    fc.assert(
+      fc.property(
+        anyScene,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (scene, x1, x2) => {
+          const ease: Key['ease'] = { type: 'bezier', x1, y1: 1.4, x2, y2: -0.4 };
+          const now = after(adjust({ type: 'retime', ease }), scene);
+          now.layers.forEach(({ tracks }, i) => {
+            const [old, keys] = [scene.layers[i].tracks['position.x'] ?? [], tracks['position.x'] ?? []];
+            expect(keys[0].at).toBeGreaterThanOrEqual(old[0].at);
+            expect(keys.at(-1)?.at).toBeLessThanOrEqual(old.at(-1)?.at ?? 0);
+            expect(keys.every((one, k) => k === 0 || one.at > keys[k - 1].at)).toBe(true);
+          });
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('on top of runs', () => {
+  const board = sceneOf([card('a'), card('b'), card('c')]);
+  const entrance: Partial<PresetRecipe> = { preset: { id: 'rise-and-settle' }, spacing: { by: 'gap', gap: '4f' } };
+  const staggered = applied(board, entrance);
+
+  test('keys keep their run and slot, and the run beneath can be changed: the adjustment is done again on top', () => {
+    const later = applied(staggered, adjust({ type: 'shift' }, { by: '10f' }));
+    const marks = (layer: Layer): unknown[] => (layer.tracks.opacity ?? []).map(({ by }) => by);
+    expect(marks(layerOf(later, 'b'))).toEqual(marks(layerOf(staggered, 'b')));
+    const wider = { ...(later.runs[0].recipe as PresetRecipe), spacing: { by: 'gap' as const, gap: '6f' } };
+    const next = edited(later, replan(later, SHELF, 'run-1', wider, CONTEXT).edits);
+    const expected = applied(
+      applied(board, { ...entrance, spacing: { by: 'gap', gap: '6f' } }),
+      adjust({ type: 'shift' }, { by: '10f' }),
+    );
+    expect(next.layers.map(({ tracks }) => tracks)).toEqual(expected.layers.map(({ tracks }) => tracks));
+  });
+
+  test('a restagger follows what the run beneath makes now', () => {
+    const restaggered = applied(staggered, adjust({ type: 'restagger' }, { gap: '2f' }));
+    const shifted = { ...(restaggered.runs[0].recipe as PresetRecipe), start: { by: 'time' as const, at: '1s' } };
+    const next = edited(restaggered, replan(restaggered, SHELF, 'run-1', shifted, CONTEXT).edits);
+    const starts = next.layers.map(({ tracks }) => (tracks.opacity?.[0].at ?? 0) / FRAME);
+    expect(starts).toEqual([25, 27, 29]);
+  });
+
+  test('by phase, by run, by hand, along the order and at random', () => {
+    const both = applied(staggered, { operation: 'send-out', preset: { id: 'fade-out' } });
+    const exits = applied(both, adjust({ type: 'shift' }, { by: '-25f' }, { phases: ['exit'] }));
+    const [old, now] = [both, exits].map((scene) => layerOf(scene, 'a').tracks.opacity ?? []);
+    expect(now[0]).toEqual(old[0]);
+    expect(now.at(-1)?.at).toBe((old.at(-1)?.at ?? 0) - 25 * FRAME);
+    const ramp: AdjustRecipe = {
+      ...adjust({ type: 'shift' }, {}, { run: 'run-1' }),
+      parameters: { s1_by: { by: 'ramp', from: '0f', to: '20f' } },
+    };
+    const spread = applied(both, ramp).layers.map(({ tracks }) => (tracks.opacity?.[0].at ?? 0) / FRAME);
+    expect(spread).toEqual([0, 14, 28]);
+    expect(codesOf(planOn(both, adjust({ type: 'shift' }, {}, { byHand: true })))).toEqual(['nothing-to-adjust']);
+  });
+
+  test('a wrong time, an unknown cue and two orderings of the starts are refused with a sentence', () => {
+    const told = (recipe: AdjustRecipe): string[] =>
+      planOn(staggered, recipe).findings.map((finding) => describeFinding(finding, staggered));
+    expect(told(adjust({ type: 'stretch', pivot: { by: 'cue', cue: 'Nowhere' } }))[0]).toContain('no cue of this name');
+    const twice = addStep(adjust({ type: 'restagger' }), 'close-gaps');
+    expect(told(twice)[0]).toContain('second adjustment');
+    expect(removeStep(twice, 's2').steps).toHaveLength(1);
+    expect(told(adjust({ type: 'shift' }, { by: '12px' }))[0]).toContain('12px');
+  });
+});
+
+test('jitter is the same for the same seed, whole moments move together, and another seed is another jitter', () => {
+  const jitter = (seed: number): Scene => after({ ...adjust({ type: 'jitter' }, { time: '3f', value: '0' }), seed });
+  expect(jitter(1).layers).toEqual(jitter(1).layers);
+  const times = (scene: Scene) => Object.values(layerOf(scene, 'a').tracks).map((keys) => keys[0].at);
+  expect(new Set(times(jitter(4))).size).toBe(1);
+  expect(times(jitter(1))).not.toEqual(times(jitter(2)));
+});

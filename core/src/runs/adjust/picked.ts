@@ -1,0 +1,113 @@
+import { channelOf, type ChannelId } from '../../basics/channel';
+import { toFrameGrid, type Ticks } from '../../basics/time';
+import type { Finding } from '../finding';
+import { operationPhase } from '../operation';
+import { problemsOf, readTime } from '../order';
+import type { NamedKey } from '../run';
+import type { KeyRule } from '../../scene/recipe';
+import { tracksOf, type Layer } from '../../scene/layer';
+import type { Scene } from '../../scene/scene';
+
+/** A key on its way through the steps, and whether it is one of those that are adjusted. */
+export interface Entry {
+  readonly key: NamedKey;
+  readonly isPicked: boolean;
+}
+
+/** The keys of a layer by channel, in order of time. */
+export type Entries = ReadonlyMap<ChannelId, readonly Entry[]>;
+
+/** How many of a channel's units a number that people type is: shares are typed as per cent. */
+export function perUnit(channel: ChannelId): number {
+  const { unit } = channelOf(channel);
+  return unit === 'share' ? 100 : 1;
+}
+
+/** Whether a key meets the conditions of a rule, its place among a layer's moments aside. */
+export type KeyTest = (channel: ChannelId, key: NamedKey) => boolean;
+
+/** Reads a rule once for a scene; what is wrong with its times is told. */
+export function createKeyTest(
+  rule: KeyRule,
+  { runs, rate }: Pick<Scene, 'runs' | 'rate'>,
+): { readonly test: KeyTest; readonly problems: readonly Finding[] } {
+  const from = rule.from === undefined ? null : readTime(rule.from, rate, 'From');
+  const to = rule.to === undefined ? null : readTime(rule.to, rate, 'Up to');
+  const channels = rule.channels && new Set(rule.channels);
+  const phaseOf = new Map(runs.map(({ id, recipe }) => [id, operationPhase(recipe.operation)]));
+  const isOfPhase = ({ by }: NamedKey): boolean => {
+    const phase = by && phaseOf.get(by.run);
+    return rule.phases === undefined || (phase !== undefined && phase !== null && rule.phases.includes(phase));
+  };
+  const test: KeyTest = (channel, key) =>
+    (channels?.has(channel) ?? true) &&
+    isOfPhase(key) &&
+    (rule.run === undefined || key.by?.run === rule.run) &&
+    (rule.byHand !== true || key.by === undefined) &&
+    (rule.offGrid !== true || key.at !== toFrameGrid(key.at, rate)) &&
+    key.at >= (from?.ticks ?? -Infinity) &&
+    key.at <= (to?.ticks ?? Infinity) &&
+    key.value * perUnit(channel) >= (rule.low ?? -Infinity) &&
+    key.value * perUnit(channel) <= (rule.high ?? Infinity);
+  return { test, problems: problemsOf([from, to]) };
+}
+
+/** The picked times of a layer, ascending, each once. */
+export function momentsOf(entries: Entries): Ticks[] {
+  const times = new Set<Ticks>();
+  for (const list of entries.values()) for (const { key, isPicked } of list) if (isPicked) times.add(key.at);
+  return [...times].sort((a, b) => a - b);
+}
+
+/** A layer's keys, with those picked that a rule means: first and last are the first and last moments of those. */
+export function pickKeys(layer: Pick<Layer, 'tracks'>, which: KeyRule['which'], test: KeyTest): Entries {
+  const all = new Map(
+    tracksOf(layer as Layer).map(([channel, keys]) => [
+      channel,
+      keys.map((key): Entry => ({ key, isPicked: test(channel, key) })),
+    ]),
+  );
+  if (which === 'all') return all;
+  const times = momentsOf(all);
+  const [first, last] = [times[0], times[times.length - 1]];
+  const isMeant = (at: Ticks): boolean =>
+    which === 'first' ? at === first : which === 'last' ? at === last : at !== first && at !== last;
+  return mapEntries(all, (entry) => ({ ...entry, isPicked: entry.isPicked && isMeant(entry.key.at) }));
+}
+
+/** Entries put through a change, channel by channel. */
+export function mapEntries(entries: Entries, change: (entry: Entry, channel: ChannelId) => Entry): Entries {
+  return new Map([...entries].map(([channel, list]) => [channel, list.map((entry) => change(entry, channel))]));
+}
+
+/** Picked keys put through a change. */
+export function mapPicked(entries: Entries, change: (key: NamedKey, channel: ChannelId) => NamedKey): Entries {
+  return mapEntries(entries, (entry, channel) =>
+    entry.isPicked ? { ...entry, key: change(entry.key, channel) } : entry,
+  );
+}
+
+/** Keys in order of time again, one at each: a picked one takes the place of another, of two picked ones the later. */
+export function settled(entries: Entries): Entries {
+  return new Map(
+    [...entries].map(([channel, list]) => {
+      const sorted = list
+        .map((entry, i) => ({ entry, i }))
+        .sort((a, b) => a.entry.key.at - b.entry.key.at || a.i - b.i);
+      const kept: Entry[] = [];
+      for (const { entry } of sorted) {
+        const last = kept.at(-1);
+        if (last?.key.at !== entry.key.at) kept.push(entry);
+        else if (entry.isPicked || !last.isPicked) kept[kept.length - 1] = entry;
+      }
+      return [channel, kept];
+    }),
+  );
+}
+
+/** How many keys are picked. */
+export function pickedCount(entries: Entries): number {
+  let count = 0;
+  for (const list of entries.values()) for (const { isPicked } of list) if (isPicked) count++;
+  return count;
+}

@@ -1,0 +1,162 @@
+import { channelsWords } from '../rig';
+import { easingText } from '../../basics/easing';
+import { pickWords } from '../pick';
+import { variationWords } from '../run';
+import {
+  ADJUST_STEPS,
+  stepNumber,
+  type AdjustRecipe,
+  type AdjustStep,
+  type KeyRule,
+  type Pivot,
+} from '../../scene/recipe';
+import { field, orderWords, plain, readableTime, verbOf, type SentenceFacts, type SentencePart } from '../sentence';
+
+const WHICH: Readonly<Record<KeyRule['which'], string>> = {
+  all: 'all keys',
+  first: 'the first keys',
+  last: 'the last keys',
+  inner: 'the keys in between',
+};
+
+/** "the last keys of position from 1:00": which keys are adjusted. */
+export function keyRuleWords(rule: KeyRule, runName = 'a run'): string {
+  const words = [
+    WHICH[rule.which],
+    rule.channels ? `of ${channelsWords(rule.channels)}` : '',
+    rule.phases ? `of each ${rule.phases.join(' and ')}` : '',
+    rule.run === undefined ? '' : `that ${runName} made`,
+    rule.byHand === true ? 'set by hand' : '',
+    rule.offGrid === true ? 'between frames' : '',
+    rule.from === undefined ? '' : `from ${readableTime(rule.from)}`,
+    rule.to === undefined ? '' : `up to ${readableTime(rule.to)}`,
+    rule.low === undefined ? '' : `at ${rule.low} or more`,
+    rule.high === undefined ? '' : `at ${rule.high} or less`,
+  ];
+  return words.filter((text) => text !== '').join(' ');
+}
+
+/** "about each first key". */
+export function pivotWords(pivot: Pivot): string {
+  switch (pivot.by) {
+    case 'first':
+      return 'about each first key';
+    case 'last':
+      return 'about each last key';
+    case 'middle':
+      return 'about each middle';
+    case 'in':
+      return 'about each in point';
+    case 'out':
+      return 'about each out point';
+    case 'time':
+      return `about ${readableTime(pivot.at)}`;
+    case 'cue':
+      return `about the cue “${pivot.cue}”`;
+  }
+}
+
+/** What stands before, between and after a step's numbers. */
+function stepWords(step: AdjustStep): readonly string[] {
+  switch (step.type) {
+    case 'shift':
+      return ['later by ', ''];
+    case 'stretch':
+      return ['stretched to ', ` ${pivotWords(step.pivot)}`];
+    case 'fit':
+      return ['made to last ', ` ${pivotWords(step.pivot)}`];
+    case 'window':
+      return ['made to fill ', ' to ', ''];
+    case 'restagger':
+      return ['restaggered, one every ', ''];
+    case 'close-gaps':
+      return ['one after the other with a gap of ', ''];
+    case 'hold':
+      return ['each pose held for ', ''];
+    case 'move-later':
+      return ['from ', ' on moved by ', ''];
+    case 'reverse':
+      return ['reversed'];
+    case 'retime':
+      return [`retimed by ${easingText(step.ease) ?? 'a curve'}`];
+    case 'spread':
+      return [step.of === 'time' ? 'spread evenly in time' : 'with values spread evenly'];
+    case 'jitter':
+      return ['off by up to ', ' and by values up to ', ''];
+    case 'whole-frames':
+      return ['on whole frames'];
+    case 'conform':
+      return ['from ', ' frames a second, by frame'];
+    case 'to-cues':
+      return ['on the nearest cues'];
+    case 'ease':
+      return [`eased by ${easingText(step.ease) ?? 'a curve'}`];
+    case 'strengths': {
+      const way = { set: '', add: 'more by ', scale: 'scaled to ' }[step.way];
+      if (step.parts === 'departure') return [`with departures ${way}`, ''];
+      if (step.parts === 'arrival') return [`with arrivals ${way}`, ''];
+      return [`with departures ${way}`, `, arrivals ${way}`, ''];
+    }
+    case 'freeze':
+      return ['each held until the next'];
+    case 'scale':
+      return ['with values scaled to ', ` about ${{ rest: 'rest', mean: 'their mean', zero: '0' }[step.about]}`];
+    case 'offset':
+      return ['with values moved by ', ''];
+    case 'mirror':
+      return ['with values mirrored about rest'];
+    case 'limit':
+      return ['with values from ', ' to ', ''];
+    case 'smooth':
+      return ['smoothed by ', ''];
+    case 'thin-out':
+      return ['thinned out within ', ''];
+  }
+}
+
+/** Numbers of a step that count as it is set. */
+export function countingNumbers(step: AdjustStep): readonly string[] {
+  const names = ADJUST_STEPS[step.type].numbers.map(({ name }) => name);
+  if (step.type !== 'strengths' || step.parts === 'both') return names;
+  return [step.parts === 'departure' ? 'leave' : 'reach'];
+}
+
+function stepParts(step: AdjustStep, { parameters }: AdjustRecipe): SentencePart[] {
+  const words = stepWords(step);
+  const numbers = countingNumbers(step).map((name) => stepNumber(step.id, name));
+  const parts = numbers.flatMap((name, i): SentencePart[] => {
+    const variation = parameters[name];
+    return [
+      i === 0 ? field(`step:${step.id}`, words[0].trim()) : plain(words[i].trimEnd()),
+      plain(' '),
+      field(`parameter:${name}`, variation ? variationWords(variation) : '…'),
+    ];
+  });
+  const tail = words[numbers.length] ?? '';
+  if (numbers.length === 0) return [field(`step:${step.id}`, words[0])];
+  return tail === '' ? parts : [...parts, plain(tail)];
+}
+
+/** Orders count only for what goes along them. */
+function goesAlong({ steps, parameters }: AdjustRecipe): boolean {
+  return (
+    steps.some(({ type }) => type === 'restagger' || type === 'close-gaps') ||
+    Object.values(parameters).some(({ by }) => by === 'ramp' || by === 'cycle')
+  );
+}
+
+/** The sentence of an adjustment: "Adjust all keys of 12 layers: later by 3 f, stretched to 120 % about each first key." */
+export function adjustParts(recipe: AdjustRecipe, { count, scene }: SentenceFacts): SentencePart[] {
+  const run = scene.runs.findIndex(({ id }) => id === recipe.keys.run);
+  return [
+    field('operation', verbOf('adjust')),
+    plain(' '),
+    field('keys', keyRuleWords(recipe.keys, run < 0 ? 'a run' : `run ${run + 1}`)),
+    plain(' of '),
+    field('pick', pickWords(recipe.pick, count, scene)),
+    ...(goesAlong(recipe) ? [plain(', '), field('order', orderWords(recipe.order))] : []),
+    plain(': '),
+    ...recipe.steps.flatMap((step, i) => [...(i === 0 ? [] : [plain(', then ')]), ...stepParts(step, recipe)]),
+    plain('.'),
+  ];
+}
