@@ -34,9 +34,6 @@ test('scene with a dry run', async ({ page }) => {
   await screen.closeEditor();
   await screen.setTime('1:06');
   await take(page, 'scene-dry-run');
-  await page.getByRole('button', { name: 'Use the dark theme' }).click();
-  await page.getByRole('tab', { name: 'layer' }).click();
-  await take(page, 'scene-dark');
 });
 
 test('runs, cues and versions', async ({ page }) => {
@@ -158,9 +155,27 @@ test('a pack is looked at before it is imported', async ({ page }) => {
   await take(page, 'import');
 });
 
-test('shortcuts', async ({ page }) => {
-  await page.goto('/shortcuts');
-  await take(page, 'shortcuts');
+test('a movement on the bench', async ({ page }) => {
+  const bench = new BenchScreen(page);
+  await bench.open('arc-home');
+  await page.locator('wx-specimen-view').getByRole('button', { name: 'Pause' }).click();
+  await page.locator('wx-path-editor').getByRole('slider', { name: 'Point 1 of 2' }).click();
+  await take(page, 'bench-movement');
+});
+
+test('keys in rows of channels', async ({ page }) => {
+  const screen = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await screen.open(id);
+  await screen.applyButton.click();
+  await screen.saved();
+  await page.keyboard.press('k');
+  const view = page.locator('wx-keys-view');
+  await view.getByRole('row').nth(2).focus();
+  await page.keyboard.press('Enter');
+  await view.getByRole('row').nth(3).focus();
+  await page.keyboard.press('Shift+Enter');
+  await take(page, 'scene-keys');
 });
 
 test('help', async ({ page }) => {

@@ -1,3 +1,23 @@
 export { planAdjust, replayAdjust, adjustReads } from './adjust';
 export { adjustParts, keyRuleWords, pivotWords, countingNumbers } from './words';
-export { createKeyTest, pickKeys, pickedCount } from './picked';
+export { createKeyTest, perUnit, pickKeys, pickedCount } from './picked';
+export {
+  countPicks,
+  movePicks,
+  poseAt,
+  removePicks,
+  setPickedValues,
+  stepByHand,
+  type HandChange,
+  type HandPicks,
+} from './by-hand';
+export {
+  copyKeys,
+  keyClipSchema,
+  pasteKeys,
+  pasteWords,
+  readKeyClip,
+  type KeyClip,
+  type PasteReport,
+  type PasteWay,
+} from './clip';

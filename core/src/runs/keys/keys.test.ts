@@ -114,7 +114,7 @@ describe('turning into keys', () => {
   test('formats without formulas get keys and say so', () => {
     const scene = rigged();
     expect(apart(scene, bakedScene(scene), 'position.x')).toBeLessThan(0.3);
-    expect(exportPage(scene)).toContain('What rigs drive stands here as keyframes');
+    expect(exportPage(scene)).toContain('What rigs drive, and motion along paths, stands here as keyframes');
     expect(exportPage(sceneOf([slider('a', 0)]))).not.toContain('What rigs drive');
   });
 });

@@ -11,6 +11,7 @@ export type SceneCommand =
   | 'loop'
   | 'fit'
   | 'dry-run'
+  | 'keys'
   | 'preview-alone'
   | 'leave-alone'
   | 'zoom-in'
@@ -28,6 +29,7 @@ const PLAIN: Readonly<Record<string, SceneCommand>> = {
   o: 'loop',
   f: 'fit',
   w: 'dry-run',
+  k: 'keys',
   v: 'preview-alone',
   Escape: 'leave-alone',
   '+': 'zoom-in',

@@ -66,6 +66,8 @@ import { Transport } from './preview/transport';
 import { SceneStore } from './scene.store';
 import { SaveNote } from './save-note';
 import { SentenceBar } from './sentence/sentence-bar';
+import { KeysView } from './keys/keys-view';
+import type { TimeWindow } from './sheet/time-window';
 import { RunSheet } from './sheet/run-sheet';
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
@@ -80,6 +82,7 @@ import { RunSheet } from './sheet/run-sheet';
     GuideCard,
     HistoryPanel,
     Icon,
+    KeysView,
     LayerPanel,
     MatMenuModule,
     Preview,
@@ -143,6 +146,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   private readonly preview = viewChild(Preview);
   private readonly sentence = viewChild(SentenceBar);
   private readonly sheet = viewChild(RunSheet);
+  /** Whether the keys stand in the place of the run sheet; both show the same stretch of time. */
+  protected readonly isKeysShown = signal(false);
+  protected readonly timeWindow = signal<TimeWindow | null>(null);
   protected readonly layout = inject(LayoutService);
   protected readonly usual = USUAL;
   /** The preview has the whole window. */
@@ -404,6 +410,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     }
   }
 
+  protected showKeys(isShown: boolean): void {
+    this.isKeysShown.set(isShown);
+  }
+
   protected zoomBy(factor: number): void {
     this.preview()?.zoomBy(factor);
   }
@@ -465,6 +475,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
         return () => this.fit();
       case 'dry-run':
         return () => this.draftStore.setLive(!this.draft()?.isLive);
+      case 'keys':
+        return () => this.showKeys(!this.isKeysShown());
       case 'preview-alone':
         return () => this.isPreviewAlone.update((isAlone) => !isAlone);
       case 'leave-alone':

@@ -6,6 +6,7 @@ const GROUPS = [
     keys: [
       ['Ctrl + Enter', 'Dry run, then apply it; in a field, too'],
       ['W', 'Show or hide the dry run'],
+      ['K', 'Keys in rows of channels, or the run sheet'],
       ['Ctrl + Z', 'Undo'],
       ['Ctrl + Shift + Z', 'Redo'],
       ['V', 'Preview in the whole window, and back'],
@@ -50,6 +51,20 @@ const GROUPS = [
       ['→, ←', 'Open or close a group'],
       ['Space', 'Take part, or not'],
       ['Delete', 'Remove the layer (undo brings it back)'],
+    ],
+  },
+  {
+    title: 'Among the keys',
+    keys: [
+      ['↑, ↓', 'From row to row'],
+      ['Enter, Space', 'Pick the keys of the row; with Shift these too'],
+      ['→, ←', 'Move what is picked by a frame; with Shift by ten'],
+      ['Ctrl + A', 'Pick all'],
+      ['Ctrl + C, X, V', 'Copy, cut, paste at the playhead'],
+      ['Delete', 'Remove what is picked'],
+      ['Escape', 'Pick nothing'],
+      ['Shift, or Ctrl, and a press', 'Pick these too'],
+      ['Alt and a press', 'The moment on all layers'],
     ],
   },
   {

@@ -1,6 +1,8 @@
 import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import {
+  createAdjust,
+  formatShort,
   isPresetRecipe,
   type LayerValues,
   type Mend,
@@ -11,6 +13,7 @@ import {
 import { DraftStore } from '../draft.store';
 import { VariantsDialog, type VariantsSource } from '../dialogs/variants-dialog';
 import type { SharePoint } from '../preview/marks';
+import type { AdjustWanted } from '../keys/keys-view';
 import { SceneStore } from '../scene.store';
 import { withOverride } from '../sheet/cells';
 import type { HandValue, Reorder } from '../sheet/run-sheet';
@@ -27,6 +30,18 @@ export class RecipeActions {
   tick(layers: readonly string[], isOn: boolean): void {
     const [recipe, scene] = [this.draft.recipe, this.store.scene];
     if (recipe && scene) this.draft.change(ticked(recipe, scene, layers, isOn));
+  }
+
+  /** An adjustment of the keys that were picked by hand, as far as a rule can say it, in the sentence. */
+  adjust({ layers, channels, from, to }: AdjustWanted): void {
+    const { scene } = this.store;
+    const { recipe } = this.draft;
+    if (!scene || !recipe) return;
+    const [first, last] = [from, to].map((at) => formatShort(at, scene.rate));
+    const adjust = createAdjust({ by: 'layers', layers: [...layers] });
+    const keys = { which: 'all' as const, channels: [...channels], from: first, to: last };
+    this.draft.change({ ...adjust, order: recipe.order, seed: recipe.seed, keys });
+    this.draft.setLive(true);
   }
 
   pickOnly(layers: readonly string[]): void {

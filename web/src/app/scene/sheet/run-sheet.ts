@@ -7,6 +7,7 @@ import {
   DestroyRef,
   inject,
   input,
+  model,
   output,
   signal,
   viewChild,
@@ -91,6 +92,8 @@ export class RunSheet implements AfterViewInit {
   readonly seek = output<number>();
   readonly addLayers = output();
   readonly removed = output<string>();
+  /** The keys in rows of channels are wanted instead. */
+  readonly keysWanted = output();
 
   protected readonly rowHeight = STRIP_HEIGHT;
   protected readonly expanded = signal<ReadonlySet<string>>(new Set());
@@ -113,7 +116,7 @@ export class RunSheet implements AfterViewInit {
     sheetRows(this.scene(), this.plan(), this.expanded(), this.query(), this.isByPlace(), this.isTakingOnly()),
   );
   /** The stretch of time that was asked for; null: the whole scene. */
-  private readonly wantedWindow = signal<TimeWindow | null>(null);
+  readonly wantedWindow = model<TimeWindow | null>(null);
   protected readonly window = computed((): TimeWindow => {
     const { length, rate } = this.scene();
     const wanted = this.wantedWindow();

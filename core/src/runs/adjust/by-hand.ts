@@ -1,0 +1,144 @@
+import type { ChannelId } from '../../basics/channel';
+import { restValue, tracksOf, type Key, type Layer } from '../../scene/layer';
+import { layerEdits, type Edit } from '../../scene/edit';
+import { sampleTrack } from '../../scene/sample';
+import type { Scene } from '../../scene/scene';
+import type { AdjustStep } from '../../scene/recipe';
+import type { Ticks } from '../../basics/time';
+import { settled, type Entries, type Entry } from './picked';
+import { doStep } from './steps';
+
+/** Keys picked by hand: by layer and channel, the times of its picked keys. */
+export type HandPicks = ReadonlyMap<string, ReadonlyMap<ChannelId, ReadonlySet<Ticks>>>;
+
+/** How many keys are picked by hand. */
+export function countPicks(picks: HandPicks): number {
+  let count = 0;
+  for (const channels of picks.values()) for (const times of channels.values()) count += times.size;
+  return count;
+}
+
+function entriesOf(layer: Layer, picks: ReadonlyMap<ChannelId, ReadonlySet<Ticks>>): Entries {
+  return new Map(
+    tracksOf(layer).map(([channel, keys]) => {
+      const times = picks.get(channel);
+      return [channel, keys.map((key): Entry => ({ key, isPicked: times?.has(key.at) ?? false }))];
+    }),
+  );
+}
+
+/** What steps write anew by hand belongs to no run. */
+const BY_HAND = 'by-hand';
+
+function ownKey(key: Key): Key {
+  if (key.by?.run !== BY_HAND) return key;
+  const { by: _by, ...own } = key;
+  return own;
+}
+
+/** What became of picked keys: the edits, and the same keys picked where they now are. */
+export interface HandChange {
+  readonly edits: readonly Edit[];
+  readonly picks: HandPicks;
+}
+
+function changeOf(scene: Scene, picks: HandPicks, change: (entries: Entries, layer: Layer) => Entries): HandChange {
+  const edits: Edit[] = [];
+  const now = new Map<string, Map<ChannelId, Set<Ticks>>>();
+  for (const layer of scene.layers) {
+    const own = picks.get(layer.id);
+    if (!own || layer.locked) continue;
+    const changed = settled(change(entriesOf(layer, own), layer));
+    const tracks: Layer['tracks'] = {};
+    const picked = new Map<ChannelId, Set<Ticks>>();
+    for (const [channel, list] of changed) {
+      if (list.length > 0) tracks[channel] = list.map(({ key }) => ownKey(key));
+      const times = list.filter(({ isPicked }) => isPicked).map(({ key }) => key.at);
+      if (times.length > 0) picked.set(channel, new Set(times));
+    }
+    edits.push(...layerEdits(layer, { ...layer, tracks }));
+    if (picked.size > 0) now.set(layer.id, picked);
+  }
+  return { edits, picks: now };
+}
+
+/** Does a step on keys that were picked by hand. `number` gives the step's numbers, times in seconds. */
+export function stepByHand(
+  scene: Scene,
+  picks: HandPicks,
+  step: AdjustStep,
+  number: (name: string) => number,
+): HandChange {
+  return changeOf(scene, picks, (entries, layer) =>
+    doStep(entries, step, {
+      layer: {
+        id: layer.id,
+        span: layer.span,
+        rate: scene.rate,
+        seed: 1,
+        number,
+        cues: scene.cues.map(({ at }) => at),
+        at: null,
+      },
+      rest: (channel) => restValue(layer, channel),
+      mark: (channel, at, nth) => ({ run: BY_HAND, slot: `${channel}/${nth}-${at}` }),
+      start: null,
+    }),
+  );
+}
+
+/** Moves picked keys by so many ticks. */
+export function movePicks(scene: Scene, picks: HandPicks, by: Ticks): HandChange {
+  return changeOf(scene, picks, (entries) => mapPickedKeys(entries, (key) => ({ ...key, at: key.at + by })));
+}
+
+/** Sets the values of picked keys. */
+export function setPickedValues(
+  scene: Scene,
+  picks: HandPicks,
+  valueOf: (value: number, channel: ChannelId) => number,
+): HandChange {
+  return changeOf(scene, picks, (entries) =>
+    mapPickedKeys(entries, (key, channel) => ({ ...key, value: valueOf(key.value, channel) })),
+  );
+}
+
+function mapPickedKeys(entries: Entries, change: (key: Key, channel: ChannelId) => Key): Entries {
+  return new Map(
+    [...entries].map(([channel, list]) => [
+      channel,
+      list.map((entry) => (entry.isPicked ? { ...entry, key: change(entry.key, channel) } : entry)),
+    ]),
+  );
+}
+
+/** Takes picked keys away. */
+export function removePicks(scene: Scene, picks: HandPicks): HandChange {
+  return changeOf(
+    scene,
+    picks,
+    (entries) => new Map([...entries].map(([channel, list]) => [channel, list.filter(({ isPicked }) => !isPicked)])),
+  );
+}
+
+/** Keys of the layers' keyed channels at a time: with the values that they have there, or those of the rest pose. */
+export function poseAt(scene: Scene, layers: ReadonlySet<string>, at: Ticks, pose: 'as it is' | 'rest'): HandChange {
+  const edits: Edit[] = [];
+  const picks = new Map<string, Map<ChannelId, Set<Ticks>>>();
+  for (const layer of scene.layers) {
+    if (!layers.has(layer.id) || layer.locked) continue;
+    const tracks = { ...layer.tracks };
+    const picked = new Map<ChannelId, Set<Ticks>>();
+    for (const [channel, keys] of tracksOf(layer)) {
+      const value = pose === 'rest' ? restValue(layer, channel) : sampleTrack(keys, at);
+      const before = keys.findLast((key) => key.at < at);
+      const ease = before?.ease ?? keys[0].ease;
+      const others = keys.filter((key) => key.at !== at);
+      tracks[channel] = [...others, { at, value, ease }].sort((a, b) => a.at - b.at);
+      picked.set(channel, new Set([at]));
+    }
+    edits.push(...layerEdits(layer, { ...layer, tracks }));
+    if (picked.size > 0) picks.set(layer.id, picked);
+  }
+  return { edits, picks };
+}

@@ -1,0 +1,140 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Locator, type Page } from '@playwright/test';
+import { frameTicks, type Key, type Scene } from '@wexikine/core';
+import { copyOf, SceneScreen } from '../pages/scene-screen';
+
+const FRAME = frameTicks({ num: 25, den: 1 });
+
+function keysOf(scene: Scene, name: string, channel: 'opacity' | 'rotation' | 'position.y'): [number, number][] {
+  const layer = scene.layers.find((one) => one.name === name);
+  return ((layer?.tracks[channel] ?? []) as Key[]).map(({ at, value }) => [at / FRAME, Number(value.toFixed(6))]);
+}
+
+/** The board with its entrance, shown as keys. */
+async function openKeys(page: Page): Promise<{ scene: SceneScreen; id: string; view: Locator }> {
+  const scene = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await scene.open(id);
+  await scene.applyButton.click();
+  await scene.saved();
+  await page
+    .getByRole('button', { name: 'Hide dry run' })
+    .click({ timeout: 2000 })
+    .catch(() => undefined);
+  await page.getByRole('button', { name: 'Keys', exact: true }).first().click();
+  const view = page.locator('wx-keys-view');
+  await expect(view.getByRole('treegrid', { name: 'Keys of the scene' })).toBeVisible();
+  return { scene, id, view };
+}
+
+function row(view: Locator, label: string): Locator {
+  return view.locator(`[data-key-row="${label}"]`);
+}
+
+test('keys of twelve layers are picked and moved by the keyboard alone, and undone to the exact start', async ({
+  page,
+}) => {
+  const { scene, id, view } = await openKeys(page);
+  const before = await scene.stored(id);
+  const first = before.layers.find(({ tags }) => tags.includes('row'));
+  if (!first) throw new Error('no row');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+
+  // One row by Enter, three frames later by the arrow keys.
+  await row(view, `${first.id} opacity`).focus();
+  await page.keyboard.press('Enter');
+  const count = keysOf(before, first.name, 'opacity').length;
+  await expect(view.getByText(`${count} of `, { exact: false }).first()).toContainText('keys picked');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await scene.saved();
+  const moved = keysOf(await scene.stored(id), first.name, 'opacity');
+  expect(moved).toEqual(keysOf(before, first.name, 'opacity').map(([at, value]) => [at + 13, value]));
+
+  // All of them at once; a value typed as a difference.
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Escape');
+  await row(view, `${first.id} rotation`).focus();
+  await page.keyboard.press('Space');
+  await page.getByRole('textbox', { name: 'Set values to, or change by' }).fill('+10');
+  await page.getByRole('textbox', { name: 'Set values to, or change by' }).press('Enter');
+  await scene.saved();
+  const turned = keysOf(await scene.stored(id), first.name, 'rotation');
+  expect(turned.map(([, value]) => value)).toEqual(
+    keysOf(before, first.name, 'rotation').map(([, value]) => Number((value + 10).toFixed(6))),
+  );
+
+  const undo = page.getByRole('button', { name: /^Undo (?!Bring)/ });
+  await expect(async () => {
+    if ((await undo.count()) > 0 && (await undo.isEnabled())) await undo.click({ timeout: 1000 });
+    await expect(page.getByRole('button', { name: /^Undo Bring/ })).toBeVisible({ timeout: 200 });
+  }).toPass();
+  await scene.saved();
+  expect((await scene.stored(id)).layers.map(({ tracks }) => tracks)).toEqual(
+    before.layers.map(({ tracks }) => tracks),
+  );
+});
+
+test('keys are picked by a press, by a moment on all layers and by a band, dragged, and pasted onto others', async ({
+  page,
+}) => {
+  const { scene, id, view } = await openKeys(page);
+  const before = await scene.stored(id);
+  const rows = before.layers.filter(({ tags }) => tags.includes('row'));
+  const strip = row(view, `${rows[0].id} opacity`).getByRole('gridcell').nth(1);
+  const svg = (await strip.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  // The whole scene lies across the strip but for its margin.
+  const width = svg.width - 14;
+  const xOf = (frames: number): number => svg.x + ((frames * FRAME) / before.length) * width;
+  const [[start]] = keysOf(before, rows[0].name, 'opacity');
+
+  // A press picks one key; a drag moves it by twenty frames.
+  await page.mouse.click(xOf(start), svg.y + 14);
+  await expect(view.getByText(/^1 of \d+ keys picked$/)).toBeVisible();
+  const last = keysOf(before, rows[0].name, 'opacity').at(-1)?.[0] ?? 0;
+  await page.mouse.move(xOf(last), svg.y + 14);
+  await page.mouse.down();
+  await page.mouse.move(xOf(last + 40), svg.y + 14, { steps: 6 });
+  await expect(view.getByText(/^\+\d+ f, to/)).toBeVisible();
+  await page.mouse.up();
+  await scene.saved();
+  const dragged = keysOf(await scene.stored(id), rows[0].name, 'opacity').at(-1)?.[0] ?? 0;
+  expect(dragged).toBeGreaterThan(last + 30);
+  expect(Number.isInteger(dragged)).toBe(true);
+
+  // Alt picks the moment on every layer.
+  await page.keyboard.down('Alt');
+  await page.mouse.click(xOf(start), svg.y + 14);
+  await page.keyboard.up('Alt');
+  await expect(view.getByText(/^(2[4-9]|[3-9]\d) of \d+ keys picked$/)).toBeVisible();
+
+  // A band over one row.
+  await page.keyboard.press('Escape');
+  await page.mouse.move(xOf(-0.4) + 4, svg.y + 4);
+  await page.mouse.move(xOf(140), svg.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(xOf(start) - 3, svg.y + 24, { steps: 4 });
+  await page.mouse.up();
+  const count = keysOf(before, rows[0].name, 'opacity').length;
+  await expect(view.getByText(new RegExp(`^${count} of \\d+ keys picked$`))).toBeVisible();
+
+  // Copied, and pasted onto all that take part, as long after each in point.
+  await view.getByRole('button', { name: 'Keys', exact: true }).last().click();
+  await page.getByRole('menuitem', { name: /^Copy/ }).click();
+  await view.getByRole('button', { name: 'Keys', exact: true }).last().click();
+  await page.getByRole('menuitem', { name: '… as long after each in point' }).click();
+  await expect(page.getByText(`${count * 12} keys pasted on 12 layers.`)).toBeVisible();
+  await scene.saved();
+  const pasted = await scene.stored(id);
+  for (const layer of rows.slice(1)) {
+    const own = keysOf(pasted, layer.name, 'opacity').map(([at]) => at);
+    for (const [at] of keysOf(pasted, rows[0].name, 'opacity')) expect(own).toContain(at);
+  }
+
+  // What is picked becomes an adjustment in the sentence.
+  await view.getByRole('button', { name: 'Adjust these…' }).click();
+  await expect(scene.sentence).toContainText('Adjust all keys of opacity from');
+  await scene.planned();
+});
