@@ -121,9 +121,9 @@ test('keys are picked by a press, by a moment on all layers and by a band, dragg
   await expect(view.getByText(new RegExp(`^${count} of \\d+ keys picked$`))).toBeVisible();
 
   // Copied, and pasted onto all that take part, as long after each in point.
-  await view.getByRole('button', { name: 'Keys', exact: true }).last().click();
+  await view.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('menuitem', { name: /^Copy/ }).click();
-  await view.getByRole('button', { name: 'Keys', exact: true }).last().click();
+  await view.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('menuitem', { name: '… as long after each in point' }).click();
   await expect(page.getByText(`${count * 12} keys pasted on 12 layers.`)).toBeVisible();
   await scene.saved();

@@ -175,7 +175,7 @@ test('sixty words carry and settle by one sentence, the exported page too, and o
   const waiting = page.waitForEvent('download');
   await page.getByRole('menuitem', { name: /^Web page/ }).click();
   const text = readFileSync(await (await waiting).path(), 'utf8');
-  expect(text).toContain('What rigs drive stands here as keyframes');
+  expect(text).toContain('What rigs drive, and motion along paths, stands here as keyframes');
   await expect(page.getByText(/cannot carry formulas/)).toBeVisible();
 });
 

@@ -1,11 +1,20 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '@wexikine/core';
-import { BehaviorSubject, distinctUntilChanged } from 'rxjs';
+import { BehaviorSubject, distinctUntilChanged, map } from 'rxjs';
+import { playedFrame, type PlayedFrames, type PlayMode } from './player-frames';
 
 /** What is played: how long, and at which rate. */
 export interface Stage {
   readonly rate: Rate;
   readonly length: Ticks;
+}
+
+/** How a scene is played: what happens at its end, how much slower than it is, and of which stretch of it. */
+export interface PlayWay {
+  readonly mode: PlayMode;
+  /** 1 is its own pace, 0.5 half of it. */
+  readonly pace: number;
+  readonly range: { readonly from: Ticks; readonly to: Ticks } | null;
 }
 
 /** Milliseconds over which the real rate is measured. */
@@ -19,7 +28,7 @@ const MEASURE_OVER = 1_000;
 export class PlayerStore implements OnDestroy {
   private readonly timeSubject = new BehaviorSubject<Ticks>(0);
   private readonly playingSubject = new BehaviorSubject(false);
-  private readonly loopSubject = new BehaviorSubject(true);
+  private readonly waySubject = new BehaviorSubject<PlayWay>({ mode: 'loop', pace: 1, range: null });
   private readonly rateSubject = new BehaviorSubject<number | null>(null);
   private stage: Stage = { rate: { num: 25, den: 1 }, length: TICKS_PER_SECOND };
   private request = 0;
@@ -28,7 +37,11 @@ export class PlayerStore implements OnDestroy {
 
   readonly time$ = this.timeSubject.pipe(distinctUntilChanged());
   readonly isPlaying$ = this.playingSubject.asObservable();
-  readonly isLooping$ = this.loopSubject.asObservable();
+  readonly way$ = this.waySubject.asObservable();
+  readonly isLooping$ = this.way$.pipe(
+    map(({ mode }) => mode !== 'once'),
+    distinctUntilChanged(),
+  );
   /** Frames per second really drawn while playing; null while it stands. */
   readonly rate$ = this.rateSubject.pipe(distinctUntilChanged());
 
@@ -64,7 +77,9 @@ export class PlayerStore implements OnDestroy {
   }
 
   play(): void {
-    if (this.time >= this.lastFrame) this.timeSubject.next(0);
+    const { first, last } = this.played;
+    const frame = frameTicks(this.stage.rate);
+    if (this.time >= last * frame || this.time < first * frame) this.timeSubject.next(first * frame);
     this.playingSubject.next(true);
     this.drawn = [];
     this.begin();
@@ -78,7 +93,22 @@ export class PlayerStore implements OnDestroy {
   }
 
   toggleLoop(): void {
-    this.loopSubject.next(!this.loopSubject.value);
+    this.setWay({ mode: this.waySubject.value.mode === 'once' ? 'loop' : 'once' });
+  }
+
+  /** How it is played: once or again, how slowly, and of which stretch. */
+  setWay(way: Partial<PlayWay>): void {
+    this.waySubject.next({ ...this.waySubject.value, ...way });
+    this.begin();
+  }
+
+  /** One end of the stretch that is played, at the playhead; the other one stays where it lies on its side. */
+  setEnd(end: 'from' | 'to'): void {
+    const { range } = this.waySubject.value;
+    const length = this.stage.length;
+    const from = end === 'from' ? this.time : Math.min(range?.from ?? 0, this.time);
+    const to = end === 'to' ? this.time : Math.max(range?.to ?? length, this.time);
+    this.setWay({ range: { from, to } });
   }
 
   /** Told by the preview when it has drawn a frame. */
@@ -95,21 +125,27 @@ export class PlayerStore implements OnDestroy {
     return Math.max(0, Math.ceil(this.stage.length / frame) - 1) * frame;
   }
 
+  /** The frames that are played: of the range where there is one, else of the whole scene. */
+  private get played(): PlayedFrames {
+    const frame = frameTicks(this.stage.rate);
+    const { range } = this.waySubject.value;
+    const last = this.lastFrame / frame;
+    if (!range) return { first: 0, last };
+    const first = Math.min(last, Math.max(0, Math.round(range.from / frame)));
+    return { first, last: Math.min(last, Math.max(first, Math.round(range.to / frame))) };
+  }
+
   private begin(): void {
     this.began = { clock: performance.now(), frame: Math.round(this.time / frameTicks(this.stage.rate)) };
   }
 
   private readonly tick = (): void => {
     const { num, den } = this.stage.rate;
-    const frame = frameTicks(this.stage.rate);
-    const passed = Math.floor(((performance.now() - this.began.clock) / 1_000) * (num / den));
-    const count = this.lastFrame / frame + 1;
-    const at = this.began.frame + passed;
-    if (at >= count && !this.loopSubject.value) {
-      this.timeSubject.next(this.lastFrame);
-      return this.pause();
-    }
-    this.timeSubject.next((at % count) * frame);
+    const { mode, pace } = this.waySubject.value;
+    const passed = Math.floor(((performance.now() - this.began.clock) / 1_000) * (num / den) * pace);
+    const { frame, isOver } = playedFrame(this.began.frame, passed, this.played, mode);
+    this.timeSubject.next(frame * frameTicks(this.stage.rate));
+    if (isOver) return this.pause();
     this.request = requestAnimationFrame(this.tick);
   };
 }

@@ -55,7 +55,7 @@ import { CurvePanel } from './panels/curve-panel';
 import { DialsPanel } from './panels/dials-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
-import { LayerPanel } from './panels/layer-panel';
+import { LayerPanel, type LayerStep } from './panels/layer-panel';
 import { PANEL_LABELS, PANELS, PANELS_BY_KEY, type Panel } from './panels/panels';
 import { RunsPanel } from './panels/runs-panel';
 import { firstLook } from './first-recipe';
@@ -165,6 +165,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly time = toSignal(this.player.time$, { initialValue: 0 });
   protected readonly isPlaying = toSignal(this.player.isPlaying$, { requireSync: true });
   protected readonly isLooping = toSignal(this.player.isLooping$, { requireSync: true });
+  protected readonly way = toSignal(this.player.way$, { requireSync: true });
   protected readonly realRate = toSignal(this.player.rate$, { requireSync: true });
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
@@ -408,6 +409,20 @@ export class ScenePage implements AfterViewInit, OnDestroy {
         'What rigs drive, and motion along paths, stands in the page as keys, at most 0.25 px off: it cannot carry formulas.',
       );
     }
+  }
+
+  /** Plays the stretch in which the run does something, again and again. */
+  protected playRun(): void {
+    const layers = this.shown()?.plan?.layers ?? [];
+    const from = layers.reduce((least, { starts }) => Math.min(least, starts), Infinity);
+    const to = layers.reduce((most, { starts, lasts }) => Math.max(most, starts + lasts), 0);
+    if (layers.length > 0) this.player.setWay({ range: { from, to } });
+  }
+
+  /** Keys are changed as fast as they are typed: the view has the scene of after before the next one comes. */
+  protected changeKeys(step: LayerStep): void {
+    this.layers.step(step);
+    this.detector.detectChanges();
   }
 
   protected showKeys(isShown: boolean): void {

@@ -183,6 +183,9 @@ export class KeysView implements AfterViewInit {
     this.destroy.onDestroy(() => observer.disconnect());
   }
 
+  /** Rows stay the same elements, so that the focus stays where it is. */
+  protected readonly trackRow = (_: number, { id }: KeyRow): string => id;
+
   protected label(row: KeyRow): string {
     return rowLabel(row);
   }

@@ -8,14 +8,23 @@ import {
   parseTimeEntry,
   type Scene,
 } from '@wexikine/core';
+import { MatMenuModule } from '@angular/material/menu';
 import { Icon } from '../../icons/icon';
+import { PLAY_MODES, type PlayMode } from '../player-frames';
+import type { PlayWay } from '../player.store';
 import type { PreviewOptions } from './preview';
+
+const MODE_WORDS: Readonly<Record<PlayMode, string>> = {
+  loop: 'Again and again',
+  once: 'Once',
+  'to-and-fro': 'To and fro',
+};
 
 /** Playing, stepping, jumping between keys, entering a time, and what the preview shows. */
 @Component({
   selector: 'wx-transport',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon],
+  imports: [Icon, MatMenuModule],
   templateUrl: './transport.html',
   styleUrl: './transport.scss',
 })
@@ -24,11 +33,17 @@ export class Transport {
   readonly time = input.required<number>();
   readonly isPlaying = input.required<boolean>();
   readonly isLooping = input.required<boolean>();
+  readonly way = input.required<PlayWay>();
+  /** Whether there is a run whose stretch can be played alone. */
+  readonly canPlayRun = input(false);
   readonly options = input.required<PreviewOptions>();
   readonly zoom = input.required<number>();
 
   readonly play = output();
   readonly loop = output();
+  readonly wayChange = output<Partial<PlayWay>>();
+  readonly rangeEnd = output<'from' | 'to'>();
+  readonly playRun = output();
   readonly step = output<number>();
   readonly jump = output<1 | -1>();
   readonly go = output<number>();
@@ -41,9 +56,18 @@ export class Transport {
 
   protected readonly problem = signal<string | null>(null);
   protected readonly timecode = computed(() => formatTimecode(this.time(), this.scene().rate));
-  protected readonly facts = computed(
-    () => `${formatRate(this.scene().rate)} fps · ${formatShort(this.scene().length, this.scene().rate)}`,
-  );
+  protected readonly modes = PLAY_MODES;
+  protected readonly modeWords = MODE_WORDS;
+  protected readonly paces = [1, 0.5, 0.25];
+  protected readonly paceWords = computed(() => ({ 1: '×1', 0.5: '×½', 0.25: '×¼' })[this.way().pace] ?? '×1');
+  protected readonly facts = computed(() => {
+    const { rate, length } = this.scene();
+    const { range } = this.way();
+    const stretch = range
+      ? `${formatShort(range.from, rate)} – ${formatShort(range.to, rate)}`
+      : formatShort(length, rate);
+    return `${formatRate(rate)} fps · ${stretch}`;
+  });
   protected readonly percent = computed(() => `${Math.round(this.zoom() * 100)} %`);
 
   protected enter(event: Event): void {
