@@ -18,6 +18,7 @@ import {
   type Scene,
   type Track,
 } from '@wexikine/core';
+import { benchAdjust } from './adjust';
 import { benchFormulas } from './formulas';
 import { benchRigs } from './rigs';
 import { benchLibrary } from './library';
@@ -173,6 +174,7 @@ benchFormulas();
 await benchPlanning();
 benchRuns();
 await benchRigs();
+await benchAdjust();
 await benchSaving(SIZES);
 await benchLibrary();
 await benchScreen(sceneWithRuns(10_000, 'replace'));

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { LAUNCH } from '../../e2e/browser';
 import { report } from './measure';
-import { plainScene } from './scenes';
+import { keyedScene, plainScene } from './scenes';
 
 const PORT = 4879;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
@@ -183,6 +183,79 @@ async function benchHundreds(page: Page): Promise<void> {
   report('  applying', `${applied.toFixed(0)} ms`, '150 ms', applied <= 150);
 }
 
+/** Frames while something goes on, milliseconds each. */
+async function framesWhile(page: Page, work: () => Promise<void>): Promise<number[]> {
+  await page.evaluate(() => {
+    const frames: number[] = [];
+    let last = performance.now();
+    const tick = (): void => {
+      const now = performance.now();
+      frames.push(now - last);
+      last = now;
+      requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+    Object.assign(window, { frames });
+  });
+  await work();
+  const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames);
+  return frames.sort((a, b) => a - b);
+}
+
+/** Keys that are picked and dragged, and the frames in which that is to be seen, milliseconds. */
+const PICKED = 1_000;
+const KEY_FRAME = 20;
+
+/** Three hundred layers of forty keys in rows of channels: scrolled, a thousand picked, and dragged. */
+async function benchKeys(page: Page): Promise<void> {
+  const { id: _id, ...scene } = keyedScene(300, 'few');
+  const layers = scene.layers.map((layer) => ({
+    ...layer,
+    tracks: Object.fromEntries(Object.entries(layer.tracks).slice(0, 4)),
+  }));
+  const made = await page.request.post(`${ADDRESS}/api/scenes`, { data: { scene: { ...scene, layers }, by: 'bench' } });
+  const { id } = ((await made.json()) as { scene: { id: string } }).scene;
+  await page.goto(`${ADDRESS}/scenes/${id}`);
+  await page.getByRole('button', { name: 'Keys', exact: true }).click();
+  const view = page.locator('wx-keys-view');
+  await view.getByRole('row').first().waitFor();
+  await page.waitForTimeout(1_000);
+  const strip = await view.locator('.strip').nth(1).boundingBox();
+  if (!strip) throw new Error('The keys are not there.');
+  const told = (name: string, frames: readonly number[]): void => {
+    const [middle, most] = [frames[frames.length >> 1] ?? 0, frames[frames.length - 1] ?? 0];
+    const figure = `${middle.toFixed(0)} ms, at most ${most.toFixed(0)} ms`;
+    report(name, figure, `${KEY_FRAME} ms, ${TASK} ms`, middle <= KEY_FRAME && most <= TASK);
+  };
+  await page.mouse.move(strip.x + 60, strip.y + 200);
+  told(
+    'keys of 300 layers: frames while scrolling',
+    await framesWhile(page, async () => {
+      for (let i = 0; i < 30; i++) {
+        await page.mouse.wheel(0, i % 2 === 0 ? 600 : -300);
+        await page.waitForTimeout(30);
+      }
+    }),
+  );
+  await page.evaluate(() =>
+    (document.querySelector('wx-keys-view cdk-virtual-scroll-viewport') as HTMLElement).scrollTo(0, 0),
+  );
+  await page.waitForTimeout(300);
+  // One moment of all layers: a key on each of four channels.
+  await view.getByLabel('A press picks').selectOption('moment');
+  const drag = await framesWhile(page, async () => {
+    await page.mouse.move(strip.x + 1, strip.y + 14);
+    await page.mouse.down();
+    for (let i = 1; i <= 40; i++) {
+      await page.mouse.move(strip.x + 1 + i * 3, strip.y + 14);
+      await page.waitForTimeout(16);
+    }
+  });
+  const picked = Number(/\d+/.exec((await view.getByText(/keys picked/).textContent()) ?? '')?.[0] ?? 0);
+  await page.mouse.up();
+  told(`  picking and dragging ${picked} keys`, picked >= PICKED ? drag : []);
+}
+
 /** A scene of ten thousand layers and ten runs: from the click until it stands on screen. */
 async function benchOpening(page: Page, scene: Scene): Promise<void> {
   const { id: _id, ...plain } = scene;
@@ -230,7 +303,7 @@ export async function benchScreen(large: Scene): Promise<void> {
   const env = { ...process.env, PORT: String(PORT), WEXIKINE_DATA: folder };
   const server = spawn(process.execPath, [main], { env, stdio: 'ignore' });
   const browser = await chromium.launch(LAUNCH);
-  const parts = [benchThousand, benchHundreds, (page: Page) => benchOpening(page, large)];
+  const parts = [benchThousand, benchHundreds, benchKeys, (page: Page) => benchOpening(page, large)];
   try {
     await untilUp();
     for (const part of parts) {
