@@ -217,8 +217,11 @@ export class PathEditor {
   private frameFor({ nodes }: NodePath): { x: number; y: number; width: number; height: number } {
     const even = createEvenPath(pathOfNodes(this.path()));
     const along = even ? Array.from({ length: 65 }, (_, i) => pathPoint(even, (even.length * i) / 64)) : nodes;
-    const xs = [0, ...along.map(({ x }) => x)];
-    const ys = [0, ...along.map(({ y }) => y)];
+    // Handles must be within reach, too.
+    const handles = nodes.flatMap(({ before, after }) => [before, after].filter((place) => place !== null));
+    const all = [...along, ...handles];
+    const xs = [0, ...all.map(({ x }) => x)];
+    const ys = [0, ...all.map(({ y }) => y)];
     const [left, top] = [Math.min(...xs), Math.min(...ys)];
     const width = Math.max(LEAST_SIZE, Math.max(...xs) - left);
     const height = Math.max(LEAST_SIZE * 0.6, Math.max(...ys) - top);

@@ -102,6 +102,14 @@ export class PlayerStore implements OnDestroy {
     this.begin();
   }
 
+  /** Plays only the stretch in which some layers of a run do something. */
+  playOnly(layers: readonly { readonly starts: Ticks; readonly lasts: Ticks }[]): void {
+    if (layers.length === 0) return;
+    const from = layers.reduce((least, { starts }) => Math.min(least, starts), Infinity);
+    const to = layers.reduce((most, { starts, lasts }) => Math.max(most, starts + lasts), 0);
+    this.setWay({ range: { from, to } });
+  }
+
   /** One end of the stretch that is played, at the playhead; the other one stays where it lies on its side. */
   setEnd(end: 'from' | 'to'): void {
     const { range } = this.waySubject.value;

@@ -411,22 +411,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     }
   }
 
-  /** Plays the stretch in which the run does something, again and again. */
-  protected playRun(): void {
-    const layers = this.shown()?.plan?.layers ?? [];
-    const from = layers.reduce((least, { starts }) => Math.min(least, starts), Infinity);
-    const to = layers.reduce((most, { starts, lasts }) => Math.max(most, starts + lasts), 0);
-    if (layers.length > 0) this.player.setWay({ range: { from, to } });
-  }
-
   /** Keys are changed as fast as they are typed: the view has the scene of after before the next one comes. */
   protected changeKeys(step: LayerStep): void {
     this.layers.step(step);
     this.detector.detectChanges();
-  }
-
-  protected showKeys(isShown: boolean): void {
-    this.isKeysShown.set(isShown);
   }
 
   protected zoomBy(factor: number): void {
@@ -491,7 +479,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       case 'dry-run':
         return () => this.draftStore.setLive(!this.draft()?.isLive);
       case 'keys':
-        return () => this.showKeys(!this.isKeysShown());
+        return () => this.isKeysShown.update((isShown) => !isShown);
       case 'preview-alone':
         return () => this.isPreviewAlone.update((isAlone) => !isAlone);
       case 'leave-alone':

@@ -30,7 +30,6 @@ import {
   poseAt,
   readKeyClip,
   removePicks,
-  restValue,
   setPickedValues,
   toFrameGrid,
   type ChannelId,
@@ -48,6 +47,7 @@ import { rulerMarks } from '../sheet/ruler';
 import { STRIP_HEIGHT, StripView } from '../sheet/strip-view';
 import { withinScene, xIn, zoomed, type TimeWindow } from '../sheet/time-window';
 import type { SheetRun } from '../sheet/rows';
+import { firstOf, spanOf, stillThere, valueWords } from './picks';
 import {
   allKeys,
   inverted,
@@ -72,9 +72,9 @@ const REACH_PX = 6;
 const COARSE = 10;
 const WHEEL_ZOOM = 400;
 const REACH_WORDS: Readonly<Record<Reach, string>> = {
-  key: 'this key',
-  moment: 'this moment on all',
-  later: 'this and everything later',
+  key: 'picks this key',
+  moment: 'picks its moment on all',
+  later: 'picks all from it on',
 };
 
 /** A named change of keys. */
@@ -168,7 +168,7 @@ export class KeysView implements AfterViewInit {
   protected readonly clip = signal<KeyClip | null>(null);
   protected readonly problem = signal<string | null>(null);
   /** What the picked keys are: the same value of all, or that they differ; in the channel's own words. */
-  protected readonly valueText = computed(() => valueOf(this.standing(), this.picks()));
+  protected readonly valueText = computed(() => valueWords(this.standing(), this.picks()));
   protected readonly pasteTargets = computed(() => {
     const selected = this.selected();
     return { selected: this.standingLayers().get(selected ?? '') ?? null, taking: [...this.taking()] };
@@ -432,14 +432,9 @@ export class KeysView implements AfterViewInit {
 
   protected adjust(): void {
     const picks = this.picks();
-    const times = [...picks.values()].flatMap((own) => [...own.values()].flatMap((list) => [...list]));
-    if (times.length === 0) return;
-    this.adjustWanted.emit({
-      layers: [...picks.keys()],
-      channels: [...new Set([...picks.values()].flatMap((own) => [...own.keys()]))],
-      from: times.reduce((least, at) => Math.min(least, at), Infinity),
-      to: times.reduce((most, at) => Math.max(most, at), -Infinity),
-    });
+    if (picks.size === 0) return;
+    const channels = [...new Set([...picks.values()].flatMap((own) => [...own.keys()]))];
+    this.adjustWanted.emit({ layers: [...picks.keys()], channels, ...spanOf(picks) });
   }
 
   // Clipboard.
@@ -534,37 +529,4 @@ export class KeysView implements AfterViewInit {
 
 function isTyping(event: Event): boolean {
   return event.target instanceof HTMLInputElement;
-}
-
-/** Picks of keys that are still there. */
-function stillThere(scene: Scene, picks: HandPicks): HandPicks {
-  if (picks.size === 0) return picks;
-  const layers = new Map(scene.layers.map((layer) => [layer.id, layer]));
-  const wanted = [...picks].flatMap(([id, own]) =>
-    [...own].flatMap(([channel, times]) => {
-      const there = new Set((layers.get(id)?.tracks[channel] ?? []).map(({ at }) => at));
-      return [...times].filter((at) => there.has(at)).map((at) => [id, channel, at] as const);
-    }),
-  );
-  return withKeys(new Map(), wanted);
-}
-
-function firstOf(picks: HandPicks): Ticks {
-  const times = [...picks.values()].flatMap((own) => [...own.values()].flatMap((list) => [...list]));
-  return times.reduce((least, at) => Math.min(least, at), Infinity);
-}
-
-/** The value that all picked keys have, where they are of one channel and alike. */
-function valueOf(scene: Scene, picks: HandPicks): string {
-  const channels = new Set([...picks.values()].flatMap((own) => [...own.keys()]));
-  if (channels.size !== 1) return channels.size === 0 ? '' : 'mixed';
-  const [channel] = channels;
-  const values = scene.layers.flatMap((layer) => {
-    const times = picks.get(layer.id)?.get(channel);
-    return times ? (layer.tracks[channel] ?? []).filter(({ at }) => times.has(at)).map(({ value }) => value) : [];
-  });
-  const first = values[0] ?? restValue(scene.layers[0], channel);
-  return values.every((value) => Math.abs(value - first) < 1e-9)
-    ? String(Number((first * perUnit(channel)).toFixed(2)))
-    : 'mixed';
 }

@@ -1,0 +1,46 @@
+import { perUnit, restValue, type HandPicks, type Scene, type Ticks } from '@wexikine/core';
+import { withKeys } from './key-rows';
+
+/** Picks of keys that are still there. */
+export function stillThere(scene: Scene, picks: HandPicks): HandPicks {
+  if (picks.size === 0) return picks;
+  const layers = new Map(scene.layers.map((layer) => [layer.id, layer]));
+  const wanted = [...picks].flatMap(([id, own]) =>
+    [...own].flatMap(([channel, times]) => {
+      const there = new Set((layers.get(id)?.tracks[channel] ?? []).map(({ at }) => at));
+      return [...times].filter((at) => there.has(at)).map((at) => [id, channel, at] as const);
+    }),
+  );
+  return withKeys(new Map(), wanted);
+}
+
+/** The first and the last time at which a key is picked. */
+export function spanOf(picks: HandPicks): { readonly from: Ticks; readonly to: Ticks } {
+  let [from, to] = [Infinity, -Infinity];
+  for (const own of picks.values()) {
+    for (const times of own.values()) {
+      for (const at of times) [from, to] = [Math.min(from, at), Math.max(to, at)];
+    }
+  }
+  return { from, to };
+}
+
+/** The first time at which a key is picked. */
+export function firstOf(picks: HandPicks): Ticks {
+  return spanOf(picks).from;
+}
+
+/** The value that all picked keys have, where they are of one channel and alike. */
+export function valueWords(scene: Scene, picks: HandPicks): string {
+  const channels = new Set([...picks.values()].flatMap((own) => [...own.keys()]));
+  if (channels.size !== 1) return channels.size === 0 ? '' : 'mixed';
+  const [channel] = channels;
+  const values = scene.layers.flatMap((layer) => {
+    const times = picks.get(layer.id)?.get(channel);
+    return times ? (layer.tracks[channel] ?? []).filter(({ at }) => times.has(at)).map(({ value }) => value) : [];
+  });
+  const first = values[0] ?? restValue(scene.layers[0], channel);
+  return values.every((value) => Math.abs(value - first) < 1e-9)
+    ? String(Number((first * perUnit(channel)).toFixed(2)))
+    : 'mixed';
+}
