@@ -1,4 +1,4 @@
-import { editSchema, itemRecordSchema, packSchema, recipeSchema, sceneSchema } from '@wexikine/core';
+import { editSchema, itemRecordSchema, keyClipSchema, packSchema, recipeSchema, sceneSchema } from '@wexikine/core';
 import { writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import * as z from 'zod';
@@ -10,6 +10,7 @@ const SCHEMAS = {
   pack: packSchema,
   recipe: recipeSchema,
   edit: editSchema,
+  'key-clip': keyClipSchema,
 };
 const folder = resolve(import.meta.dirname, '../docs/schemas');
 

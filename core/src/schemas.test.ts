@@ -5,6 +5,7 @@ import * as z from 'zod';
 import { editSchema } from './scene/edit';
 import { itemRecordSchema } from './library/library';
 import { packSchema } from './out/pack';
+import { keyClipSchema } from './runs/adjust';
 import { recipeSchema } from './scene/recipe';
 import { sceneSchema } from './scene/scene';
 
@@ -15,6 +16,7 @@ describe('the published JSON Schemas', () => {
     ['pack', packSchema],
     ['recipe', recipeSchema],
     ['edit', editSchema],
+    ['key-clip', keyClipSchema],
   ] as const)('of a %s is that of the code; run “npm run schemas” after a change', (name, schema) => {
     const path = join(__dirname, `../../docs/schemas/${name}.schema.json`);
     const published: unknown = JSON.parse(readFileSync(path, 'utf8'));

@@ -311,6 +311,20 @@ describe('on top of runs', () => {
     expect(next.layers.map(({ tracks }) => tracks)).toEqual(expected.layers.map(({ tracks }) => tracks));
   });
 
+  test('what was set by hand over an adjustment stays, whichever of the runs below is changed or removed', () => {
+    const later = applied(staggered, adjust({ type: 'shift' }, { by: '10f' }));
+    const keys = layerOf(later, 'b').tracks.opacity ?? [];
+    const byHand = keys.with(-1, { ...keys[keys.length - 1], value: 0.25 });
+    const set = edited(later, [{ type: 'set-track', layer: 'b', channel: 'opacity', keys: byHand }]);
+    const wider = { ...(set.runs[0].recipe as PresetRecipe), spacing: { by: 'gap' as const, gap: '6f' } };
+    const next = edited(set, replan(set, SHELF, 'run-1', wider, CONTEXT).edits);
+    expect(layerOf(next, 'b').tracks.opacity?.at(-1)?.value).toBe(0.25);
+    expect(layerOf(next, 'b').tracks.opacity?.[0].at).toBe(16 * FRAME);
+    const alone = edited(next, removeRun(next, 'run-2').edits);
+    expect(layerOf(alone, 'b').tracks.opacity?.[0].at).toBe(6 * FRAME);
+    expect(layerOf(alone, 'b').tracks.opacity?.at(-1)?.value).toBe(0.25);
+  });
+
   test('a restagger follows what the run beneath makes now', () => {
     const restaggered = applied(staggered, adjust({ type: 'restagger' }, { gap: '2f' }));
     const shifted = { ...(restaggered.runs[0].recipe as PresetRecipe), start: { by: 'time' as const, at: '1s' } };
