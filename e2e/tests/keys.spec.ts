@@ -133,6 +133,16 @@ test('keys are picked by a press, by a moment on all layers and by a band, dragg
     for (const [at] of keysOf(pasted, rows[0].name, 'opacity')) expect(own).toContain(at);
   }
 
+  // Just these are played, and then the whole scene again.
+  await view.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Play just these' }).click();
+  await expect(page.locator('wx-transport')).toContainText(/fps · 0:\d\d – \d:\d\d/);
+  await page.getByRole('button', { name: 'How it is played' }).click();
+  await page.getByRole('menuitemradio', { name: 'To and fro' }).click();
+  await page.getByRole('button', { name: 'How it is played' }).click();
+  await expect(page.getByRole('menuitemradio', { name: 'To and fro' })).toHaveAttribute('aria-checked', 'true');
+  await page.getByRole('menuitem', { name: 'Play the whole scene' }).click();
+
   // What is picked becomes an adjustment in the sentence.
   await view.getByRole('button', { name: 'Adjust these…' }).click();
   await expect(scene.sentence).toContainText('Adjust all keys of opacity from');

@@ -129,6 +129,8 @@ export class KeysView implements AfterViewInit {
   readonly told = output<string>();
   readonly adjustWanted = output<AdjustWanted>();
   readonly sheetWanted = output();
+  /** The stretch of the picked keys is to be played alone. */
+  readonly playWanted = output<{ readonly from: Ticks; readonly to: Ticks }>();
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly destroy = inject(DestroyRef);
@@ -428,6 +430,10 @@ export class KeysView implements AfterViewInit {
     const own = this.picks().size > 0 ? [...this.picks().keys()] : [...this.taking()];
     const label = pose === 'rest' ? 'Rest at the playhead' : 'Key the pose at the playhead';
     this.change(label, poseAt(this.standing(), new Set(own), Math.round(this.time()), pose));
+  }
+
+  protected playThese(): void {
+    if (this.count() > 0) this.playWanted.emit(spanOf(this.picks()));
   }
 
   protected adjust(): void {
