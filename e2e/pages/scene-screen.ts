@@ -32,6 +32,12 @@ export class SceneScreen {
     await this.dryRun();
   }
 
+  /** Applies the dry run, and waits until it is done: what was saved before says so until then. */
+  async apply(): Promise<void> {
+    await this.applyButton.click();
+    await expect(this.page.getByRole('button', { name: 'Applied', exact: true })).toBeVisible();
+  }
+
   async dryRun(): Promise<void> {
     await this.page.getByRole('button', { name: /^Dry run on \d+$/ }).click();
     await this.planned();

@@ -167,7 +167,7 @@ test('keys in rows of channels', async ({ page }) => {
   const screen = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');
   await screen.open(id);
-  await screen.applyButton.click();
+  await screen.apply();
   await screen.saved();
   await page.keyboard.press('k');
   const view = page.locator('wx-keys-view');

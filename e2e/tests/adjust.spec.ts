@@ -48,7 +48,7 @@ test('keys of twelve layers are stretched about each first key; the run beneath 
   const scene = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');
   await scene.open(id);
-  await scene.applyButton.click();
+  await scene.apply();
   await scene.saved();
   const entered = await scene.stored(id);
   const before = rowsOf(entered);
@@ -64,8 +64,7 @@ test('keys of twelve layers are stretched about each first key; the run beneath 
   await expect(scene.status).toContainText('keys adjusted');
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
-  await scene.applyButton.click();
-  await expect(page.getByText('Applied to 12 layers.')).toBeVisible();
+  await scene.apply();
   await scene.saved();
   const stretched = await scene.stored(id);
   rowsOf(stretched).forEach((keys, row) => {
@@ -111,7 +110,7 @@ test('a rule picks the last keys of one channel, by the keyboard; nothing to adj
   const scene = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');
   await scene.open(id);
-  await scene.applyButton.click();
+  await scene.apply();
   await scene.saved();
   const before = rowsOf(await scene.stored(id));
   await choose(page, scene, 'Adjust');
@@ -126,7 +125,7 @@ test('a rule picks the last keys of one channel, by the keyboard; nothing to adj
   await expect(scene.sentence).toContainText('the last keys of opacity');
   await type(page, scene, 'parameter:s1_by', '10f');
   await expect(scene.status).toContainText('12 keys adjusted');
-  await scene.applyButton.click();
+  await scene.apply();
   await scene.saved();
   const after = rowsOf(await scene.stored(id));
   after.forEach((keys, row) => {

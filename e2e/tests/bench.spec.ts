@@ -312,7 +312,7 @@ test('keys made by hand on one layer become a preset that lands on ten others of
   await page.goto(`/scenes/${ten}?preset=${preset}`);
   await scene.planned();
   await expect(scene.applyButton).toHaveText('Apply to 10');
-  await scene.applyButton.click();
+  await scene.apply();
   await scene.saved();
   await expect.poll(async () => (await scene.stored(ten)).runs.length).toBe(1);
   const after = await scene.stored(ten);

@@ -15,7 +15,7 @@ async function openKeys(page: Page): Promise<{ scene: SceneScreen; id: string; v
   const scene = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');
   await scene.open(id);
-  await scene.applyButton.click();
+  await scene.apply();
   await scene.saved();
   await page
     .getByRole('button', { name: 'Hide dry run' })

@@ -90,7 +90,7 @@ test('a retired preset keeps working where it is used', async ({ page }) => {
   const scene = new SceneScreen(page);
   await page.goto(`/scenes/${copy}?preset=spin-in`);
   await scene.planned();
-  await scene.applyButton.click();
+  await scene.apply();
   await scene.saved();
   await page.request.patch('/api/library', { data: { by: 'Test', ids: ['spin-in'], retired: true } });
   await page.goto(`/scenes/${copy}?preset=spin-in`);

@@ -105,7 +105,7 @@ test('a bounce is made on the bench by the keyboard, refused where it would neve
   const id = await copyOf(page, 'programme-board');
   await page.goto(`/scenes/${id}?preset=${made}`);
   await scene.planned();
-  await scene.applyButton.click();
+  await scene.apply();
   await scene.saved();
   const stored = await scene.stored(id);
   const rows = stored.layers.filter(({ tags }) => tags.includes('row'));
