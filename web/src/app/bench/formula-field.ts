@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  ChangeDetectorRef,
+  Component,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import type { Completion } from './completions';
 import { FormulaEditor, type EditEnd } from './formula-editor';
 import { FormulaText } from './formula-text';
@@ -22,7 +31,7 @@ import { FormulaText } from './formula-text';
     >
       @if (isOpen()) {
         <wx-formula-editor
-          [text]="text()"
+          [text]="typed() ?? text()"
           [label]="name()"
           [completions]="completions()"
           (changed)="changed.emit($event)"
@@ -51,13 +60,21 @@ export class FormulaField {
   readonly left = output<'next' | 'previous'>();
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly detector = inject(ChangeDetectorRef);
   protected readonly isOpen = signal(false);
+  /** What was typed to open it, until that is its text. */
+  protected readonly typed = signal<string | null>(null);
   private before = '';
 
-  protected open(): void {
+  /** The editor is there, and has the focus, before the next key comes. */
+  protected open(typed: string | null = null): void {
     if (this.isOpen()) return;
     this.before = this.text();
+    this.typed.set(typed);
     this.isOpen.set(true);
+    this.detector.detectChanges();
+    if (typed !== null) this.changed.emit(typed);
+    this.typed.set(null);
   }
 
   /** Enter and F2 begin to type, any letter takes the place of what is there. */
@@ -66,8 +83,7 @@ export class FormulaField {
     const isTyping = event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;
     if (event.key !== 'Enter' && event.key !== 'F2' && event.key !== ' ' && !isTyping) return;
     event.preventDefault();
-    this.open();
-    if (isTyping) this.changed.emit(event.key);
+    this.open(isTyping ? event.key : null);
   }
 
   protected end(how: EditEnd): void {
