@@ -9,12 +9,28 @@ import type { MovementLayer, MovementTrack } from './keys';
 /** How far keys may be off: shares of the picture, a sixth of a pixel of a picture 1000 px wide. */
 const FRAMING_ERROR = 1 / 6000;
 
+const MOST_KEPT = 100;
+/** Ways of the places so far, by seed: each place follows from the one before it, and a run asks for one after the other. */
+const sequences = new Map<string, number[]>();
+
+function sequenceOf(ways: number, seed: number): number[] {
+  const name = `${ways} ${seed}`;
+  const known = sequences.get(name);
+  if (known) return known;
+  if (sequences.size >= MOST_KEPT) sequences.clear();
+  const fresh = [Math.floor(randomAt(seed, 0) * ways)];
+  sequences.set(name, fresh);
+  return fresh;
+}
+
 /** Which of so many ways each place takes: by seed, no two neighbours the same where there is a choice. */
 export function wayByTurns(ways: number, place: number, seed: number): number {
   if (ways <= 1) return 0;
-  let way = Math.floor(randomAt(seed, 0) * ways);
-  for (let i = 1; i <= place; i++) way = (way + 1 + Math.floor(randomAt(seed, i) * (ways - 1))) % ways;
-  return way;
+  const sequence = sequenceOf(ways, seed);
+  for (let i = sequence.length; i <= place; i++) {
+    sequence.push((sequence[i - 1] + 1 + Math.floor(randomAt(seed, i) * (ways - 1))) % ways);
+  }
+  return sequence[place];
 }
 
 /** The framings that a picture goes through. */

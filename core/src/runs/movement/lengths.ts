@@ -23,6 +23,17 @@ export function numberColumns(
   );
 }
 
+/** Whether a movement counts on a layer: where no switch says otherwise. */
+export function switchOf(
+  { when }: CompiledMovement,
+  { places }: CompiledPreset['scope'],
+  { values, stride }: Columns,
+): (row: number) => boolean {
+  if (when === null) return () => true;
+  const first = (places.get(`@${when}`) as number) * stride;
+  return (row) => values[first + row] !== 0;
+}
+
 /** One number of a layer; what is not finite counts as 0. */
 export function numberOn(numbers: NumberColumns, row: number): (field: string) => number {
   return (field) => {
@@ -47,7 +58,7 @@ function lengthOf({ movement }: CompiledMovement, number: (field: string) => num
  * is played backwards ends at its moment and needs its length before that: what is missing there is in `early`.
  */
 export function movementEnds(
-  { movements }: CompiledPreset,
+  { movements, scope }: CompiledPreset,
   columns: Columns,
   asked: readonly Float64Array[],
 ): { readonly ends: readonly Float64Array[]; readonly early: Float64Array } {
@@ -56,7 +67,10 @@ export function movementEnds(
   const ends = own.map((entry) => {
     const numbers = numberColumns(entry, columns, false);
     const from = asked[entry.from];
+    const isOn = switchOf(entry, scope, columns);
     return from.map((seconds, row) => {
+      // One that is switched off takes no time.
+      if (!isOn(row)) return 0;
       const length = lengthOf(entry, numberOn(numbers, row));
       if (entry.movement.reversed !== true) return seconds + length;
       early[row] = Math.max(early[row], length - seconds);
@@ -89,10 +103,10 @@ function troubleOf({ movement }: CompiledMovement, number: (field: string) => nu
 export function movementTroubles({ movements, scope }: CompiledPreset, columns: Columns): MovementTrouble[] {
   return movements.flatMap((entry) => {
     const numbers = numberColumns(entry, columns, false);
-    const on = entry.when === null ? null : (scope.places.get(`@${entry.when}`) as number) * columns.stride;
+    const isOn = switchOf(entry, scope, columns);
     const rows = Array.from({ length: columns.stride }, (_, row) => row);
     const found = rows.flatMap((row) => {
-      if (on !== null && columns.values[on + row] === 0) return [];
+      if (!isOn(row)) return [];
       const why = troubleOf(entry, numberOn(numbers, row));
       return why === null ? [] : [{ why, row }];
     });

@@ -17,7 +17,7 @@ import { bounceTracks } from './bounce';
 import { drawTracks } from './draw';
 import { framingTracks } from './framing';
 import type { MovementKey, MovementLayer, MovementTrack } from './keys';
-import { numberColumns, numberOn, type NumberColumns } from './lengths';
+import { numberColumns, numberOn, switchOf, type NumberColumns } from './lengths';
 import { pathTracks } from './along';
 import { springTracks } from './spring';
 import { swayTracks } from './sway';
@@ -90,8 +90,7 @@ export function makeMovement(
   ]);
   const frame = frameTicks(rate);
   const snap = compiled.preset.grid === 'frames' ? (at: Ticks) => toFrameGrid(at, rate) : (at: Ticks) => at;
-  const isOn = entry.when === null ? null : (compiled.scope.places.get(`@${entry.when}`) as number) * columns.stride;
-  const isShown = (row: number): boolean => isOn === null || columns.values[isOn + row] !== 0;
+  const isShown = switchOf(entry, compiled.scope, columns);
   const known = new Map<number, ReadonlyMap<ChannelId, readonly MovementKey[]>>();
   const keysOn = (row: number): ReadonlyMap<ChannelId, readonly MovementKey[]> => {
     const before = known.get(row);

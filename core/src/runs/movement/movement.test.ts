@@ -109,6 +109,21 @@ describe('a bounce', () => {
     ]);
   });
 
+  test('that is switched off gives no keys and takes no time', () => {
+    const off = { name: 'drop', label: 'Drop', kind: 'switch', default: 'off', note: '' } as const;
+    const { lasts: _lasts, ...body } = presetOf({ ...fall, when: 'drop' }).body;
+    const row = { channel: 'opacity', cells: [{ moment: 'start', value: '50%', ease: LINEAR }] } as const;
+    const item = presetOf(fall, {
+      ...body,
+      parameters: [off],
+      moments: moments('2f'),
+      rows: [{ ...row, cells: [...row.cells] }],
+    });
+    const [layer] = planned(item).layers;
+    expect(layer.after.tracks['position.y']).toBeUndefined();
+    expect(layer.lasts).toBe(2 * frameTicks(PAL));
+  });
+
   test('takes the place of another entrance, and its keys keep their slots when only their numbers change', () => {
     const slots = (height: string): (string | undefined)[] =>
       (layerOf(presetOf(begun('bounce', {}, { height }))).tracks['position.y'] ?? []).map(({ by }) => by?.slot);
