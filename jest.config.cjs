@@ -18,7 +18,7 @@ module.exports = {
   moduleNameMapper: {
     '^@wexikine/core$': '<rootDir>/core/src/index.ts',
     '^@wexikine/paint$': '<rootDir>/paint/src/index.ts',
-    '^d3-(color|interpolate)$': '<rootDir>/node_modules/d3-$1/dist/d3-$1.js',
+    '^d3-(color|interpolate|path|shape)$': '<rootDir>/node_modules/d3-$1/dist/d3-$1.js',
     '^culori/fn$': '<rootDir>/node_modules/culori/bundled/culori.cjs',
   },
   setupFiles: ['<rootDir>/server/testing/property-seed.cjs'],

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { idSchema, nameSchema } from '../ids';
 import { createCubicBezier } from './bezier';
 import { createLinearFunction } from './linear';
 import { MOST_POINTS, polylineOf } from './polyline';
@@ -8,14 +9,33 @@ import { createSteps } from './steps';
 const share = z.number().min(0).max(1);
 const finite = z.number().min(-1e6).max(1e6);
 
+/** The curve of the library that an easing on a key was taken from: which revision of it, and whether backwards. */
+const curveLinkSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  revision: z.int().min(0),
+  reversed: z.literal(true).optional(),
+});
+/** The curve of the library that an easing was taken from. */
+export type CurveLink = Readonly<z.infer<typeof curveLinkSchema>>;
+const link = { curve: curveLinkSchema.optional() };
+
 /** The value stays until the next key. */
-const holdSchema = z.strictObject({ type: z.literal('hold') });
-const linearSchema = z.strictObject({ type: z.literal('linear') });
+const holdSchema = z.strictObject({ type: z.literal('hold'), ...link });
+const linearSchema = z.strictObject({ type: z.literal('linear'), ...link });
 /** CSS `cubic-bezier(x1, y1, x2, y2)`; x within [0, 1], y may overshoot. */
-const bezierSchema = z.strictObject({ type: z.literal('bezier'), x1: share, y1: finite, x2: share, y2: finite });
+const bezierSchema = z.strictObject({
+  type: z.literal('bezier'),
+  x1: share,
+  y1: finite,
+  x2: share,
+  y2: finite,
+  ...link,
+});
 /** CSS `linear()`: a polyline of input and output shares, inputs never going back. */
 const pointsSchema = z.strictObject({
   type: z.literal('points'),
+  ...link,
   points: z
     .array(z.strictObject({ input: finite, output: finite }))
     .min(1)
@@ -30,6 +50,7 @@ const stepsSchema = z
     type: z.literal('steps'),
     count: z.int().min(1).max(1000),
     jump: z.enum(['start', 'end', 'none', 'both']),
+    ...link,
   })
   .refine((steps) => steps.jump !== 'none' || steps.count > 1, {
     error: 'steps(…, jump-none) needs at least 2 steps.',
@@ -47,6 +68,7 @@ const springSchema = z.strictObject({
   type: z.literal('spring'),
   damping: z.number().min(0.05).max(5),
   within: z.number().min(0.0001).max(0.1),
+  ...link,
 });
 
 /** How a channel goes from one key to the next. */
@@ -115,30 +137,6 @@ const FEWEST_CUTS = 8;
 export function springPoints(spring: SpringEasing): PointsEasing {
   const cuts = Math.max(FEWEST_CUTS, Math.ceil(springSwings(spring) * CUTS_A_SWING));
   return { type: 'points', points: [...polylineOf(springPath(spring), SPRING_ERROR, cuts), { input: 1, output: 1 }] };
-}
-
-const MIRRORED_JUMP = { start: 'end', end: 'start', none: 'none', both: 'both' } as const;
-
-/** The easing played backwards: progress 1 − p(1 − u). A spring becomes points. */
-export function reverseEasing(easing: Easing): Easing {
-  switch (easing.type) {
-    case 'linear':
-      return easing;
-    case 'hold':
-      return { type: 'steps', count: 1, jump: 'start' };
-    case 'steps':
-      return easing.count === 1 && easing.jump === 'start' ? HOLD : { ...easing, jump: MIRRORED_JUMP[easing.jump] };
-    case 'bezier':
-      return { type: 'bezier', x1: 1 - easing.x2, y1: 1 - easing.y2, x2: 1 - easing.x1, y2: 1 - easing.y1 };
-    case 'handles':
-      return { type: 'handles', leave: easing.arrive, arrive: easing.leave };
-    case 'points': {
-      const points = easing.points.map(({ input, output }) => ({ input: 1 - input, output: 1 - output }));
-      return { type: 'points', points: points.reverse() };
-    }
-    case 'spring':
-      return reverseEasing(springPoints(easing));
-  }
 }
 
 /** Progress of an easing that may be absent or have free handles; those go evenly. */

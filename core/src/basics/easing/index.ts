@@ -6,14 +6,17 @@ export {
   createProgress,
   asBezier,
   progressOf,
-  reverseEasing,
   springPoints,
   type Easing,
   type BezierEasing,
   type PointsEasing,
   type StepsEasing,
   type SpringEasing,
+  type CurveLink,
 } from './easing';
+export { handlesBetween, easeOfHandles, HANDLE_SHARE, type CurvePoint, type SegmentHandles } from './handles';
+export { unlinked, linkOf } from './link';
+export { reverseEasing, linkedEasing } from './reverse';
 export { createCubicBezier, solveBezier, unitCubic, unitCubicSlope, type BezierPoints } from './bezier';
 export { createLinearFunction, type LinearPoint } from './linear';
 export { createSteps, stepProgress, type Jump } from './steps';

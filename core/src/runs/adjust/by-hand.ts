@@ -42,7 +42,8 @@ export interface HandChange {
   readonly picks: HandPicks;
 }
 
-function changeOf(scene: Scene, picks: HandPicks, change: (entries: Entries, layer: Layer) => Entries): HandChange {
+/** Puts picked keys of layers that are not locked through a change. */
+export function changeOf(scene: Scene, picks: HandPicks, change: (entries: Entries, layer: Layer) => Entries): HandChange {
   const edits: Edit[] = [];
   const now = new Map<string, Map<ChannelId, Set<Ticks>>>();
   for (const layer of scene.layers) {

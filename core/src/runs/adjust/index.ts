@@ -21,3 +21,17 @@ export {
   type PasteReport,
   type PasteWay,
 } from './clip';
+export {
+  drawHandle,
+  easePicks,
+  flattenPicks,
+  joinPicks,
+  mirrorPicks,
+  readCurves,
+  setSpeeds,
+  smoothPicks,
+  unlinkPicks,
+  type DrawnHandle,
+  type PickedCurves,
+  type Side,
+} from './curves';

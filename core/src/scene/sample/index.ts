@@ -26,3 +26,4 @@ export {
   type Bake,
   type Baked,
 } from './bake';
+export { greatestStep, type FrameStep } from './speed';
