@@ -55,7 +55,7 @@ import { CurvePanel } from './panels/curve-panel';
 import { DialsPanel } from './panels/dials-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
-import { LayerPanel, type LayerStep } from './panels/layer-panel';
+import { LayerPanel } from './panels/layer-panel';
 import { PANEL_LABELS, PANELS, PANELS_BY_KEY, type Panel } from './panels/panels';
 import { RunsPanel } from './panels/runs-panel';
 import { firstLook } from './first-recipe';
@@ -67,7 +67,9 @@ import { SceneStore } from './scene.store';
 import { SaveNote } from './save-note';
 import { SentenceBar } from './sentence/sentence-bar';
 import { KeysView } from './keys/keys-view';
+import { KeyEdits } from './keys/key-edits';
 import type { TimeWindow } from './sheet/time-window';
+import type { SheetView } from './sheet/view-switch';
 import { RunSheet } from './sheet/run-sheet';
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
@@ -98,6 +100,7 @@ import { RunSheet } from './sheet/run-sheet';
     SceneStore,
     DraftStore,
     PlayerStore,
+    KeyEdits,
     Teller,
     RecipeActions,
     RunActions,
@@ -146,8 +149,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   private readonly preview = viewChild(Preview);
   private readonly sentence = viewChild(SentenceBar);
   private readonly sheet = viewChild(RunSheet);
-  /** Whether the keys stand in the place of the run sheet; both show the same stretch of time. */
-  protected readonly isKeysShown = signal(false);
+  /** What stands beside the preview; whichever it is, it shows the same stretch of time. */
+  protected readonly sheetView = signal<SheetView>('sheet');
   protected readonly timeWindow = signal<TimeWindow | null>(null);
   protected readonly layout = inject(LayoutService);
   protected readonly usual = USUAL;
@@ -411,10 +414,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     }
   }
 
-  /** Keys are changed as fast as they are typed: the view has the scene of after before the next one comes. */
-  protected changeKeys(step: LayerStep): void {
-    this.layers.step(step);
-    this.detector.detectChanges();
+  /** Shows a view beside the preview; asked for once more, the run sheet again. */
+  private showView(view: SheetView): void {
+    this.sheetView.update((shown) => (shown === view ? 'sheet' : view));
   }
 
   protected zoomBy(factor: number): void {
@@ -479,19 +481,19 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       case 'dry-run':
         return () => this.draftStore.setLive(!this.draft()?.isLive);
       case 'keys':
-        return () => this.isKeysShown.update((isShown) => !isShown);
+        return () => this.showView('keys');
       case 'preview-alone':
         return () => this.isPreviewAlone.update((isAlone) => !isAlone);
       case 'leave-alone':
         return this.isPreviewAlone() ? () => this.isPreviewAlone.set(false) : null;
       case 'zoom-in':
-        return () => this.sheet()?.zoomTime(1.5);
+        return () => this.sheet()?.axis.zoom(1.5);
       case 'zoom-out':
-        return () => this.sheet()?.zoomTime(1 / 1.5);
+        return () => this.sheet()?.axis.zoom(1 / 1.5);
       case 'show-run':
         return () => this.sheet()?.showRun();
       case 'show-all':
-        return () => this.sheet()?.showAll();
+        return () => this.timeWindow.set(null);
       case 'shortcuts':
         return () => this.router.navigate(['/shortcuts']);
     }

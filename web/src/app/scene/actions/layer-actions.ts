@@ -23,11 +23,6 @@ export class LayerActions {
     this.store.do(label, edits);
   }
 
-  /** Says what was done. */
-  tell(text: string): void {
-    this.teller.tell(text);
-  }
-
   /** Asks for new layers, and picks them. */
   add(): void {
     const { scene } = this.store;

@@ -1,6 +1,22 @@
 import { describe, expect, test } from '@jest/globals';
-import { programmeBoard, type HandPicks, type Layer, type Scene } from '@wexikine/core';
-import { allKeys, inverted, keyRows, keysIn, nearest, pickedTimes, reached, withKeys } from './key-rows';
+import { frameTicks, programmeBoard, type HandPicks, type Layer, type RunRecord, type Scene } from '@wexikine/core';
+import {
+  allKeys,
+  countKeys,
+  grownToLayers,
+  grownToPhase,
+  inverted,
+  keyRows,
+  keysIn,
+  nearest,
+  pickedTimes,
+  reached,
+  rowLabel,
+  timesOf,
+  withKeys,
+} from './key-rows';
+import { rowMarks } from './row-marks';
+import { snapTime } from './snap';
 
 const board = programmeBoard();
 
@@ -18,7 +34,8 @@ const scene: Scene = {
   ...board,
   layers: [keyed('a', 0), { ...board.layers[0], id: 'bare', tracks: {} }, keyed('b', 4)],
 };
-const rows = keyRows(scene, null, new Set());
+const all = keyRows(scene, null, new Set());
+const rows = all.slice(1);
 
 function count(picks: HandPicks): number {
   return [...picks.values()].flatMap((own) => [...own.values()].flatMap((times) => [...times])).length;
@@ -27,8 +44,14 @@ function count(picks: HandPicks): number {
 describe('rows of keys', () => {
   test('layers without keys are left out, closed ones have one row, and only those that take part may be shown', () => {
     expect(rows.map(({ id }) => id)).toEqual(['a', 'a rotation', 'a opacity', 'b', 'b rotation', 'b opacity']);
-    expect(keyRows(scene, null, new Set(['a'])).map(({ id }) => id)).toEqual(['a', 'b', 'b rotation', 'b opacity']);
-    expect(keyRows(scene, new Set(['b']), new Set()).every(({ layer }) => layer.id === 'b')).toBe(true);
+    expect(keyRows(scene, null, new Set(['a'])).map(({ id }) => id)).toEqual([
+      'all',
+      'a',
+      'b',
+      'b rotation',
+      'b opacity',
+    ]);
+    expect(keyRows(scene, new Set(['b']), new Set()).every(({ layers }) => layers[0].id === 'b')).toBe(true);
   });
 
   test('a press means a key, its moment on all layers, or that and everything later', () => {
@@ -49,6 +72,51 @@ describe('rows of keys', () => {
     expect(count(withKeys(one, keysIn(rows[1], 0, 0), true))).toBe(1);
     expect(count(inverted(one, rows))).toBe(allKeys(rows).length - 2);
     expect(withKeys(one, keysIn(rows[0], 0, 0), true).size).toBe(0);
+  });
+
+  test('one row stands for all layers: a time of it is that time on every layer', () => {
+    expect(all[0]).toMatchObject({ id: 'all', kind: 'all' });
+    expect(rowLabel(all[0])).toBe('All 2 layers');
+    expect(timesOf(all[0])).toEqual([0, 4, 10, 14]);
+    expect(reached(all[0], 4, 'moment', all)).toHaveLength(2);
+    expect(reached(all[0], 4, 'later', all)).toHaveLength(4);
+    expect([...pickedTimes(all[0], withKeys(new Map(), [['b', 'opacity', 14]]))]).toEqual([14]);
+    // With one layer it would say the same as that layer's own row.
+    expect(keyRows({ ...scene, layers: [scene.layers[0]] }, null, new Set())[0].kind).toBe('layer');
+    expect(countKeys(all)).toBe(6);
+  });
+
+  test('picks grow to the same moments of other layers, and to all that one run made', () => {
+    const last = withKeys(new Map(), [['a', 'opacity', 10]]);
+    expect(grownToLayers(last, rows)).toEqual(withKeys(last, [['b', 'opacity', 14]]));
+    const made = (by: string | undefined) => (by ? { by: { run: by, slot: by } } : {});
+    const owned: Scene = {
+      ...scene,
+      layers: [
+        {
+          ...scene.layers[0],
+          tracks: {
+            opacity: [0, 5, 9].map((at) => ({ at, value: at, ease: { type: 'hold' }, ...made(at < 9 ? 'in' : 'out') })),
+            rotation: [{ at: 0, value: 1, ease: { type: 'hold' }, ...made('in') }],
+          },
+        },
+      ],
+    };
+    const own = keyRows(owned, null, new Set());
+    expect(count(grownToPhase(withKeys(new Map(), [['a', 'opacity', 5]]), own))).toBe(3);
+    const marks = rowMarks(own[0], [{ id: 'in' } as RunRecord, { id: 'out' } as RunRecord]);
+    expect([[...marks.times], [...marks.owners], [...marks.counts]]).toEqual([
+      [0, 5, 9],
+      [0, 0, 1],
+      [2, 1, 1],
+    ]);
+  });
+
+  test('a dragged time takes a target within reach, else a frame', () => {
+    const rate = { num: 25, den: 1 };
+    const frame = frameTicks(rate);
+    expect(snapTime(3.4 * frame, [], 0, rate)).toBe(3 * frame);
+    expect(snapTime(3.4 * frame, [3.5 * frame], frame / 5, rate)).toBe(3.5 * frame);
   });
 
   test('the nearest time counts within reach only', () => {

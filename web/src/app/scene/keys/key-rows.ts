@@ -9,27 +9,43 @@ import {
   type Ticks,
 } from '@wexikine/core';
 
-/** A row of the keys view: a layer with all its moments, or one of its channels. */
+/** A row of the keys view: the moments of all layers together, a layer with all its moments, or one of its channels. */
 export interface KeyRow {
   readonly id: string;
-  readonly layer: Layer;
+  readonly kind: 'all' | 'layer' | 'channel';
+  /** Whose keys stand in it; one layer but in the row of all. */
+  readonly layers: readonly Layer[];
+  /** Null: all channels. */
   readonly channel: ChannelId | null;
   readonly isOpen: boolean;
 }
 
-/** Rows of layers with keys, from back to front; of layers that are closed no channels. */
+/** The id of the row of all layers. */
+export const ALL_ROW = 'all';
+
+/** Rows of layers with keys, from back to front, under one for all of them; of layers that are closed no channels. */
 export function keyRows(scene: Scene, taking: ReadonlySet<string> | null, closed: ReadonlySet<string>): KeyRow[] {
-  return scene.layers.flatMap((layer): KeyRow[] => {
-    const channels = CHANNEL_IDS.filter((channel) => layer.tracks[channel] !== undefined);
-    if (channels.length === 0 || (taking && !taking.has(layer.id))) return [];
+  const layers = scene.layers.filter(
+    ({ id, tracks }) => (taking === null || taking.has(id)) && Object.keys(tracks).length > 0,
+  );
+  const rows = layers.flatMap((layer): KeyRow[] => {
     const isOpen = !closed.has(layer.id);
-    const head: KeyRow = { id: layer.id, layer, channel: null, isOpen };
+    const own = [layer];
+    const head: KeyRow = { id: layer.id, kind: 'layer', layers: own, channel: null, isOpen };
     if (!isOpen) return [head];
+    const channels = CHANNEL_IDS.filter((channel) => layer.tracks[channel] !== undefined);
     return [
       head,
-      ...channels.map((channel): KeyRow => ({ id: `${layer.id} ${channel}`, layer, channel, isOpen: false })),
+      ...channels.map((channel): KeyRow => ({
+        id: `${layer.id} ${channel}`,
+        kind: 'channel',
+        layers: own,
+        channel,
+        isOpen: false,
+      })),
     ];
   });
+  return layers.length < 2 ? rows : [{ id: ALL_ROW, kind: 'all', layers, channel: null, isOpen: false }, ...rows];
 }
 
 const alone = new WeakMap<Layer, Map<ChannelId, Layer>>();
@@ -46,22 +62,32 @@ export function onlyChannel(layer: Layer, channel: ChannelId): Layer {
   return made;
 }
 
-/** Times at which a row has keys. */
-export function timesOf({ layer, channel }: Pick<KeyRow, 'layer' | 'channel'>): readonly Ticks[] {
-  return channel === null ? keyTimes(layer) : (layer.tracks[channel] ?? []).map(({ at }) => at);
+const timesOfRows = new WeakMap<KeyRow, readonly Ticks[]>();
+
+/** Times at which a row has keys, ascending, each once. */
+export function timesOf(row: KeyRow): readonly Ticks[] {
+  const known = timesOfRows.get(row);
+  if (known) return known;
+  const { layers, channel } = row;
+  const times =
+    channel === null
+      ? layers.length === 1
+        ? keyTimes(layers[0])
+        : [...new Set(layers.flatMap(keyTimes))].sort((a, b) => a - b)
+      : (layers[0].tracks[channel] ?? []).map(({ at }) => at);
+  timesOfRows.set(row, times);
+  return times;
 }
 
-/** Channels that a row stands for. */
-function channelsOf({ layer, channel }: Pick<KeyRow, 'layer' | 'channel'>): readonly ChannelId[] {
-  return channel === null ? (Object.keys(layer.tracks) as ChannelId[]) : [channel];
-}
-
-/** Times of a row that are picked; of a layer's row where any of its channels is. */
-export function pickedTimes(row: Pick<KeyRow, 'layer' | 'channel'>, picks: HandPicks): ReadonlySet<Ticks> {
-  const own = picks.get(row.layer.id);
-  if (!own) return new Set();
-  if (row.channel !== null) return own.get(row.channel) ?? new Set();
-  return new Set([...own.values()].flatMap((times) => [...times]));
+/** Times of a row that are picked; of a row of several channels where any of them is. */
+export function pickedTimes({ layers, channel }: KeyRow, picks: HandPicks): ReadonlySet<Ticks> {
+  if (picks.size === 0) return new Set();
+  if (channel !== null) return picks.get(layers[0].id)?.get(channel) ?? new Set();
+  const times = new Set<Ticks>();
+  for (const { id } of layers) {
+    for (const own of picks.get(id)?.values() ?? []) for (const at of own) times.add(at);
+  }
+  return times;
 }
 
 /** A list of keys as picks. */
@@ -95,11 +121,11 @@ function withoutEmpty(picks: HandPicks): HandPicks {
 }
 
 /** Keys of a row between two times. */
-export function keysIn(row: KeyRow, from: Ticks, to: Ticks): (readonly [string, ChannelId, Ticks])[] {
-  return channelsOf(row).flatMap((channel) =>
-    (row.layer.tracks[channel] ?? [])
-      .filter(({ at }) => at >= from && at <= to)
-      .map(({ at }) => [row.layer.id, channel, at] as const),
+export function keysIn({ layers, channel }: KeyRow, from: Ticks, to: Ticks): (readonly [string, ChannelId, Ticks])[] {
+  return layers.flatMap(({ id, tracks }) =>
+    (channel === null ? (Object.keys(tracks) as ChannelId[]) : [channel]).flatMap((own) =>
+      (tracks[own] ?? []).filter(({ at }) => at >= from && at <= to).map(({ at }) => [id, own, at] as const),
+    ),
   );
 }
 
@@ -116,18 +142,69 @@ export function reached(
   rows: readonly KeyRow[],
 ): (readonly [string, ChannelId, Ticks])[] {
   if (reach === 'key') return keysIn(row, at, at);
-  const place = keyTimes(row.layer).indexOf(at);
-  const layers = rows.filter(({ channel }) => channel === null);
-  return layers.flatMap((one) => {
-    const own = keyTimes(one.layer)[place];
+  // Of all layers together a moment is a time of the scene.
+  if (row.kind === 'all') return keysIn(row, at, reach === 'later' ? Infinity : at);
+  const place = keyTimes(row.layers[0]).indexOf(at);
+  return heads(rows).flatMap((one) => {
+    const own = keyTimes(one.layers[0])[place];
     if (own === undefined) return [];
     return keysIn(one, own, reach === 'later' ? Infinity : own);
   });
 }
 
+function heads(rows: readonly KeyRow[]): KeyRow[] {
+  return rows.filter(({ kind }) => kind === 'layer');
+}
+
 /** All keys of some rows. */
 export function allKeys(rows: readonly KeyRow[]): (readonly [string, ChannelId, Ticks])[] {
-  return rows.filter(({ channel }) => channel === null).flatMap((row) => keysIn(row, -Infinity, Infinity));
+  return heads(rows).flatMap((row) => keysIn(row, -Infinity, Infinity));
+}
+
+/** How many keys the layers of some rows have. */
+export function countKeys(rows: readonly KeyRow[]): number {
+  let count = 0;
+  for (const { layers } of heads(rows)) for (const keys of Object.values(layers[0].tracks)) count += keys.length;
+  return count;
+}
+
+/** The keys that hang together with those picked: on their layers, all that the same runs made, or all by hand. */
+export function grownToPhase(picks: HandPicks, rows: readonly KeyRow[]): HandPicks {
+  return withKeys(
+    picks,
+    heads(rows).flatMap(({ layers: [layer] }) => {
+      const own = picks.get(layer.id);
+      if (!own) return [];
+      const owners = new Set<string | undefined>();
+      for (const [channel, times] of own) {
+        for (const { at, by } of layer.tracks[channel] ?? []) if (times.has(at)) owners.add(by?.run);
+      }
+      return (Object.keys(layer.tracks) as ChannelId[]).flatMap((channel) =>
+        (layer.tracks[channel] ?? [])
+          .filter(({ by }) => owners.has(by?.run))
+          .map(({ at }) => [layer.id, channel, at] as const),
+      );
+    }),
+  );
+}
+
+/** The moments of the picked keys, counted from each layer's first one, on all layers of the rows. */
+export function grownToLayers(picks: HandPicks, rows: readonly KeyRow[]): HandPicks {
+  const places = new Set<number>();
+  const layers = heads(rows);
+  for (const row of layers) {
+    const times = keyTimes(row.layers[0]);
+    for (const at of pickedTimes(row, picks)) places.add(times.indexOf(at));
+  }
+  return withKeys(
+    picks,
+    layers.flatMap((row) => {
+      const times = keyTimes(row.layers[0]);
+      return [...places].flatMap((place) =>
+        times[place] === undefined ? [] : keysIn(row, times[place], times[place]),
+      );
+    }),
+  );
 }
 
 /** Picks turned round: what was not picked is, among the rows. */
@@ -149,6 +226,7 @@ export function nearest(times: Iterable<Ticks>, at: Ticks, within: Ticks): Ticks
 }
 
 /** What a row is called. */
-export function rowLabel({ layer, channel }: KeyRow): string {
-  return channel === null ? layer.name : channelOf(channel).label;
+export function rowLabel({ kind, layers, channel }: KeyRow): string {
+  if (kind === 'all') return `All ${layers.length} layers`;
+  return channel === null ? layers[0].name : channelOf(channel).label;
 }

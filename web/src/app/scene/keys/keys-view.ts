@@ -4,57 +4,46 @@ import {
   Component,
   computed,
   DestroyRef,
+  effect,
   ElementRef,
   inject,
   input,
-  linkedSignal,
   model,
   output,
   signal,
+  untracked,
   viewChild,
   type AfterViewInit,
 } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import {
-  applyTimeEntry,
-  copyKeys,
+  CHANNELS,
+  channelOf,
   countPicks,
-  formatFrames,
   formatShort,
   frameTicks,
-  movePicks,
-  parseTimeEntry,
-  pasteKeys,
-  pasteWords,
-  perUnit,
-  poseAt,
-  readKeyClip,
-  removePicks,
-  setPickedValues,
-  toFrameGrid,
   type ChannelId,
-  type Edit,
-  type HandChange,
-  type HandPicks,
-  type KeyClip,
-  type Layer,
   type PasteWay,
   type Scene,
   type Ticks,
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
-import { rulerMarks } from '../sheet/ruler';
-import { STRIP_HEIGHT, StripView } from '../sheet/strip-view';
-import { withinScene, xIn, zoomed, type TimeWindow } from '../sheet/time-window';
 import type { SheetRun } from '../sheet/rows';
-import { firstOf, spanOf, stillThere, valueWords } from './picks';
+import { STRIP_HEIGHT } from '../sheet/strip-paths';
+import { TimeAxis } from '../sheet/time-axis';
+import type { TimeWindow } from '../sheet/time-window';
+import { ViewSwitch, type SheetView } from '../sheet/view-switch';
+import { KeyEdits } from './key-edits';
 import {
   allKeys,
+  countKeys,
+  grownToLayers,
+  grownToPhase,
   inverted,
   keyRows,
   keysIn,
   nearest,
-  onlyChannel,
   pickedTimes,
   reached,
   REACHES,
@@ -64,24 +53,22 @@ import {
   type KeyRow,
   type Reach,
 } from './key-rows';
+import { KeysCanvas } from './keys-canvas';
+import { otherTimes, type RowsShown } from './paint-rows';
+import { PickedFields } from './picked-fields';
+import { spanOf } from './picks';
+import { snapTime } from './snap';
 
 const NAMES = 200;
 const PADDING = 14;
 /** Pixels within which a press means a key, and a dragged one takes the time of something else. */
 const REACH_PX = 6;
 const COARSE = 10;
-const WHEEL_ZOOM = 400;
 const REACH_WORDS: Readonly<Record<Reach, string>> = {
   key: 'picks this key',
   moment: 'picks its moment on all',
   later: 'picks all from it on',
 };
-
-/** A named change of keys. */
-export interface KeyStep {
-  readonly label: string;
-  readonly edits: readonly Edit[];
-}
 
 /** What keys an adjustment shall begin with: of these layers and channels, between these times. */
 export interface AdjustWanted {
@@ -108,7 +95,7 @@ interface Band {
 @Component({
   selector: 'wx-keys-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatMenuModule, ScrollingModule, StripView],
+  imports: [Icon, KeysCanvas, MatMenuModule, PickedFields, ScrollingModule, ViewSwitch],
   templateUrl: './keys-view.html',
   styleUrl: './keys-view.scss',
   host: { '(copy)': 'copy($event)', '(cut)': 'cut($event)', '(paste)': 'paste($event)' },
@@ -122,16 +109,17 @@ export class KeysView implements AfterViewInit {
   readonly selected = input.required<string | null>();
   /** Ids of the layers that take part. */
   readonly taking = input.required<ReadonlySet<string>>();
+  /** The stretch that is played; null: the whole scene. */
+  readonly played = input<RowsShown['played']>(null);
   readonly window = model.required<TimeWindow | null>();
   readonly selectedChange = output<string>();
   readonly seek = output<number>();
-  readonly step = output<KeyStep>();
-  readonly told = output<string>();
   readonly adjustWanted = output<AdjustWanted>();
-  readonly sheetWanted = output();
+  readonly viewWanted = output<SheetView>();
   /** The stretch of the picked keys is to be played alone. */
   readonly playWanted = output<{ readonly from: Ticks; readonly to: Ticks }>();
 
+  protected readonly edits = inject(KeyEdits);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly destroy = inject(DestroyRef);
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
@@ -139,7 +127,7 @@ export class KeysView implements AfterViewInit {
   protected readonly names = NAMES;
   protected readonly reaches = REACHES;
   protected readonly reachWords = REACH_WORDS;
-  protected readonly width = signal(0);
+  protected readonly scrolled = signal(0);
   protected readonly closed = signal<ReadonlySet<string>>(new Set());
   protected readonly isTakingOnly = signal(false);
   protected readonly reach = signal<Reach>('key');
@@ -148,41 +136,68 @@ export class KeysView implements AfterViewInit {
   protected readonly rows = computed(() =>
     keyRows(this.scene(), this.isTakingOnly() ? this.taking() : null, this.closed()),
   );
-  protected readonly shown = computed((): TimeWindow =>
-    this.window() === null
-      ? { from: 0, span: this.scene().length }
-      : withinScene(this.window() as TimeWindow, this.scene().length, frameTicks(this.scene().rate)),
-  );
-  protected readonly marks = computed(() => rulerMarks(this.shown(), this.width(), this.scene().rate));
-  protected readonly playheadX = computed(() => Math.round(xIn(this.shown(), this.time(), this.width())));
-  protected readonly runId = computed(() => this.plan()?.run?.id ?? null);
+  protected readonly axis = new TimeAxis({
+    wanted: this.window,
+    want: (window) => this.window.set(window),
+    scene: this.scene,
+    time: this.time,
+    left: () => this.element.getBoundingClientRect().left + NAMES,
+  });
   private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
 
-  /** Picked keys; those that are gone are no longer picked. */
-  protected readonly picks = linkedSignal<Scene, HandPicks>({
-    source: this.standing,
-    computation: (scene, before) => stillThere(scene, before?.value ?? new Map()),
-  });
+  protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
+  protected readonly clip = toSignal(this.edits.clip$, { requireSync: true });
   protected readonly count = computed(() => countPicks(this.picks()));
-  protected readonly total = computed(() => allKeys(this.rows()).length);
+  protected readonly total = computed(() => countKeys(this.rows()));
+  protected readonly channels = CHANNELS;
+  /** What was copied, where it is of one channel only. */
+  protected readonly clipChannel = computed(() => {
+    const own = new Set(this.clip()?.layers.flatMap(({ tracks }) => Object.keys(tracks) as ChannelId[]));
+    return own.size === 1 ? channelOf([...own][0]).label : null;
+  });
   protected readonly drag = signal<Drag | null>(null);
   protected readonly band = signal<Band | null>(null);
-  protected readonly clip = signal<KeyClip | null>(null);
-  protected readonly problem = signal<string | null>(null);
-  /** What the picked keys are: the same value of all, or that they differ; in the channel's own words. */
-  protected readonly valueText = computed(() => valueWords(this.standing(), this.picks()));
-  protected readonly pasteTargets = computed(() => {
-    const selected = this.selected();
-    return { selected: this.standingLayers().get(selected ?? '') ?? null, taking: [...this.taking()] };
+  protected readonly painted = computed((): RowsShown => ({
+    rows: this.rows(),
+    window: this.axis.window(),
+    width: this.axis.width(),
+    runs: this.scene().runs,
+    picks: this.picks(),
+    dragged: this.drag()?.by ?? 0,
+    dryRun: this.canEdit() ? null : { id: this.plan()?.run?.id ?? null, layers: this.standingLayers() },
+    cues: this.standing().cues.map(({ at }) => at),
+    played: this.played(),
+  }));
+  protected readonly selectedLayer = computed(() => this.standingLayers().get(this.selected() ?? '') ?? null);
+  /** The row that has the focus, or would have it. */
+  protected readonly current = signal<string | null>(null);
+  protected readonly stop = computed(() => {
+    const [rows, current] = [this.rows(), this.current()];
+    const own =
+      rows.find(({ id }) => id === current) ?? rows.find(({ kind, id }) => kind === 'layer' && id === this.selected());
+    return own?.id ?? rows[0]?.id ?? null;
   });
 
+  constructor() {
+    // A row that is drawn anew after it was scrolled away takes the focus back that it had.
+    effect(() => {
+      this.scrolled();
+      const wanted = untracked(this.current);
+      if (wanted === null || document.activeElement !== document.body) return;
+      setTimeout(() => this.rowElement(wanted)?.focus({ preventScroll: true }));
+    });
+  }
+
   ngAfterViewInit(): void {
-    this.element.addEventListener('wheel', (event) => this.wheel(event), { passive: false });
+    this.element.addEventListener('wheel', (event) => this.axis.wheel(event), { passive: false });
     const observer = new ResizeObserver(([entry]) =>
-      this.width.set(Math.max(0, entry.contentRect.width - NAMES - PADDING)),
+      this.axis.width.set(Math.max(0, entry.contentRect.width - NAMES - PADDING)),
     );
     observer.observe(this.element);
     this.destroy.onDestroy(() => observer.disconnect());
+    this.viewport()
+      ?.elementScrolled()
+      .subscribe(() => this.scrolled.set(this.viewport()?.measureScrollOffset('top') ?? 0));
   }
 
   /** Rows stay the same elements, so that the focus stays where it is. */
@@ -192,28 +207,14 @@ export class KeysView implements AfterViewInit {
     return rowLabel(row);
   }
 
-  protected layerOf(row: KeyRow): Layer {
-    return row.channel === null ? row.layer : onlyChannel(row.layer, row.channel);
-  }
-
-  protected underOf({ layer, channel }: KeyRow): Layer | undefined {
-    const standing = this.plan() === null ? undefined : this.standingLayers().get(layer.id);
-    return standing && channel !== null ? onlyChannel(standing, channel) : standing;
-  }
-
-  /** Posts of picked keys, where a drag would put them. */
-  protected pickedPath(row: KeyRow): string {
-    const by = this.drag()?.by ?? 0;
-    return [...pickedTimes(row, this.picks())]
-      .map((at) => xIn(this.shown(), at + by, this.width()).toFixed(1))
-      .map((x) => `M${x} 3V26`)
-      .join('');
-  }
-
   protected rowWords(row: KeyRow): string {
     const [all, picked] = [timesOf(row).length, pickedTimes(row, this.picks()).size];
     const keys = all === 1 ? '1 key' : `${all} keys`;
-    return `${row.channel === null ? '' : `${row.layer.name}, `}${rowLabel(row)}: ${keys}, ${picked} picked`;
+    return `${row.kind === 'channel' ? `${row.layers[0].name}, ` : ''}${rowLabel(row)}: ${keys}, ${picked} picked`;
+  }
+
+  protected isOf(row: KeyRow, layer: string | null): boolean {
+    return row.kind !== 'all' && row.layers[0].id === layer;
   }
 
   protected toggle(id: string): void {
@@ -230,49 +231,50 @@ export class KeysView implements AfterViewInit {
   }
 
   protected pickAll(): void {
-    this.picks.set(withKeys(new Map(), allKeys(this.rows())));
+    this.edits.pick(withKeys(new Map(), allKeys(this.rows())));
   }
 
   protected invert(): void {
-    this.picks.set(inverted(this.picks(), this.rows()));
+    this.edits.pick(inverted(this.picks(), this.rows()));
   }
 
-  protected unpick(): void {
-    this.picks.set(new Map());
+  protected grow(to: 'layers' | 'phase'): void {
+    const grown = to === 'layers' ? grownToLayers : grownToPhase;
+    this.edits.pick(grown(this.picks(), this.rows()));
   }
 
   // Pointer.
 
   protected press(event: PointerEvent, row: KeyRow): void {
     if (event.button !== 0) return;
-    this.selectedChange.emit(row.layer.id);
-    const x = this.xOf(event);
+    this.select(row);
+    const x = this.axis.xOf(event);
     if (x < 0) return;
     event.preventDefault();
     (event.currentTarget as HTMLElement).closest<HTMLElement>('.row')?.focus();
-    const at = nearest(timesOf(row), this.timeAt(x), this.ticksOf(REACH_PX));
+    const at = nearest(timesOf(row), this.axis.timeAt(x), this.axis.ticksOf(REACH_PX));
     (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
     const isMore = event.shiftKey || event.ctrlKey || event.metaKey;
     if (at === null) {
-      if (!isMore) this.unpick();
+      if (!isMore) this.edits.unpick();
       const y = this.yOf(event);
       this.band.set({ x0: x, y0: y, x1: x, y1: y });
       return;
     }
     const wanted = reached(row, at, event.altKey ? 'moment' : this.reach(), this.rows());
     const isPicked = pickedTimes(row, this.picks()).has(at);
-    if (isMore) this.picks.set(withKeys(this.picks(), wanted, true));
-    else if (!isPicked) this.picks.set(withKeys(new Map(), wanted));
+    if (isMore) this.edits.pick(withKeys(this.picks(), wanted, true));
+    else if (!isPicked) this.edits.pick(withKeys(new Map(), wanted));
     if (this.canEdit()) this.drag.set({ x, at, by: 0 });
   }
 
   protected move(event: PointerEvent): void {
-    const x = this.xOf(event);
+    const x = this.axis.xOf(event);
     const band = this.band();
     if (band) return this.band.set({ ...band, x1: x, y1: this.yOf(event) });
     const drag = this.drag();
     if (!drag) return;
-    const wanted = drag.at + this.ticksOf(x - drag.x);
+    const wanted = drag.at + this.axis.ticksOf(x - drag.x);
     this.drag.set({ ...drag, by: this.snapped(wanted, event.ctrlKey || event.metaKey) - drag.at });
   }
 
@@ -281,53 +283,35 @@ export class KeysView implements AfterViewInit {
     this.drag.set(null);
     this.band.set(null);
     if (band) this.pickBand(band);
-    if (drag && drag.by !== 0) this.moveBy(drag.by);
+    if (drag && drag.by !== 0) this.edits.moveBy(drag.by);
   }
 
   private pickBand({ x0, y0, x1, y1 }: Band): void {
-    const [from, to] = [Math.min(x0, x1), Math.max(x0, x1)].map((x) => this.timeAt(x));
+    const [from, to] = [Math.min(x0, x1), Math.max(x0, x1)].map((x) => this.axis.timeAt(x));
     const [top, bottom] = [Math.min(y0, y1), Math.max(y0, y1)].map((y) => Math.floor(y / STRIP_HEIGHT));
     const rows = this.rows().slice(Math.max(0, top), bottom + 1);
     // A closed layer's row stands for its channels; an open one's are in the band by themselves.
-    const meant = rows.filter(({ channel, isOpen }) => channel !== null || !isOpen);
+    const meant = rows.filter(({ kind, isOpen }) => kind === 'channel' || (kind === 'layer' && !isOpen));
     const keys = (meant.length > 0 ? meant : rows).flatMap((row) => keysIn(row, from, to));
-    if (keys.length > 0) this.picks.set(withKeys(this.picks(), keys));
+    if (keys.length > 0) this.edits.pick(withKeys(this.picks(), keys));
   }
 
-  /** A dragged time on a frame; near a cue, the playhead, another key or an end of the scene on that; free with Ctrl. */
   private snapped(wanted: Ticks, isFree: boolean): Ticks {
-    const { rate, length } = this.scene();
-    if (isFree) return toFrameGrid(wanted, rate);
-    const others = this.rows().flatMap((row) => {
-      const picked = pickedTimes(row, this.picks());
-      return row.channel === null ? timesOf(row).filter((at) => !picked.has(at)) : [];
-    });
+    const { rate, length, layers } = this.standing();
+    const ends = layers.filter(({ id }) => this.picks().has(id)).flatMap(({ span }) => [span.in, span.out]);
     const cues = this.standing().cues.map(({ at }) => at);
-    const near = nearest([...cues, this.time(), 0, length, ...others], wanted, this.ticksOf(REACH_PX));
-    return near ?? toFrameGrid(wanted, rate);
+    const targets = isFree ? [] : [...cues, this.time(), 0, length, ...ends, ...otherTimes(this.rows(), this.picks())];
+    return snapTime(wanted, targets, this.axis.ticksOf(REACH_PX), rate);
   }
 
   protected seekTo(event: PointerEvent): void {
-    const x = this.xOf(event);
-    if (x >= 0 && event.buttons === 1) this.seek.emit(Math.max(0, toFrameGrid(this.timeAt(x), this.scene().rate)));
-  }
-
-  protected wheel(event: WheelEvent): void {
-    const { from, span } = this.shown();
-    const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
-    if (event.ctrlKey || event.metaKey) {
-      event.preventDefault();
-      this.window.set(zoomed(this.shown(), Math.exp(-event.deltaY / WHEEL_ZOOM), this.timeAt(this.xOf(event))));
-    } else if (sideways !== 0 && (event.shiftKey || Math.abs(event.deltaX) > Math.abs(event.deltaY))) {
-      event.preventDefault();
-      this.window.set({ from: from + (sideways / Math.max(1, this.width())) * span, span });
-    }
+    if (this.axis.xOf(event) >= 0 && event.buttons === 1) this.seek.emit(this.axis.frameUnder(event));
   }
 
   // Keyboard.
 
   protected key(event: KeyboardEvent, row: KeyRow, index: number): void {
-    const step = event.shiftKey ? COARSE : 1;
+    const frames = (event.shiftKey ? COARSE : 1) * frameTicks(this.scene().rate);
     const isCommand = event.ctrlKey || event.metaKey;
     const done = (action: () => void): void => {
       event.preventDefault();
@@ -336,100 +320,64 @@ export class KeysView implements AfterViewInit {
     };
     if (isCommand && event.key.toLowerCase() === 'a') return done(() => this.pickAll());
     if (isCommand || event.altKey) return;
+    const hasPicks = this.count() > 0;
+    const canFold = row.kind === 'layer';
     switch (event.key) {
       case 'ArrowDown':
         return done(() => this.goTo(index + 1));
       case 'ArrowUp':
         return done(() => this.goTo(index - 1));
       case 'ArrowRight':
-        if (this.count() > 0) return done(() => this.moveBy(step * frameTicks(this.scene().rate)));
-        return row.channel === null && !row.isOpen ? done(() => this.toggle(row.id)) : undefined;
+        if (hasPicks) return done(() => this.moveBy(frames));
+        return canFold && !row.isOpen ? done(() => this.toggle(row.id)) : undefined;
       case 'ArrowLeft':
-        if (this.count() > 0) return done(() => this.moveBy(-step * frameTicks(this.scene().rate)));
-        return row.channel === null && row.isOpen ? done(() => this.toggle(row.id)) : undefined;
+        if (hasPicks) return done(() => this.moveBy(-frames));
+        return canFold && row.isOpen ? done(() => this.toggle(row.id)) : undefined;
       case 'Enter':
       case ' ':
         return done(() => this.pickRow(row, event.shiftKey));
       case 'Delete':
       case 'Backspace':
-        return this.count() > 0 ? done(() => this.remove()) : undefined;
+        return hasPicks ? done(() => this.remove()) : undefined;
       case 'Escape':
-        return this.count() > 0 ? done(() => this.unpick()) : undefined;
+        return hasPicks ? done(() => this.edits.unpick()) : undefined;
     }
   }
 
   private pickRow(row: KeyRow, isMore: boolean): void {
     const keys = keysIn(row, -Infinity, Infinity);
-    this.picks.set(isMore ? withKeys(this.picks(), keys, true) : withKeys(new Map(), keys));
+    this.edits.pick(isMore ? withKeys(this.picks(), keys, true) : withKeys(new Map(), keys));
   }
 
   private goTo(index: number): void {
     const row = this.rows()[index];
     if (!row) return;
     this.viewport()?.scrollToIndex(Math.max(0, index - 4));
-    this.selectedChange.emit(row.layer.id);
-    setTimeout(() => this.element.querySelector<HTMLElement>(`[data-key-row="${row.id}"]`)?.focus());
+    this.select(row);
+    setTimeout(() => this.rowElement(row.id)?.focus());
+  }
+
+  private select(row: KeyRow): void {
+    this.current.set(row.id);
+    if (row.kind !== 'all') this.selectedChange.emit(row.layers[0].id);
+  }
+
+  private rowElement(id: string): HTMLElement | null {
+    return this.element.querySelector<HTMLElement>(`[data-key-row="${id}"]`);
   }
 
   // Changes.
 
-  private change(label: string, { edits, picks }: HandChange): void {
-    if (edits.length === 0) return;
-    this.step.emit({ label, edits });
-    this.picks.set(picks);
-  }
-
   protected moveBy(by: Ticks): void {
-    if (!this.canEdit()) return;
-    const words = `${by > 0 ? '+' : '−'}${formatFrames(Math.abs(by), this.scene().rate)}`;
-    this.change(`Move ${this.words()} by ${words}`, movePicks(this.standing(), this.picks(), by));
+    if (this.canEdit()) this.edits.moveBy(by);
   }
 
   protected remove(): void {
-    if (this.canEdit()) this.change(`Remove ${this.words()}`, removePicks(this.standing(), this.picks()));
+    if (this.canEdit()) this.edits.remove();
   }
 
-  /** A time to move by (+8f, −1s), or to which the first picked key goes (1:10). */
-  protected typeTime(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const text = field.value.trim();
-    if (text === '') return;
-    const read = parseTimeEntry(text, this.scene().rate);
-    if (!read.ok) return this.problem.set('Write a time such as +8f, -1s or 1:10.');
-    this.problem.set(null);
-    const first = firstOf(this.picks());
-    this.moveBy(applyTimeEntry(read.entry, first) - first);
-    field.value = '';
-  }
-
-  /** A value for all picked keys, or by how much each changes (+20, −5). */
-  protected typeValue(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const text = field.value
-      .trim()
-      .replace('−', '-')
-      .replace(/\s*(px|%|°|deg)$/, '');
-    if (text === '') return;
-    const number = Number(text);
-    if (!Number.isFinite(number)) return this.problem.set('Write a number such as 120, or +20 to change each by 20.');
-    this.problem.set(null);
-    const isRelative = /^[+-]/.test(text);
-    const scene = this.standing();
-    this.change(
-      `${isRelative ? 'Change' : 'Set'} the values of ${this.words()}`,
-      setPickedValues(scene, this.picks(), (value, channel) =>
-        isRelative ? value + number / perUnit(channel) : number / perUnit(channel),
-      ),
-    );
-    field.value = '';
-  }
-
-  /** Keys at the playhead of all layers with picked keys, or of those that take part. */
   protected pose(pose: 'as it is' | 'rest'): void {
-    if (!this.canEdit()) return;
-    const own = this.picks().size > 0 ? [...this.picks().keys()] : [...this.taking()];
-    const label = pose === 'rest' ? 'Rest at the playhead' : 'Key the pose at the playhead';
-    this.change(label, poseAt(this.standing(), new Set(own), Math.round(this.time()), pose));
+    if (this.canEdit()) this.edits.pose(pose, this.time(), this.taking());
   }
 
   protected playThese(): void {
@@ -446,12 +394,10 @@ export class KeysView implements AfterViewInit {
   // Clipboard.
 
   protected copy(event: ClipboardEvent): void {
-    const clip = copyKeys(this.standing(), this.picks());
-    if (!clip || isTyping(event)) return;
-    event.clipboardData?.setData('text/plain', JSON.stringify(clip, null, 1));
+    const text = isTyping(event) ? null : this.edits.copy();
+    if (text === null) return;
+    event.clipboardData?.setData('text/plain', text);
     event.preventDefault();
-    this.clip.set(clip);
-    this.told.emit(`${this.words()} copied.`.replace(/^./, (letter) => letter.toUpperCase()));
   }
 
   protected cut(event: ClipboardEvent): void {
@@ -463,73 +409,37 @@ export class KeysView implements AfterViewInit {
   protected paste(event: ClipboardEvent): void {
     if (isTyping(event)) return;
     event.preventDefault();
-    const read = readKeyClip(event.clipboardData?.getData('text/plain') ?? '');
-    if (typeof read === 'string') return this.told.emit(read);
-    this.clip.set(read);
-    const { selected, taking } = this.pasteTargets();
-    const onto = read.layers.length > 1 || !selected ? taking : [selected.id];
-    this.pasteOnto(onto, { at: { by: 'time', time: Math.round(this.time()) }, values: 'absolute', channel: null });
+    const clip = this.edits.take(event.clipboardData?.getData('text/plain') ?? '');
+    if (clip)
+      this.pasteAs(clip.layers.length > 1 || !this.selectedLayer() ? 'taking' : 'selected', 'playhead', 'absolute');
   }
 
   protected copyPicked(): void {
-    const clip = copyKeys(this.standing(), this.picks());
-    if (!clip) return;
-    this.clip.set(clip);
+    const text = this.edits.copy();
     // Where the browser does not let the page write, the keys are kept here all the same.
-    void navigator.clipboard?.writeText(JSON.stringify(clip, null, 1)).catch(() => undefined);
-    this.told.emit(`${this.words()} copied.`.replace(/^./, (letter) => letter.toUpperCase()));
+    if (text !== null) void navigator.clipboard?.writeText(text).catch(() => undefined);
   }
 
-  protected pasteAs(target: 'selected' | 'taking', at: 'playhead' | 'offset', values: PasteWay['values']): void {
-    const { selected, taking } = this.pasteTargets();
-    const onto = target === 'selected' ? (selected ? [selected.id] : []) : taking;
+  protected pasteAs(
+    target: 'selected' | 'taking',
+    at: 'playhead' | 'offset',
+    values: PasteWay['values'],
+    channel: ChannelId | null = null,
+  ): void {
+    if (!this.canEdit()) return;
+    const own = this.selectedLayer();
+    const onto = target === 'selected' ? (own ? [own.id] : []) : [...this.taking()];
     const where: PasteWay['at'] = at === 'offset' ? { by: 'offset' } : { by: 'time', time: Math.round(this.time()) };
-    this.pasteOnto(onto, { at: where, values, channel: null });
+    this.edits.pasteOnto(onto, { at: where, values, channel });
   }
 
-  private pasteOnto(targets: readonly string[], way: PasteWay): void {
-    const clip = this.clip();
-    if (!clip || !this.canEdit()) return;
-    if (targets.length === 0) return this.told.emit('Select a layer, or pick some in the sentence, to paste onto.');
-    const { edits, report } = pasteKeys(this.standing(), clip, targets, way);
-    if (edits.length > 0) this.step.emit({ label: 'Paste keys', edits });
-    this.told.emit(pasteWords(this.standing(), report));
-  }
-
-  protected words(): string {
-    return this.count() === 1 ? '1 key' : `${this.count()} keys`;
-  }
-
-  protected timeWords(): string {
-    const drag = this.drag();
-    if (!drag) return '';
-    const by = `${drag.by < 0 ? '−' : '+'}${formatFrames(Math.abs(drag.by), this.scene().rate)}`;
-    return `${by}, to ${formatShort(drag.at + drag.by, this.scene().rate)}`;
-  }
-
-  /** Where the band begins on screen, in px below the first row that is seen. */
-  protected bandTop(): number {
-    const band = this.band();
-    return band ? Math.min(band.y0, band.y1) - (this.viewport()?.measureScrollOffset('top') ?? 0) : 0;
-  }
-
-  private xOf({ clientX }: MouseEvent): number {
-    return clientX - this.element.getBoundingClientRect().left - NAMES;
+  protected timeWords({ by, at }: Drag): string {
+    return `${this.edits.timeWords(by)}, to ${formatShort(at + by, this.scene().rate)}`;
   }
 
   private yOf({ clientY }: MouseEvent): number {
-    const viewport = this.viewport();
-    const top = viewport?.elementRef.nativeElement.getBoundingClientRect().top ?? 0;
-    return clientY - top + (viewport?.measureScrollOffset('top') ?? 0);
-  }
-
-  private timeAt(x: number): Ticks {
-    const { from, span } = this.shown();
-    return from + (x / Math.max(1, this.width())) * span;
-  }
-
-  private ticksOf(pixels: number): Ticks {
-    return (pixels / Math.max(1, this.width())) * this.shown().span;
+    const top = this.viewport()?.elementRef.nativeElement.getBoundingClientRect().top ?? 0;
+    return clientY - top + this.scrolled();
   }
 }
 

@@ -31,21 +31,21 @@ import { enter } from '../../fields/entry';
 import { WholeText } from '../../fields/whole-text';
 import { Icon } from '../../icons/icon';
 import { TimeOverview } from './overview';
-import { around, withinScene, xIn, zoomed, type TimeWindow } from './time-window';
-import { rulerMarks } from './ruler';
+import { TimeAxis } from './time-axis';
+import { around, type TimeWindow } from './time-window';
+import { ViewSwitch, type SheetView } from './view-switch';
 import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
 import { sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
 import { drivenLayer } from './driven';
 import type { DrivenLayer } from './strip';
-import { STRIP_HEIGHT, StripView } from './strip-view';
+import { STRIP_HEIGHT } from './strip-paths';
+import { StripView } from './strip-view';
 
 const STRIP_PADDING = 14;
 const NUMBER_WIDTH = 58;
 const DIGIT_WIDTH = 9;
 /** Pixels within which a dragged time takes that of a cue. */
 const CUE_REACH = 6;
-/** Pixels of the wheel that zoom by e. */
-const WHEEL_ZOOM = 400;
 
 /** A value that was set by hand for one layer; null releases it. */
 export interface HandValue {
@@ -64,7 +64,7 @@ export interface Reorder {
 @Component({
   selector: 'wx-run-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatMenuModule, ScrollingModule, StripView, TimeOverview, WholeText],
+  imports: [Icon, MatMenuModule, ScrollingModule, StripView, TimeOverview, ViewSwitch, WholeText],
   templateUrl: './run-sheet.html',
   styleUrl: './run-sheet.scss',
   host: { '[style.--columns]': 'columnTemplate()' },
@@ -92,13 +92,12 @@ export class RunSheet implements AfterViewInit {
   readonly seek = output<number>();
   readonly addLayers = output();
   readonly removed = output<string>();
-  /** The keys in rows of channels are wanted instead. */
-  readonly keysWanted = output();
+  /** The keys or the curves are wanted instead. */
+  readonly viewWanted = output<SheetView>();
 
   protected readonly rowHeight = STRIP_HEIGHT;
   protected readonly expanded = signal<ReadonlySet<string>>(new Set());
   protected readonly query = signal('');
-  protected readonly stripWidth = signal(0);
   private readonly head = viewChild.required<ElementRef<HTMLElement>>('head');
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
   private readonly destroy = inject(DestroyRef);
@@ -117,12 +116,13 @@ export class RunSheet implements AfterViewInit {
   );
   /** The stretch of time that was asked for; null: the whole scene. */
   readonly wantedWindow = model<TimeWindow | null>(null);
-  protected readonly window = computed((): TimeWindow => {
-    const { length, rate } = this.scene();
-    const wanted = this.wantedWindow();
-    return wanted ? withinScene(wanted, length, frameTicks(rate)) : { from: 0, span: length };
+  readonly axis = new TimeAxis({
+    wanted: this.wantedWindow,
+    want: (window) => this.wantedWindow.set(window),
+    scene: this.scene,
+    time: this.time,
+    left: () => this.head().nativeElement.getBoundingClientRect().left,
   });
-  protected readonly isWhole = computed(() => this.window().span >= this.scene().length);
   protected readonly layersShown = computed(() => this.rows().map(({ layer }) => layer));
   private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
   /** Layers as the run of the dry run found them, worked out for the rows that are seen. */
@@ -149,18 +149,14 @@ export class RunSheet implements AfterViewInit {
     return this.standing().cues.map(({ id, name, at }) => ({
       id,
       name,
-      x: Math.round(xIn(this.window(), dragged?.id === id ? dragged.at : at, this.stripWidth())),
+      x: Math.round(this.axis.xAt(dragged?.id === id ? dragged.at : at)),
     }));
   });
   /** Parameters that one asked to see or not, over those that the run varies. */
   private readonly chosenColumns = signal<ReadonlyMap<string, boolean>>(new Map());
   protected readonly columns = computed(() => sheetColumns(this.plan(), this.parameters(), this.chosenColumns()));
   protected readonly runId = computed(() => this.plan()?.run?.id ?? null);
-  protected readonly marks = computed(() => rulerMarks(this.window(), this.stripWidth(), this.scene().rate));
-  protected readonly playheadX = computed(() => Math.round(xIn(this.window(), this.time(), this.stripWidth())));
-  protected readonly isPlayheadShown = computed(
-    () => this.rows().length > 0 && this.playheadX() >= 0 && this.playheadX() <= this.stripWidth(),
-  );
+  protected readonly isPlayheadShown = computed(() => this.rows().length > 0 && this.axis.isPlayheadSeen());
   /** Room for the box to tick and the digits of the last place. */
   private readonly numberWidth = computed(() => {
     const digits = String(this.plan()?.layers.length ?? 0).length;
@@ -175,9 +171,9 @@ export class RunSheet implements AfterViewInit {
 
   ngAfterViewInit(): void {
     // Not passive, so that the page does not zoom as well.
-    this.element.addEventListener('wheel', (event) => this.wheel(event), { passive: false });
+    this.element.addEventListener('wheel', (event) => this.axis.wheel(event), { passive: false });
     const observer = new ResizeObserver(([entry]) =>
-      this.stripWidth.set(Math.max(0, entry.contentRect.width - STRIP_PADDING)),
+      this.axis.width.set(Math.max(0, entry.contentRect.width - STRIP_PADDING)),
     );
     observer.observe(this.head().nativeElement);
     this.destroy.onDestroy(() => observer.disconnect());
@@ -205,45 +201,13 @@ export class RunSheet implements AfterViewInit {
       .map(({ layer }) => layer.id);
   }
 
-  protected showWindow(wanted: TimeWindow): void {
-    this.wantedWindow.set(withinScene(wanted, this.scene().length, frameTicks(this.scene().rate)));
-  }
-
-  /** Closer or wider about the playhead where it is seen, else about the middle. */
-  zoomTime(factor: number): void {
-    const { from, span } = this.window();
-    this.showWindow(zoomed(this.window(), factor, this.isPlayheadShown() ? this.time() : from + span / 2));
-  }
-
-  panTime(share: number): void {
-    const { from, span } = this.window();
-    this.showWindow({ from: from + span * share, span });
-  }
-
-  /** The stretch in which the run does something; shown already, the whole scene again. */
+  /** The stretch in which the run does something; without one the whole scene. */
   showRun(): void {
     const layers = this.plan()?.layers ?? [];
-    if (layers.length === 0) return this.showAll();
+    if (layers.length === 0) return this.axis.show(null);
     const first = layers.reduce((least, { starts }) => Math.min(least, starts), Infinity);
     const last = layers.reduce((most, { starts, lasts }) => Math.max(most, starts + lasts), -Infinity);
-    this.showWindow(around(first, last, frameTicks(this.scene().rate)));
-  }
-
-  showAll(): void {
-    this.wantedWindow.set(null);
-  }
-
-  /** Ctrl and the wheel zoom at the pointer, Shift or a sideways wheel moves along; without either the rows scroll. */
-  protected wheel(event: WheelEvent): void {
-    const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
-    if (event.ctrlKey || event.metaKey) {
-      event.preventDefault();
-      const at = this.timeAt(event, this.head().nativeElement);
-      return this.showWindow(zoomed(this.window(), Math.exp(-event.deltaY / WHEEL_ZOOM), at));
-    }
-    if (sideways === 0 || (!event.shiftKey && Math.abs(event.deltaX) < Math.abs(event.deltaY))) return;
-    event.preventDefault();
-    this.panTime(sideways / Math.max(1, this.stripWidth()));
+    this.axis.show(around(first, last, frameTicks(this.scene().rate)));
   }
 
   protected cells(row: SheetRow): readonly Cell[] {
@@ -370,7 +334,7 @@ export class RunSheet implements AfterViewInit {
   protected dragCue(event: PointerEvent): void {
     const dragged = this.draggedCue();
     if (!dragged) return;
-    const time = this.timeAt(event, this.head().nativeElement);
+    const time = this.timeUnder(event);
     this.draggedCue.set({ id: dragged.id, at: toFrameGrid(Math.round(time), this.scene().rate) });
   }
 
@@ -449,19 +413,12 @@ export class RunSheet implements AfterViewInit {
   protected drag(event: PointerEvent): void {
     if (!this.isSeeking) return;
     const { rate, cues } = this.scene();
-    const time = snapToCue(
-      cues,
-      this.timeAt(event, event.currentTarget as HTMLElement),
-      (CUE_REACH / this.stripWidth()) * this.window().span,
-    );
+    const time = snapToCue(cues, this.timeUnder(event), this.axis.ticksOf(CUE_REACH));
     this.seek.emit(nearestFrame(time, rate) * frameTicks(rate));
   }
 
-  private timeAt(event: MouseEvent, over: HTMLElement): number {
-    const { left } = over.getBoundingClientRect();
-    const { length } = this.scene();
-    const { from, span } = this.window();
-    return Math.min(length, Math.max(0, from + ((event.clientX - left) / this.stripWidth()) * span));
+  private timeUnder(event: MouseEvent): number {
+    return Math.min(this.scene().length, Math.max(0, this.axis.timeAt(this.axis.xOf(event))));
   }
 
   /** Moves a row one place up or down in the order of the run. */

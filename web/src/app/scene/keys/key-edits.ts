@@ -1,0 +1,147 @@
+import { Injectable, inject } from '@angular/core';
+import {
+  applyTimeEntry,
+  copyKeys,
+  countPicks,
+  formatFrames,
+  movePicks,
+  parseTimeEntry,
+  pasteKeys,
+  pasteWords,
+  perUnit,
+  poseAt,
+  readKeyClip,
+  removePicks,
+  setPickedValues,
+  type HandChange,
+  type HandPicks,
+  type KeyClip,
+  type PasteWay,
+  type Scene,
+  type Ticks,
+} from '@wexikine/core';
+import { BehaviorSubject, combineLatest, distinctUntilChanged, map, type Observable } from 'rxjs';
+import { Teller } from '../actions/teller';
+import { SceneStore } from '../scene.store';
+import { firstOf, stillThere } from './picks';
+
+const NOTHING: HandPicks = new Map();
+
+/** The keys that are picked, in whatever view, and what can be done with them. Each change is one step to undo. */
+@Injectable()
+export class KeyEdits {
+  private readonly store = inject(SceneStore);
+  private readonly teller = inject(Teller);
+  private readonly picked = new BehaviorSubject<HandPicks>(NOTHING);
+  private readonly copied = new BehaviorSubject<KeyClip | null>(null);
+  readonly clip$ = this.copied.asObservable();
+  /** Picked keys; those that are gone are no longer picked. */
+  readonly picks$: Observable<HandPicks> = combineLatest([this.store.scene$, this.picked]).pipe(
+    map(([scene, picks]) => (scene ? stillThere(scene, picks) : NOTHING)),
+    distinctUntilChanged(),
+  );
+
+  get scene(): Scene {
+    const { scene } = this.store;
+    if (!scene) throw new Error('No scene is open.');
+    return scene;
+  }
+
+  get picks(): HandPicks {
+    return stillThere(this.scene, this.picked.value);
+  }
+
+  pick(picks: HandPicks): void {
+    this.picked.next(picks);
+  }
+
+  unpick(): void {
+    this.picked.next(NOTHING);
+  }
+
+  /** What is picked, in words. */
+  words(): string {
+    const count = countPicks(this.picks);
+    return count === 1 ? '1 key' : `${count} keys`;
+  }
+
+  /** Does a change of picked keys, and picks them where they then are. */
+  change(label: string, { edits, picks }: HandChange): void {
+    if (edits.length === 0) return;
+    this.store.do(label, edits);
+    this.pick(picks);
+  }
+
+  moveBy(by: Ticks): void {
+    this.change(`Move ${this.words()} by ${this.timeWords(by)}`, movePicks(this.scene, this.picks, by));
+  }
+
+  timeWords(by: Ticks): string {
+    return `${by < 0 ? '−' : '+'}${formatFrames(Math.abs(by), this.scene.rate)}`;
+  }
+
+  remove(): void {
+    this.change(`Remove ${this.words()}`, removePicks(this.scene, this.picks));
+  }
+
+  /** A time to move by (+8f, −1s), or to which the first picked key goes (1:10). Gives what is wrong with it, or null. */
+  typeTime(text: string): string | null {
+    const read = parseTimeEntry(text, this.scene.rate);
+    if (!read.ok) return 'Write a time such as +8f, -1s or 1:10.';
+    const first = firstOf(this.picks);
+    this.moveBy(applyTimeEntry(read.entry, first) - first);
+    return null;
+  }
+
+  /** A value for all picked keys, or by how much each changes (+20, −5). Gives what is wrong with it, or null. */
+  typeValue(typed: string): string | null {
+    const text = typed.replace('−', '-').replace(/\s*(px|%|°|deg)$/, '');
+    const number = Number(text);
+    if (!Number.isFinite(number)) return 'Write a number such as 120, or +20 to change each by 20.';
+    const isRelative = /^[+-]/.test(text);
+    this.change(
+      `${isRelative ? 'Change' : 'Set'} the values of ${this.words()}`,
+      setPickedValues(this.scene, this.picks, (value, channel) =>
+        isRelative ? value + number / perUnit(channel) : number / perUnit(channel),
+      ),
+    );
+    return null;
+  }
+
+  /** Keys at a time, of all layers with picked keys, or of some others where none is picked. */
+  pose(pose: 'as it is' | 'rest', at: Ticks, others: Iterable<string>): void {
+    const own = this.picks.size > 0 ? this.picks.keys() : others;
+    const label = pose === 'rest' ? 'Rest at the playhead' : 'Key the pose at the playhead';
+    this.change(label, poseAt(this.scene, new Set(own), Math.round(at), pose));
+  }
+
+  /** The picked keys as readable text, kept to be pasted; null where none is picked. */
+  copy(): string | null {
+    const clip = copyKeys(this.scene, this.picks);
+    if (!clip) return null;
+    this.copied.next(clip);
+    this.teller.tell(`${this.words()} copied.`.replace(/^./, (letter) => letter.toUpperCase()));
+    return JSON.stringify(clip, null, 1);
+  }
+
+  /** Takes keys from text; says what is wrong with it, and gives null. */
+  take(text: string): KeyClip | null {
+    const read = readKeyClip(text);
+    if (typeof read === 'string') {
+      this.teller.tell(read);
+      return null;
+    }
+    this.copied.next(read);
+    return read;
+  }
+
+  /** Pastes what was copied onto layers, and reports what went where. */
+  pasteOnto(targets: readonly string[], way: PasteWay): void {
+    const clip = this.copied.value;
+    if (!clip) return;
+    if (targets.length === 0) return this.teller.tell('Select a layer, or pick some in the sentence, to paste onto.');
+    const { edits, report } = pasteKeys(this.scene, clip, targets, way);
+    if (edits.length > 0) this.store.do('Paste keys', edits);
+    this.teller.tell(pasteWords(this.scene, report));
+  }
+}
