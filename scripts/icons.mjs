@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 
 const ICONS = [
+  'unfold_more',
   'add',
   'update',
   'toggle_on',

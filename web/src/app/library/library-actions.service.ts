@@ -90,6 +90,14 @@ export class LibraryActions {
     await this.router.navigate(['/library', entry.item.id]);
   }
 
+  /** A draft made elsewhere; the message offers to open it. */
+  async createDraft(draft: Omit<CreateItem, 'by'>, done: string): Promise<void> {
+    const entry = await this.ask(this.api.createItem({ by: personName(), ...draft }));
+    if (!entry) return;
+    this.library.take([entry]);
+    this.offer(done, 'Open it', () => this.router.navigate(['/library', entry.item.id]));
+  }
+
   /** Changes labels of several items; the message offers the way back. */
   async label(change: Omit<LabelItems, 'by'>, done: string, back?: () => Promise<void>): Promise<boolean> {
     const entries = await this.ask(this.api.labelItems({ by: personName(), ...change }));

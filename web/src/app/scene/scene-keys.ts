@@ -12,6 +12,7 @@ export type SceneCommand =
   | 'fit'
   | 'dry-run'
   | 'keys'
+  | 'curves'
   | 'preview-alone'
   | 'leave-alone'
   | 'zoom-in'
@@ -30,6 +31,7 @@ const PLAIN: Readonly<Record<string, SceneCommand>> = {
   f: 'fit',
   w: 'dry-run',
   k: 'keys',
+  c: 'curves',
   v: 'preview-alone',
   Escape: 'leave-alone',
   '+': 'zoom-in',

@@ -19,19 +19,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
-import {
-  createShelf,
-  isPresetRecipe,
-  keyTimes,
-  parametersFor,
-  pickLayers,
-  severityOf,
-  solvedIn,
-  stayingOut,
-  type Layer,
-  type Recipe,
-  type Scene,
-} from '@wexikine/core';
+import { keyTimes, type Layer, type Recipe, type Scene } from '@wexikine/core';
 import { GuideCard } from '../guide/guide-card';
 import type { GuideState } from '../guide/guide-steps';
 import { Icon } from '../icons/icon';
@@ -48,10 +36,9 @@ import { TableActions } from './actions/table-actions';
 import { Teller } from './actions/teller';
 import { commandFor, isMainKey, neighbourKey, type SceneCommand } from './scene-keys';
 import { downloadJson, downloadPage } from './download';
-import { DraftStore, keepsFromApplying } from './draft.store';
-import { countsWords } from './counts-words';
+import { DraftStore } from './draft.store';
 import { CuesPanel } from './panels/cues-panel';
-import { CurvePanel } from './panels/curve-panel';
+import { CurvePanel } from './curve/curve-panel';
 import { DialsPanel } from './panels/dials-panel';
 import { FindingsPanel, type Place } from './panels/findings-panel';
 import { HistoryPanel } from './panels/history-panel';
@@ -60,7 +47,6 @@ import { PANEL_LABELS, PANELS, PANELS_BY_KEY, type Panel } from './panels/panels
 import { RunsPanel } from './panels/runs-panel';
 import { firstLook } from './first-recipe';
 import { PlayerStore } from './player.store';
-import type { SharePoint } from './preview/marks';
 import { Preview, type PreviewOptions } from './preview/preview';
 import { Transport } from './preview/transport';
 import { SceneStore } from './scene.store';
@@ -70,6 +56,7 @@ import { KeysView } from './keys/keys-view';
 import { KeyEdits } from './keys/key-edits';
 import type { TimeWindow } from './sheet/time-window';
 import type { SheetView } from './sheet/view-switch';
+import { RunState } from './run-state';
 import { RunSheet } from './sheet/run-sheet';
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
@@ -101,6 +88,7 @@ import { RunSheet } from './sheet/run-sheet';
     DraftStore,
     PlayerStore,
     KeyEdits,
+    RunState,
     Teller,
     RecipeActions,
     RunActions,
@@ -132,8 +120,12 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected readonly store = inject(SceneStore);
   protected readonly draftStore = inject(DraftStore);
+  protected readonly run = inject(RunState);
+  protected readonly shown = this.run.shown;
+  protected readonly draft = this.run.draft;
+  protected readonly shelf = this.run.shelf;
   protected readonly player = inject(PlayerStore);
-  private readonly teller = inject(Teller);
+  protected readonly teller = inject(Teller);
   protected readonly said = inject(RecipeActions);
   protected readonly runs = inject(RunActions);
   protected readonly tables = inject(TableActions);
@@ -152,6 +144,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   /** What stands beside the preview; whichever it is, it shows the same stretch of time. */
   protected readonly sheetView = signal<SheetView>('sheet');
   protected readonly timeWindow = signal<TimeWindow | null>(null);
+  /** What the scene would be while something is dragged; the preview shows it at once. */
+  protected readonly tried = signal<Scene | null>(null);
   protected readonly layout = inject(LayoutService);
   protected readonly usual = USUAL;
   /** The preview has the whole window. */
@@ -160,10 +154,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly load = toSignal(this.store.load$, { requireSync: true });
   protected readonly history = toSignal(this.store.history$, { requireSync: true });
   protected readonly save = toSignal(this.store.save$, { requireSync: true });
-  protected readonly shown = toSignal(this.draftStore.shown$, { requireSync: true });
-  protected readonly draft = toSignal(this.draftStore.draft$, { requireSync: true });
   protected readonly libraryState = toSignal(this.library.state$, { requireSync: true });
-  protected readonly shelf = toSignal(this.library.shelf$, { initialValue: createShelf([]) });
   protected readonly presets = toSignal(this.library.offered$, { initialValue: [] });
   protected readonly time = toSignal(this.player.time$, { initialValue: 0 });
   protected readonly isPlaying = toSignal(this.player.isPlaying$, { requireSync: true });
@@ -179,101 +170,13 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly zoom = signal(1);
   protected readonly options = signal<PreviewOptions>({ safeAreas: true, checks: false, outside: false });
 
-  private readonly motion = toSignal(this.draftStore.motion$, { requireSync: true });
-  /** Of the dry run, or of the scene as it stands; looking at it in motion comes a little later. */
-  protected readonly findings = computed(() => {
-    const shown = this.shown();
-    return [...(shown?.plan?.findings ?? []), ...this.motion()];
-  });
-  protected readonly cannotApply = computed(() => this.findings().some(keepsFromApplying));
-  protected readonly isDraft = computed(() => this.findings().some(({ code }) => code === 'draft-preset'));
-  protected readonly attention = computed(
-    () => this.findings().filter((finding) => severityOf(finding) !== 'note').length,
-  );
-  protected readonly count = computed(() => this.shown()?.plan?.counts.layers ?? this.pickedCount());
-  protected readonly solved = computed(() => {
-    const layers = this.shown()?.plan?.layers ?? [];
-    return layers.length > 0 ? solvedIn(layers) : null;
-  });
-  /** Number of the run that is open in the sentence. */
-  protected readonly changing = computed(() => {
-    const run = this.draft()?.run ?? null;
-    const index = this.shown()?.standing.runs.findIndex(({ id }) => id === run) ?? -1;
-    return index < 0 ? null : index + 1;
-  });
-  /** Said where the open run takes another revision than the one it used. */
-  protected readonly updating = computed(() => {
-    const [shown, draft] = [this.shown(), this.draft()];
-    const before = shown?.standing.runs.find(({ id }) => id === draft?.run)?.preset;
-    const after = shown?.plan?.run?.preset;
-    if (!before || !after || before.id !== after.id || before.revision === after.revision) return '';
-    return `, from revision ${before.revision} to ${after.revision} of ${after.name}`;
-  });
-  protected readonly canApply = computed(() => {
-    const shown = this.shown();
-    if (!shown?.isLive || shown.isPlanning || this.cannotApply() || this.count() === 0) return false;
-    return shown.plan?.hasEdits === true;
-  });
-  protected readonly applyLabel = computed(() => {
-    const shown = this.shown();
-    if (this.isDraft()) return 'Publish it to apply';
-    if (this.changing() !== null && shown?.isLive === true) {
-      return shown?.isLive && !shown.isPlanning && shown.plan?.run && !shown.plan.hasEdits
-        ? 'No change'
-        : `Change ${this.count()}`;
-    }
-    if (this.draft()?.isApplied === true) return 'Applied';
-    return shown?.isLive ? `Apply to ${this.count()}` : `Dry run on ${this.count()}`;
-  });
-  /** Whether the button asks for a dry run: nothing is shown of the sentence yet. */
-  protected readonly isWaiting = computed(() => this.shown()?.isLive !== true && this.draft()?.isApplied !== true);
-  protected readonly canVary = computed(() => {
-    const recipe = this.draft()?.recipe;
-    return recipe !== undefined && isPresetRecipe(recipe) && this.count() > 0;
-  });
-  protected readonly orderPoint = computed((): SharePoint | null => {
-    const draft = this.draft();
-    const order = draft?.isLive ? draft.recipe.order : null;
-    return order?.by === 'out-from' ? { x: order.x, y: order.y } : null;
-  });
-  protected readonly countsText = computed(() => {
-    const plan = this.shown()?.plan;
-    return plan ? countsWords(plan) : '';
-  });
-  /** Layers of the dry run in their order. */
-  protected readonly taking = computed(() =>
-    [...(this.shown()?.plan?.layers ?? [])].sort((a, b) => a.place - b.place).map(({ layer }) => layer),
-  );
-  protected readonly runId = computed(() => this.shown()?.plan?.run?.id ?? null);
-
-  /** Other fields of the sentence change without asking anew who is picked. */
-  private readonly pick = computed(() => this.draft()?.recipe.pick);
-  private readonly standing = computed(() => this.shown()?.standing);
-  protected readonly picked = computed((): ReadonlySet<string> => {
-    const [scene, pick] = [this.standing(), this.pick()];
-    if (!scene || !pick) return new Set();
-    return new Set(pickLayers(scene, pick).map((index) => scene.layers[index].id));
-  });
-
-  private readonly pickedCount = computed(() => {
-    const scene = this.standing();
-    if (!scene) return 0;
-    const reasons = stayingOut(scene);
-    return [...this.picked()].filter((id) => reasons.get(id) === null).length;
-  });
-
-  protected readonly parameters = computed(() => {
-    const recipe = this.draft()?.recipe;
-    return recipe ? parametersFor(recipe, this.shelf()) : [];
-  });
-
   protected readonly selectedLayer = computed((): Layer | null => {
     const layers = this.shown()?.drawn.layers ?? [];
     return layers.find(({ id }) => id === this.selected()) ?? null;
   });
 
   protected readonly dataColumns = computed(() => [
-    ...new Set(this.standing()?.layers.flatMap(({ data }) => Object.keys(data))),
+    ...new Set(this.run.standing()?.layers.flatMap(({ data }) => Object.keys(data))),
   ]);
 
   protected readonly standingLayer = computed((): Layer | null => {
@@ -297,6 +200,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       if (save.type === 'conflict') this.conflicts.ask(save.conflict);
     });
     effect(() => this.selectFirst());
+    // Keys are changed as fast as they are typed: views have the scene of after before the next one comes.
+    inject(KeyEdits).changed$.subscribe(() => this.detector.detectChanges());
     this.store.problem$.subscribe((message) => this.teller.tell(message));
     this.store.others$.subscribe((message) => this.teller.tell(message));
   }
@@ -318,13 +223,13 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   /** The main button, or its keys: first a dry run, then applying it. */
   protected act(): void {
-    if (this.isWaiting()) this.draftStore.setLive(true);
+    if (this.run.isWaiting()) this.draftStore.setLive(true);
     else void this.apply();
   }
 
   protected async apply(): Promise<void> {
-    const count = this.count();
-    const isChange = this.changing() !== null;
+    const count = this.run.count();
+    const isChange = this.run.changing() !== null;
     const applied = await this.draftStore.apply();
     if (applied === 'changed')
       this.teller.tell('Nothing was applied: the sentence or the scene was changed meanwhile.');
@@ -342,8 +247,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   private runsAtFirst: number | null = null;
   protected readonly guideState = computed((): GuideState => {
     const draft = this.draft();
-    const runs = this.standing()?.runs.length ?? 0;
-    this.runsAtFirst ??= this.standing() ? runs : null;
+    const runs = this.run.standing()?.runs.length ?? 0;
+    this.runsAtFirst ??= this.run.standing() ? runs : null;
     return {
       recipe: draft?.recipe ?? null,
       isLive: draft?.isLive === true,
@@ -379,7 +284,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected badge(panel: Panel): number | null {
     const scene = this.shown()?.standing;
-    const counts = { findings: this.findings().length, runs: scene?.runs.length, cues: scene?.cues.length } as const;
+    const counts = {
+      findings: this.run.findings().length,
+      runs: scene?.runs.length,
+      cues: scene?.cues.length,
+    } as const;
     return panel in counts ? counts[panel as keyof typeof counts] || null : null;
   }
 
@@ -482,6 +391,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
         return () => this.draftStore.setLive(!this.draft()?.isLive);
       case 'keys':
         return () => this.showView('keys');
+      case 'curves':
+        return () => this.showView('curves');
       case 'preview-alone':
         return () => this.isPreviewAlone.update((isAlone) => !isAlone);
       case 'leave-alone':
@@ -511,7 +422,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const plan = this.shown()?.plan;
     if (this.selected() !== null) return;
     const [first] = [...(plan?.layers ?? [])].sort((a, b) => a.place - b.place).map(({ layer }) => layer);
-    const picked = first ?? [...this.picked()][0];
+    const picked = first ?? [...this.run.picked()][0];
     if (picked !== undefined) this.selected.set(picked);
   }
 }

@@ -7,6 +7,7 @@ const GROUPS = [
       ['Ctrl + Enter', 'Dry run, then apply it; in a field, too'],
       ['W', 'Show or hide the dry run'],
       ['K', 'Keys in rows of channels, or the run sheet'],
+      ['C', 'Curves in the place of the run sheet, and back'],
       ['Ctrl + Z', 'Undo'],
       ['Ctrl + Shift + Z', 'Redo'],
       ['V', 'Preview in the whole window, and back'],
@@ -65,6 +66,17 @@ const GROUPS = [
       ['Escape', 'Pick nothing'],
       ['Shift, or Ctrl, and a press', 'Pick these too'],
       ['Alt and a press', 'The moment on all layers'],
+    ],
+  },
+  {
+    title: 'On the curves',
+    keys: [
+      ['Page ↑, Page ↓', 'From key to key'],
+      ['Enter, Space', 'Pick the key; with Shift this one, too'],
+      ['←, →, ↑, ↓', 'Move what is picked by a frame, or by 1; with Shift by ten'],
+      ['Shift and a drag', 'A key straight along or up; a handle level'],
+      ['Alt and a drag', 'A handle alone, or the whole view'],
+      ['Ctrl or Alt and the wheel', 'Closer in time, or in value'],
     ],
   },
   {

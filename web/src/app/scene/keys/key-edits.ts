@@ -20,8 +20,9 @@ import {
   type Scene,
   type Ticks,
 } from '@wexikine/core';
-import { BehaviorSubject, combineLatest, distinctUntilChanged, map, type Observable } from 'rxjs';
+import { BehaviorSubject, combineLatest, distinctUntilChanged, map, Subject, type Observable } from 'rxjs';
 import { Teller } from '../actions/teller';
+import { enterMany } from '../../fields/many-entry';
 import { SceneStore } from '../scene.store';
 import { firstOf, stillThere } from './picks';
 
@@ -33,6 +34,9 @@ export class KeyEdits {
   private readonly store = inject(SceneStore);
   private readonly teller = inject(Teller);
   private readonly picked = new BehaviorSubject<HandPicks>(NOTHING);
+  private readonly did = new Subject<void>();
+  /** Each change, as it is done. */
+  readonly changed$ = this.did.asObservable();
   private readonly copied = new BehaviorSubject<KeyClip | null>(null);
   readonly clip$ = this.copied.asObservable();
   /** Picked keys; those that are gone are no longer picked. */
@@ -70,6 +74,7 @@ export class KeyEdits {
     if (edits.length === 0) return;
     this.store.do(label, edits);
     this.pick(picks);
+    this.did.next();
   }
 
   moveBy(by: Ticks): void {
@@ -93,17 +98,13 @@ export class KeyEdits {
     return null;
   }
 
-  /** A value for all picked keys, or by how much each changes (+20, −5). Gives what is wrong with it, or null. */
-  typeValue(typed: string): string | null {
-    const text = typed.replace('−', '-').replace(/\s*(px|%|°|deg)$/, '');
-    const number = Number(text);
-    if (!Number.isFinite(number)) return 'Write a number such as 120, or +20 to change each by 20.';
-    const isRelative = /^[+-]/.test(text);
+  /** A value for all picked keys, or how each changes (+20, ×2). Gives what is wrong with it, or null. */
+  typeValue(text: string): string | null {
+    const change = enterMany(text);
+    if (!change) return 'Write a number such as 120, or +20 to change each by 20.';
     this.change(
-      `${isRelative ? 'Change' : 'Set'} the values of ${this.words()}`,
-      setPickedValues(this.scene, this.picks, (value, channel) =>
-        isRelative ? value + number / perUnit(channel) : number / perUnit(channel),
-      ),
+      `Set the values of ${this.words()}`,
+      setPickedValues(this.scene, this.picks, (value, channel) => change(value * perUnit(channel)) / perUnit(channel)),
     );
     return null;
   }

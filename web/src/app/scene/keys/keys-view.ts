@@ -190,9 +190,7 @@ export class KeysView implements AfterViewInit {
 
   ngAfterViewInit(): void {
     this.element.addEventListener('wheel', (event) => this.axis.wheel(event), { passive: false });
-    const observer = new ResizeObserver(([entry]) =>
-      this.axis.width.set(Math.max(0, entry.contentRect.width - NAMES - PADDING)),
-    );
+    const observer = new ResizeObserver(([entry]) => this.axis.setWidth(entry.contentRect.width - NAMES - PADDING));
     observer.observe(this.element);
     this.destroy.onDestroy(() => observer.disconnect());
     this.viewport()
@@ -310,7 +308,9 @@ export class KeysView implements AfterViewInit {
 
   // Keyboard.
 
-  protected key(event: KeyboardEvent, row: KeyRow, index: number): void {
+  protected key(event: KeyboardEvent, row: KeyRow): void {
+    // The row that was gone to last: its element may not have the focus yet.
+    const index = this.rows().findIndex(({ id }) => id === (this.current() ?? row.id));
     const frames = (event.shiftKey ? COARSE : 1) * frameTicks(this.scene().rate);
     const isCommand = event.ctrlKey || event.metaKey;
     const done = (action: () => void): void => {

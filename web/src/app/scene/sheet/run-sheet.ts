@@ -172,9 +172,7 @@ export class RunSheet implements AfterViewInit {
   ngAfterViewInit(): void {
     // Not passive, so that the page does not zoom as well.
     this.element.addEventListener('wheel', (event) => this.axis.wheel(event), { passive: false });
-    const observer = new ResizeObserver(([entry]) =>
-      this.axis.width.set(Math.max(0, entry.contentRect.width - STRIP_PADDING)),
-    );
+    const observer = new ResizeObserver(([entry]) => this.axis.setWidth(entry.contentRect.width - STRIP_PADDING));
     observer.observe(this.head().nativeElement);
     this.destroy.onDestroy(() => observer.disconnect());
   }

@@ -17,12 +17,15 @@ export interface TimeAxisSource {
   readonly time: Signal<Ticks>;
   /** Left edge of the axis in client pixels. */
   readonly left: () => number;
+  /** Width of the axis in CSS pixels, where it is known from something else; else `width` is set. */
+  readonly width?: Signal<number>;
 }
 
 /** Time across a width: the stretch that is seen, its marks, places of times and times of places, zoom and moving along. */
 export class TimeAxis {
+  private readonly ownWidth = signal(0);
   /** In CSS pixels. */
-  readonly width = signal(0);
+  readonly width = computed(() => this.source.width?.() ?? this.ownWidth());
   readonly window = computed((): TimeWindow => {
     const { length, rate } = this.source.scene();
     const wanted = this.source.wanted();
@@ -34,6 +37,10 @@ export class TimeAxis {
   readonly isPlayheadSeen = computed(() => this.playheadX() >= 0 && this.playheadX() <= this.width());
 
   constructor(private readonly source: TimeAxisSource) {}
+
+  setWidth(width: number): void {
+    this.ownWidth.set(Math.max(0, width));
+  }
 
   xAt(at: Ticks): number {
     return xIn(this.window(), at, this.width());

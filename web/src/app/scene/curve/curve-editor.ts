@@ -1,0 +1,395 @@
+import {
+  ChangeDetectionStrategy,
+  ChangeDetectorRef,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  input,
+  model,
+  output,
+  signal,
+  type AfterViewInit,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  apply,
+  channelOf,
+  drawHandle,
+  formatChannelValue,
+  frameTicks,
+  movePicks,
+  perUnit,
+  setPickedValues,
+  type ChannelId,
+  type CompiledRigs,
+  type HandChange,
+  type Scene,
+  type Ticks,
+} from '@wexikine/core';
+import { observedSize } from '../../drawing/observed-size';
+import { KeyEdits } from '../keys/key-edits';
+import { withKeys } from '../keys/key-rows';
+import { snapTime } from '../keys/snap';
+import { TimeAxis } from '../sheet/time-axis';
+import type { TimeWindow } from '../sheet/time-window';
+import { CurveModel, ROOM, type CurveShow, type KeyMark, type Tried } from './curve-model';
+import { fittedRange, type HandleMark, type ValueRange } from './curve-shape';
+
+/** Pixels within which a dragged key takes the time of something else. */
+const REACH_PX = 6;
+const COARSE = 10;
+const WHEEL_ZOOM = 400;
+
+/** What is being dragged, from where. */
+type Drag =
+  | { readonly of: 'keys'; readonly mark: KeyMark; readonly x: number; readonly y: number }
+  | { readonly of: 'handle'; readonly mark: HandleMark }
+  | { readonly of: 'band'; readonly x: number; readonly y: number }
+  | {
+      readonly of: 'room';
+      readonly x: number;
+      readonly y: number;
+      readonly window: TimeWindow;
+      readonly range: ValueRange;
+    };
+
+/** Curves of one or many channels over each other, with keys and handles to drag; what is dragged is seen at once. */
+@Component({
+  selector: 'wx-curve-editor',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './curve-editor.html',
+  styleUrl: './curve-editor.scss',
+})
+export class CurveEditor implements AfterViewInit {
+  readonly scene = input.required<Scene>();
+  readonly selected = input.required<string | null>();
+  readonly channels = input.required<readonly ChannelId[]>();
+  readonly rigs = input.required<CompiledRigs | null>();
+  readonly runId = input.required<string | null>();
+  readonly time = input.required<Ticks>();
+  readonly canEdit = input.required<boolean>();
+  readonly show = input.required<CurveShow>();
+  /** Each line on a scale of its own; lines of different units are always. */
+  readonly isEach = input.required<boolean>();
+  /** Both sides of a key keep one line while a handle is dragged. */
+  readonly isJoined = input.required<boolean>();
+  readonly window = model.required<TimeWindow | null>();
+  readonly range = model.required<ValueRange | null>();
+  /** The scene as it would be, while the pointer is down. */
+  readonly tried = output<Scene | null>();
+  readonly seek = output<number>();
+
+  protected readonly edits = inject(KeyEdits);
+  private readonly detector = inject(ChangeDetectorRef);
+  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  protected readonly left = ROOM.left;
+  protected readonly size = observedSize();
+  protected readonly axis = new TimeAxis({
+    wanted: this.window,
+    want: (window) => this.window.set(window),
+    scene: this.scene,
+    time: this.time,
+    left: () => this.element.getBoundingClientRect().left + ROOM.left,
+    width: computed(() => Math.max(0, this.size().width - ROOM.left - ROOM.right)),
+  });
+  protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
+  protected readonly trial = signal<Tried | null>(null);
+  protected readonly drag = signal<Drag | null>(null);
+  protected readonly bandTo = signal({ x: 0, y: 0 });
+  readonly model = new CurveModel({
+    scene: this.scene,
+    selected: this.selected,
+    channels: this.channels,
+    rigs: this.rigs,
+    runId: this.runId,
+    show: this.show,
+    isEach: this.isEach,
+    canEdit: this.canEdit,
+    range: this.range,
+    picks: this.picks,
+    trial: this.trial,
+    size: this.size,
+    axis: this.axis,
+  });
+  /** The key that has the focus, or would have it. */
+  protected readonly current = signal<string | null>(null);
+  protected readonly stop = computed(() => {
+    const own = this.model.ownMarks();
+    return (own.find(({ id }) => id === this.current()) ?? own[0])?.id ?? null;
+  });
+  protected readonly band = computed(() => {
+    const [drag, to] = [this.drag(), this.bandTo()];
+    if (drag?.of !== 'band') return null;
+    return {
+      x: Math.min(drag.x, to.x),
+      y: Math.min(drag.y, to.y),
+      width: Math.abs(to.x - drag.x),
+      height: Math.abs(to.y - drag.y),
+    };
+  });
+  /** What a drag comes to, in words at the pointer. */
+  protected readonly words = computed(() => {
+    const [drag, trial] = [this.drag(), this.trial()];
+    if (!trial || (drag?.of !== 'keys' && drag?.of !== 'handle')) return null;
+    return trial.label;
+  });
+
+  ngAfterViewInit(): void {
+    this.element.addEventListener('wheel', (event) => this.wheel(event), { passive: false });
+  }
+
+  /** All of what is seen, fitted; the time of the keys that are shown. */
+  fit(): void {
+    this.range.set(null);
+    const times = this.model.lines().flatMap(({ keys }) => keys.map(({ at }) => at));
+    if (times.length < 2) return this.axis.show(null);
+    const [first, last] = times.reduce(([a, b], at) => [Math.min(a, at), Math.max(b, at)], [Infinity, -Infinity]);
+    const air = Math.max((last - first) * 0.08, 4 * frameTicks(this.scene().rate));
+    this.axis.show({ from: first - air, span: last - first + 2 * air });
+  }
+
+  // Pointer.
+
+  protected press(event: PointerEvent): void {
+    const { x, y } = this.place(event);
+    if (y > this.model.room().height) return this.seek.emit(this.axis.frameUnder(event));
+    this.capture(event);
+    if (event.button === 1 || event.altKey) {
+      const range = this.range() ?? fittedRange(this.model.lines(), this.model.room());
+      this.drag.set({ of: 'room', x, y, window: this.axis.window(), range });
+    } else if (event.button === 0) {
+      if (!event.shiftKey) this.edits.unpick();
+      this.bandTo.set({ x, y });
+      this.drag.set({ of: 'band', x, y });
+    }
+  }
+
+  protected pressKey(event: PointerEvent, mark: KeyMark): void {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    event.preventDefault();
+    (event.target as HTMLElement | SVGElement).focus();
+    this.capture(event);
+    const isMore = event.shiftKey || event.ctrlKey || event.metaKey;
+    if (isMore || !mark.isPicked) this.pickMark(mark, isMore);
+    if (this.canEdit()) this.drag.set({ of: 'keys', mark, ...this.place(event) });
+  }
+
+  protected pressHandle(event: PointerEvent, mark: HandleMark): void {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    this.capture(event);
+    this.drag.set({ of: 'handle', mark });
+  }
+
+  protected move(event: PointerEvent): void {
+    const drag = this.drag();
+    if (!drag) return;
+    const place = this.place(event);
+    switch (drag.of) {
+      case 'band':
+        return this.bandTo.set(place);
+      case 'room':
+        return this.moveRoom(drag, place);
+      case 'handle':
+        return this.moveHandle(drag.mark, place, event);
+      case 'keys':
+        return this.moveKeys(drag, place, event);
+    }
+  }
+
+  protected release(): void {
+    const [drag, trial, band] = [this.drag(), this.trial(), this.band()];
+    this.drag.set(null);
+    this.try(null);
+    if (drag?.of === 'band' && band) this.pickBand(band);
+    if (trial) this.edits.change(trial.label, trial.change);
+  }
+
+  private moveRoom(
+    { x, y, window, range }: Extract<Drag, { of: 'room' }>,
+    to: { readonly x: number; readonly y: number },
+  ): void {
+    this.axis.show({ from: window.from - this.axis.ticksOf(to.x - x), span: window.span });
+    const lead = this.model.lead();
+    const isDown = lead !== null && this.model.scales().get(lead.id)?.isDown === true;
+    const by = ((to.y - y) / this.model.room().height) * (range.high - range.low) * (isDown ? -1 : 1);
+    this.range.set({ low: range.low + by, high: range.high + by });
+  }
+
+  private moveHandle({ line, at, side }: HandleMark, to: { x: number; y: number }, event: PointerEvent): void {
+    const scale = this.model.scales().get(line.id);
+    const key = line.keys.find((one) => one.at === at);
+    if (!scale || !key) return;
+    // Shift keeps the handle level with its key: at rest there.
+    const value = event.shiftKey ? key.value : scale.valueAt(to.y);
+    const change = drawHandle(this.edits.scene, {
+      layer: line.layer.id,
+      channel: line.channel,
+      key: at,
+      side,
+      to: { at: this.axis.timeAt(to.x), value },
+      isJoined: this.isJoined() !== event.altKey,
+    });
+    const words = side === 'leave' ? 'How it leaves' : 'How it arrives';
+    this.try(change, `${words}: ${channelOf(line.channel).label} of “${line.layer.name}”`, true);
+  }
+
+  private moveKeys(
+    { mark, x, y }: Extract<Drag, { of: 'keys' }>,
+    to: { readonly x: number; readonly y: number },
+    event: PointerEvent,
+  ): void {
+    const scale = this.model.scales().get(mark.line.id);
+    if (!scale) return;
+    const [dx, dy] = [to.x - x, to.y - y];
+    const isAcross = !event.shiftKey || Math.abs(dx) >= Math.abs(dy);
+    const isAlong = !event.shiftKey || Math.abs(dy) > Math.abs(dx);
+    const { rate, cues, length } = this.scene();
+    const targets = event.ctrlKey || event.metaKey ? [] : [...cues.map(({ at }) => at), this.time(), 0, length];
+    const wanted = mark.at + (isAcross ? this.axis.ticksOf(dx) : 0);
+    const by = isAcross ? snapTime(wanted, targets, this.axis.ticksOf(REACH_PX), rate) - mark.at : 0;
+    const unit = perUnit(mark.line.channel);
+    const raw = isAlong ? scale.valueAt(mark.y + dy) - scale.valueAt(mark.y) : 0;
+    // Whole pixels, degrees and per cent, or finer where these are large on screen.
+    const grain = roundTo(raw * unit, Math.abs(scale.high - scale.low) * unit) / unit;
+    this.try(this.moved(by, grain, channelOf(mark.line.channel).unit), this.movedWords(by, grain, mark.line.channel));
+  }
+
+  /** Picked keys moved in time, and those of one unit in value. */
+  private moved(by: Ticks, more: number, unit: string): HandChange {
+    const { scene, picks } = this.edits;
+    const risen =
+      more === 0
+        ? { edits: [], picks }
+        : setPickedValues(scene, picks, (value, channel) => (channelOf(channel).unit === unit ? value + more : value));
+    if (by === 0) return risen;
+    const between = apply(scene, risen.edits);
+    if (!between.ok) return risen;
+    const moved = movePicks(between.scene, picks, by);
+    return { edits: [...risen.edits, ...moved.edits], picks: moved.picks };
+  }
+
+  private movedWords(by: Ticks, more: number, channel: ChannelId): string {
+    const time = by === 0 ? '' : ` by ${this.edits.timeWords(by)}`;
+    const value =
+      more === 0 ? '' : `${by === 0 ? ' by ' : ', '}${more > 0 ? '+' : ''}${formatChannelValue(channel, more)}`;
+    return `Move ${this.edits.words()}${time}${value}`;
+  }
+
+  /** Shows what a change would be, without doing it. */
+  private try(change: HandChange | null, label = '', isPickKept = false): void {
+    const result = change && change.edits.length > 0 ? apply(this.edits.scene, change.edits) : null;
+    const trial =
+      change && result?.ok === true
+        ? { label, change: isPickKept ? { ...change, picks: this.picks() } : change, scene: result.scene }
+        : null;
+    this.trial.set(trial);
+    this.tried.emit(trial?.scene ?? null);
+  }
+
+  private pickBand(band: { x: number; y: number; width: number; height: number }): void {
+    const inside = this.model
+      .ownMarks()
+      .filter(({ x, y }) => x >= band.x && x <= band.x + band.width && y >= band.y && y <= band.y + band.height);
+    this.edits.pick(
+      withKeys(
+        this.edits.picks,
+        inside.map(({ line, at }) => [line.layer.id, line.channel, at] as const),
+      ),
+    );
+  }
+
+  private pickMark({ line, at }: KeyMark, isMore: boolean): void {
+    const keys = [[line.layer.id, line.channel, at] as const];
+    this.edits.pick(isMore ? withKeys(this.picks(), keys, true) : withKeys(new Map(), keys));
+  }
+
+  private wheel(event: WheelEvent): void {
+    if (this.axis.wheel(event)) return;
+    if (!event.altKey) return;
+    event.preventDefault();
+    const { low, high } = this.range() ?? fittedRange(this.model.lines(), this.model.room());
+    const lead = this.model.lead();
+    const about = (lead && this.model.scales().get(lead.id)?.valueAt(this.place(event).y)) ?? (low + high) / 2;
+    const factor = Math.exp(event.deltaY / WHEEL_ZOOM);
+    this.range.set({ low: about + (low - about) * factor, high: about + (high - about) * factor });
+  }
+
+  // Keyboard.
+
+  protected key(event: KeyboardEvent, mark: KeyMark): void {
+    const step = event.shiftKey ? COARSE : 1;
+    const done = (action: () => void): void => {
+      event.preventDefault();
+      event.stopPropagation();
+      action();
+    };
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const move = (by: number, more: number): void => {
+      if (!this.canEdit()) return;
+      if (!mark.isPicked) this.pickMark(mark, false);
+      const amount =
+        (more / perUnit(mark.line.channel)) * (this.model.scales().get(mark.line.id)?.isDown === true ? -1 : 1);
+      const ticks = by * frameTicks(this.scene().rate);
+      this.edits.change(
+        this.movedWords(ticks, amount, mark.line.channel),
+        this.moved(ticks, amount, channelOf(mark.line.channel).unit),
+      );
+      this.current.set(`${mark.line.id} ${mark.at + ticks}`);
+      this.focusCurrent();
+    };
+    switch (event.key) {
+      case 'ArrowRight':
+        return done(() => move(step, 0));
+      case 'ArrowLeft':
+        return done(() => move(-step, 0));
+      case 'ArrowUp':
+        return done(() => move(0, step));
+      case 'ArrowDown':
+        return done(() => move(0, -step));
+      case 'PageDown':
+        return done(() => this.goTo(mark, 1));
+      case 'PageUp':
+        return done(() => this.goTo(mark, -1));
+      case 'Enter':
+      case ' ':
+        return done(() => this.pickMark(mark, event.shiftKey));
+      case 'Delete':
+      case 'Backspace':
+        return this.canEdit() ? done(() => this.edits.remove()) : undefined;
+      case 'Escape':
+        return this.picks().size > 0 ? done(() => this.edits.unpick()) : undefined;
+    }
+  }
+
+  private goTo({ id }: KeyMark, step: 1 | -1): void {
+    const own = this.model.ownMarks();
+    const next = own[own.findIndex((mark) => mark.id === id) + step];
+    if (!next) return;
+    this.current.set(next.id);
+    this.focusCurrent();
+  }
+
+  /** At once, so that the next key that is pressed finds it. */
+  private focusCurrent(): void {
+    this.detector.detectChanges();
+    this.element.querySelector<SVGElement>('[data-key][tabindex="0"]')?.focus();
+  }
+
+  private place(event: MouseEvent): { readonly x: number; readonly y: number } {
+    const { left, top } = this.element.getBoundingClientRect();
+    return { x: event.clientX - left - ROOM.left, y: event.clientY - top };
+  }
+
+  private capture(event: PointerEvent): void {
+    this.element.querySelector('svg')?.setPointerCapture(event.pointerId);
+  }
+}
+
+/** A dragged difference on round steps of about a five-hundredth of what is seen: 1, 0.1 … or 10. */
+function roundTo(value: number, seen: number): number {
+  const grain = Math.min(1, 10 ** Math.floor(Math.log10(Math.max(seen, 1e-6) / 200)));
+  return Math.round(value / grain) * grain;
+}

@@ -1,0 +1,204 @@
+import { computed, type Signal } from '@angular/core';
+import {
+  channelOf,
+  formatChannelValue,
+  formatShort,
+  type ChannelId,
+  type CompiledRigs,
+  type HandChange,
+  type HandPicks,
+  type Scene,
+  type Ticks,
+} from '@wexikine/core';
+import type { TimeAxis } from '../sheet/time-axis';
+import { curveLines, type CurveLine } from './curve-lines';
+import {
+  createScale,
+  gridLines,
+  handleMarks,
+  hasOneUnit,
+  scalesFor,
+  speedPath,
+  speedsOf,
+  upWords,
+  valuePath,
+  type HandleMark,
+  type ValueRange,
+} from './curve-shape';
+
+/** Room to the left, for the names of values; to the right; and below, for the ruler, px. */
+export const ROOM = { left: 66, right: 12, below: 20 } as const;
+const GRID_PX = 32;
+
+/** What is drawn of the curves. */
+export type CurveShow = 'value' | 'speed' | 'both';
+
+/** A key on its line. */
+export interface KeyMark {
+  readonly id: string;
+  readonly line: CurveLine;
+  readonly at: Ticks;
+  readonly x: number;
+  readonly y: number;
+  readonly isPicked: boolean;
+  readonly isNew: boolean;
+  readonly label: string;
+}
+
+/** A change that is tried while the pointer is down. */
+export interface Tried {
+  readonly label: string;
+  readonly change: HandChange;
+  readonly scene: Scene;
+}
+
+/** What the picture of curves is made of. */
+export interface CurveSource {
+  readonly scene: Signal<Scene>;
+  readonly selected: Signal<string | null>;
+  readonly channels: Signal<readonly ChannelId[]>;
+  readonly rigs: Signal<CompiledRigs | null>;
+  /** The run whose keys are marked as new. */
+  readonly runId: Signal<string | null>;
+  readonly show: Signal<CurveShow>;
+  readonly isEach: Signal<boolean>;
+  readonly canEdit: Signal<boolean>;
+  readonly range: Signal<ValueRange | null>;
+  readonly picks: Signal<HandPicks>;
+  readonly trial: Signal<Tried | null>;
+  readonly size: Signal<{ readonly width: number; readonly height: number }>;
+  readonly axis: TimeAxis;
+}
+
+/** The picture of curves: lines, scales, speeds, keys and handles, as they are drawn. */
+export class CurveModel {
+  constructor(private readonly source: CurveSource) {}
+
+  private readonly drawn = computed(() => this.source.trial()?.scene ?? this.source.scene());
+  private readonly shownPicks = computed(() => this.source.trial()?.change.picks ?? this.source.picks());
+
+  readonly room = computed(() => ({
+    width: Math.max(10, this.source.size().width - ROOM.left - ROOM.right),
+    height: Math.max(20, this.source.size().height - ROOM.below),
+    window: this.source.axis.window(),
+  }));
+  readonly lines = computed(() =>
+    curveLines(
+      this.drawn(),
+      this.source.selected(),
+      this.shownPicks(),
+      this.source.channels(),
+      this.source.trial() ? null : this.source.rigs(),
+    ),
+  );
+  private readonly standingLines = computed(() =>
+    curveLines(
+      this.source.scene(),
+      this.source.selected(),
+      this.source.picks(),
+      this.source.channels(),
+      this.source.rigs(),
+    ),
+  );
+  readonly isEachOwn = computed(() => this.source.isEach() || !hasOneUnit(this.lines()));
+  /** The scales stay where they are while something is dragged. */
+  readonly scales = computed(() =>
+    scalesFor(
+      this.source.trial() ? this.standingLines() : this.lines(),
+      this.room(),
+      this.isEachOwn(),
+      this.source.range(),
+    ),
+  );
+  readonly lead = computed(() => this.lines().find(({ isOwn }) => isOwn) ?? this.lines().at(-1) ?? null);
+  readonly paths = computed(() =>
+    this.lines().flatMap((line) => {
+      const scale = this.scales().get(line.id);
+      if (!scale || this.source.show() === 'speed') return [];
+      return [
+        { id: line.id, isOwn: line.isOwn, family: familyOf(line.channel), d: valuePath(line, scale, this.room()) },
+      ];
+    }),
+  );
+  private readonly speeds = computed(() =>
+    this.source.show() === 'value'
+      ? []
+      : this.lines()
+          .filter(({ isOwn }) => isOwn)
+          .map((line) => ({ line, speeds: speedsOf(line, this.room()) })),
+  );
+  /** Speeds on one scale about 0 where they have one unit, else each on its own. */
+  private readonly speedScales = computed(() => {
+    const all = this.speeds();
+    const most = (list: typeof all): number =>
+      Math.max(1e-9, ...list.flatMap(({ speeds }) => speeds.map(([, v]) => Math.abs(v))));
+    return all.map((one) => {
+      const greatest = most(this.isEachOwn() ? [one] : all) * 1.1;
+      // What rises on screen rises in speed, too.
+      const isDown = this.scales().get(one.line.id)?.isDown === true;
+      return createScale({ low: -greatest, high: greatest }, this.room().height, isDown);
+    });
+  });
+  readonly speedPaths = computed(() =>
+    this.speeds().map(({ line, speeds }, i) => ({
+      id: line.id,
+      family: familyOf(line.channel),
+      d: speedPath(speeds, this.speedScales()[i], this.room()),
+    })),
+  );
+  readonly grid = computed(() => {
+    const lead = this.lead();
+    const count = Math.max(2, Math.floor(this.room().height / GRID_PX));
+    if (!lead) return [];
+    if (this.source.show() === 'speed') {
+      const scale = this.speedScales()[0];
+      return scale ? gridLines(lead.channel, scale, count, '/s') : [];
+    }
+    const scale = this.scales().get(lead.id);
+    return scale ? gridLines(lead.channel, scale, count) : [];
+  });
+  /** The greatest speed of what is seen, where speeds are drawn over values. */
+  readonly fastest = computed(() => {
+    const [first] = this.speeds();
+    if (!first || this.source.show() !== 'both') return '';
+    const most = Math.max(...first.speeds.map(([, speed]) => Math.abs(speed)));
+    return `dashed: speed, at most ${formatChannelValue(first.line.channel, most)}/s`;
+  });
+  readonly up = computed(() =>
+    this.source.show() === 'speed'
+      ? '↑ speed'
+      : upWords(
+          this.lines().filter(({ isOwn }) => isOwn),
+          this.scales(),
+        ),
+  );
+
+  readonly marks = computed((): KeyMark[] => {
+    if (this.source.show() === 'speed') return [];
+    return this.lines().flatMap((line) => {
+      const scale = this.scales().get(line.id);
+      if (!scale) return [];
+      const picked = this.shownPicks().get(line.layer.id)?.get(line.channel);
+      return line.keys.flatMap(({ at, value, by }): KeyMark[] => {
+        const [x, isPicked] = [this.source.axis.xAt(at), picked?.has(at) === true];
+        if (x < -8 || x > this.room().width + 8 || (!line.isOwn && !isPicked)) return [];
+        const isNew = this.source.runId() !== null && by?.run === this.source.runId();
+        const label = `${line.layer.name}, ${channelOf(line.channel).label} at ${formatShort(at, this.source.scene().rate)}: ${formatChannelValue(line.channel, value)}`;
+        return [{ id: `${line.id} ${at}`, line, at, x, y: scale.yOf(value), isPicked, isNew, label }];
+      });
+    });
+  });
+  readonly ownMarks = computed(() => this.marks().filter(({ line }) => line.isOwn));
+  readonly handles = computed((): HandleMark[] => {
+    if (!this.source.canEdit() || this.source.show() === 'speed') return [];
+    return this.lines().flatMap((line) => {
+      const scale = this.scales().get(line.id);
+      const picked = this.shownPicks().get(line.layer.id)?.get(line.channel);
+      return scale && picked && line.isOwn ? handleMarks(line, picked, scale, this.room()) : [];
+    });
+  });
+}
+
+function familyOf(channel: ChannelId): string {
+  return channelOf(channel).family.replace(' ', '-');
+}

@@ -1,0 +1,222 @@
+import {
+  channelOf,
+  formatChannelValue,
+  handlesBetween,
+  sampleTrack,
+  TICKS_PER_SECOND,
+  trackSpeed,
+  type ChannelId,
+  type Side,
+  type Ticks,
+  type Track,
+} from '@wexikine/core';
+import { xIn, type TimeWindow } from '../sheet/time-window';
+import type { CurveLine } from './curve-lines';
+
+/** Room for curves, px; the names of the grid lines stand to the left of it. */
+export interface CurveRoom {
+  readonly width: number;
+  readonly height: number;
+  readonly window: TimeWindow;
+}
+
+/** A range of values across the height. */
+export interface ValueRange {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Values up or down the height of a room. */
+export interface ValueScale extends ValueRange {
+  /** Greater values stand lower: as on screen. */
+  readonly isDown: boolean;
+  readonly yOf: (value: number) => number;
+  readonly valueAt: (y: number) => number;
+}
+
+/** Share of the height that is left free above and below what is fitted. */
+const AIR = 0.1;
+const EDGE = 6;
+const SAMPLES_OWN = 260;
+const SAMPLES_OTHER = 90;
+
+/** A scale of a range across a height. */
+export function createScale({ low, high }: ValueRange, height: number, isDown: boolean): ValueScale {
+  const room = Math.max(1, height - 2 * EDGE);
+  const span = Math.max(high - low, 1e-9);
+  return {
+    low,
+    high,
+    isDown,
+    yOf: (value) => {
+      const share = (value - low) / span;
+      return EDGE + room * (isDown ? share : 1 - share);
+    },
+    valueAt: (y) => {
+      const share = (y - EDGE) / room;
+      return low + span * (isDown ? share : 1 - share);
+    },
+  };
+}
+
+function sampleTimes({ window }: CurveRoom, count: number): Ticks[] {
+  return Array.from({ length: count + 1 }, (_, i) => window.from + (window.span * i) / count);
+}
+
+/** The range of values that some lines take in what is seen, their handles too, with air around it. */
+export function fittedRange(lines: readonly CurveLine[], room: CurveRoom): ValueRange {
+  let [low, high] = [Infinity, -Infinity];
+  const take = (value: number): void => {
+    low = Math.min(low, value);
+    high = Math.max(high, value);
+  };
+  const { from, span } = room.window;
+  for (const { drawn, keys, isOwn } of lines) {
+    for (const at of sampleTimes(room, isOwn ? SAMPLES_OWN : SAMPLES_OTHER)) take(sampleTrack(drawn, at));
+    for (const { at, value } of keys) if (at >= from && at <= from + span) take(value);
+  }
+  if (low > high) return { low: 0, high: 1 };
+  const air = Math.max((high - low) * AIR, low === high ? Math.max(Math.abs(low) * AIR, 0.5) : 0);
+  return { low: low - air, high: high + air };
+}
+
+/** True where values of all lines can be measured on one scale. */
+export function hasOneUnit(lines: readonly CurveLine[]): boolean {
+  return new Set(lines.map(({ channel }) => channelOf(channel).unit)).size <= 1;
+}
+
+/**
+ * A scale for each line: one for all, or each on its own range. On a scale of its own, or among lines like itself, the
+ * vertical position is drawn as on screen, upwards.
+ */
+export function scalesFor(
+  lines: readonly CurveLine[],
+  room: CurveRoom,
+  isEach: boolean,
+  held: ValueRange | null,
+): ReadonlyMap<string, ValueScale> {
+  const isVertical = ({ channel }: CurveLine): boolean => channel === 'position.y';
+  if (isEach) {
+    return new Map(
+      lines.map((line) => [line.id, createScale(fittedRange([line], room), room.height, isVertical(line))]),
+    );
+  }
+  const scale = createScale(held ?? fittedRange(lines, room), room.height, lines.every(isVertical));
+  return new Map(lines.map(({ id }) => [id, scale]));
+}
+
+function pathOf(points: readonly (readonly [number, number])[]): string {
+  return points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
+}
+
+/** The value of a line over what is seen. */
+export function valuePath(line: CurveLine, scale: ValueScale, room: CurveRoom): string {
+  const { window, width } = room;
+  const times = sampleTimes(room, line.isOwn ? SAMPLES_OWN : SAMPLES_OTHER);
+  // Keys are met exactly, so that corners and holds are not cut.
+  const own = line.drawn.map(({ at }) => at).filter((at) => at > window.from && at < window.from + window.span);
+  const all = [...times, ...own, ...own.map((at) => at - 1)].sort((a, b) => a - b);
+  return pathOf(all.map((at) => [xIn(window, at, width), scale.yOf(sampleTrack(line.drawn, at))]));
+}
+
+/** Speeds of a line over what is seen, in the channel's unit a second. */
+export function speedsOf({ drawn, keys }: CurveLine, room: CurveRoom): readonly (readonly [Ticks, number])[] {
+  const step = (room.window.span / SAMPLES_OWN) * 1.5;
+  // A sampled track is straight from point to point; its speed is taken over a few of them.
+  const speedAt = (track: Track, at: Ticks): number =>
+    track === keys
+      ? trackSpeed(track, at)
+      : (sampleTrack(track, at + step) - sampleTrack(track, at - step)) / (2 * step);
+  return sampleTimes(room, SAMPLES_OWN).map((at) => [at, speedAt(drawn, at) * TICKS_PER_SECOND] as const);
+}
+
+/** The speed of a line over what is seen, on its scale. */
+export function speedPath(
+  speeds: ReturnType<typeof speedsOf>,
+  scale: ValueScale,
+  { window, width }: CurveRoom,
+): string {
+  return pathOf(speeds.map(([at, speed]) => [xIn(window, at, width), scale.yOf(speed)]));
+}
+
+/** A handle of a picked key as it stands on screen. */
+export interface HandleMark {
+  readonly line: CurveLine;
+  readonly at: Ticks;
+  readonly side: Side;
+  readonly x: number;
+  readonly y: number;
+  readonly keyX: number;
+  readonly keyY: number;
+}
+
+/** The handles of the picked keys of a line; none where its easing is no single cubic. */
+export function handleMarks(
+  line: CurveLine,
+  picked: ReadonlySet<Ticks>,
+  scale: ValueScale,
+  { window, width }: CurveRoom,
+): HandleMark[] {
+  const { keys } = line;
+  const xOf = (at: Ticks): number => xIn(window, at, width);
+  return keys.flatMap((key, i) => {
+    if (!picked.has(key.at)) return [];
+    const [before, after] = [keys[i - 1], keys[i + 1]];
+    const arrive = before && handlesBetween(before, key, before.ease)?.arrive;
+    const leave = after && handlesBetween(key, after, key.ease)?.leave;
+    const mark = (side: Side, point: { at: Ticks; value: number } | null | undefined): HandleMark[] =>
+      point
+        ? [
+            {
+              line,
+              at: key.at,
+              side,
+              x: xOf(point.at),
+              y: scale.yOf(point.value),
+              keyX: xOf(key.at),
+              keyY: scale.yOf(key.value),
+            },
+          ]
+        : [];
+    return [...mark('arrive', arrive), ...mark('leave', leave)];
+  });
+}
+
+/** Names of grid lines, at most so many, on round values of what people read. */
+export function gridLines(
+  channel: ChannelId,
+  scale: ValueScale,
+  wanted: number,
+  after = '',
+): readonly { readonly y: number; readonly label: string }[] {
+  const shown = channelOf(channel).unit === 'share' ? 100 : 1;
+  const span = (scale.high - scale.low) * shown;
+  const rough = span / Math.max(1, wanted);
+  const power = 10 ** Math.floor(Math.log10(rough));
+  const step = [1, 2, 5, 10].map((one) => one * power).find((one) => one >= rough) ?? rough;
+  const first = Math.ceil((scale.low * shown) / step);
+  const last = Math.floor((scale.high * shown) / step);
+  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => {
+    const value = ((first + i) * step) / shown;
+    return { y: scale.yOf(value), label: `${formatChannelValue(channel, value)}${after}` };
+  });
+}
+
+const UP_WORDS: Partial<Readonly<Record<ChannelId, string>>> = {
+  'position.x': 'further right',
+  'position.y': 'further down',
+  rotation: 'clockwise',
+  opacity: 'more opaque',
+  blur: 'softer',
+};
+
+function upWord(channel: ChannelId, isDown: boolean): string {
+  if (isDown) return 'up on screen';
+  return UP_WORDS[channel] ?? (channelOf(channel).family === 'scale' ? 'larger' : 'more');
+}
+
+/** What a way up on the axis means on screen. */
+export function upWords(lines: readonly CurveLine[], scales: ReadonlyMap<string, ValueScale>): string {
+  const words = lines.map(({ id, channel }) => upWord(channel, scales.get(id)?.isDown === true));
+  return `↑ ${[...new Set(words)].slice(0, 3).join(', ')}`;
+}
