@@ -13,3 +13,4 @@ export { findInMotion } from './motion';
 export { checkScene, findUpdates, waitingUpdate } from './scene';
 export { mendsOf, type Mend } from './mend';
 export { findPathless } from './paths';
+export { busyMoments, busyPeaks, type Busy, type BusyPeak } from './busy';

@@ -56,6 +56,7 @@ import { KeysView } from './keys/keys-view';
 import { KeyEdits } from './keys/key-edits';
 import type { TimeWindow } from './sheet/time-window';
 import type { SheetView } from './sheet/view-switch';
+import { TimingPanel } from './timing/timing-panel';
 import { RunState } from './run-state';
 import { RunSheet } from './sheet/run-sheet';
 
@@ -81,6 +82,7 @@ import { RunSheet } from './sheet/run-sheet';
     SaveNote,
     SentenceBar,
     Splitter,
+    TimingPanel,
     Transport,
   ],
   providers: [

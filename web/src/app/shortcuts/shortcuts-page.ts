@@ -13,7 +13,7 @@ const GROUPS = [
       ['V', 'Preview in the whole window, and back'],
       ['+, −', 'Closer in time, or more of it (Ctrl + wheel, too)'],
       ['R, Shift + R', 'Show the run; show the whole scene'],
-      ['1 to 7', 'Curve, layer, runs, cues, findings, history, dials'],
+      ['1 to 8', 'Curve, layer, runs, cues, findings, history, dials, timing'],
       ['T', 'A tap on the beat, while tapping cues along'],
       ['F2', 'Set the start of the selected row by hand'],
       ['Alt + ↑ or ↓', 'Move the selected row in the order of the run'],

@@ -98,7 +98,12 @@ interface Band {
   imports: [Icon, KeysCanvas, MatMenuModule, PickedFields, ScrollingModule, ViewSwitch],
   templateUrl: './keys-view.html',
   styleUrl: './keys-view.scss',
-  host: { '(copy)': 'copy($event)', '(cut)': 'cut($event)', '(paste)': 'paste($event)' },
+  host: {
+    '(document:keydown)': 'pickAllByKey($event)',
+    '(copy)': 'copy($event)',
+    '(cut)': 'cut($event)',
+    '(paste)': 'paste($event)',
+  },
 })
 export class KeysView implements AfterViewInit {
   /** As it is drawn, with a dry run. */
@@ -232,6 +237,14 @@ export class KeysView implements AfterViewInit {
     this.edits.pick(withKeys(new Map(), allKeys(this.rows())));
   }
 
+  /** Ctrl+A means the keys wherever the focus is, but in a field. */
+  protected pickAllByKey(event: KeyboardEvent): void {
+    const isMeant = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a';
+    if (!isMeant || (event.target as Element).closest?.('input, textarea, .cm-editor, .cdk-overlay-container')) return;
+    event.preventDefault();
+    this.pickAll();
+  }
+
   protected invert(): void {
     this.edits.pick(inverted(this.picks(), this.rows()));
   }
@@ -318,7 +331,6 @@ export class KeysView implements AfterViewInit {
       event.stopPropagation();
       action();
     };
-    if (isCommand && event.key.toLowerCase() === 'a') return done(() => this.pickAll());
     if (isCommand || event.altKey) return;
     const hasPicks = this.count() > 0;
     const canFold = row.kind === 'layer';
