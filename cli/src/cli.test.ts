@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { programmeBoard, ticksFromSeconds, type PresetRecipe as Recipe, type Scene } from '@wexikine/core';
+import { frameTicks, programmeBoard, ticksFromSeconds, type PresetRecipe as Recipe, type Scene } from '@wexikine/core';
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -174,6 +174,74 @@ describe('wexikine', () => {
     const cover = { operation: 'arrange', ...base, way: { by: 'cover' } };
     const covered = wexikine('plan', sceneFile(board(1, { layers: turned })), file('cover.json', cover)).out;
     expect(covered).toMatch(/1\.964\d+\s+1\.964\d+/);
+  });
+
+  test('keys that stand are adjusted: exits restaggered, an overshoot chain stretched, both undone by other numbers', () => {
+    const panels = programmeBoard().layers.filter(({ id }) => /^row-0[1-3]$/.test(id));
+    const scene: Scene = {
+      ...programmeBoard(),
+      rate: { num: 60, den: 1 },
+      length: ticksFromSeconds(6),
+      layers: panels,
+    };
+    const frame = frameTicks(scene.rate);
+    const step = (name: string, from: string, recipe: unknown): string => {
+      const to = join(folder, `${name}-after.json`);
+      wexikine('apply', from, file(`${name}.json`, recipe), '-o', to);
+      return to;
+    };
+    const base = { pick: { by: 'rule', tag: 'row' }, order: { by: 'layered' }, seed: 1, operation: 'adjust' } as const;
+    const fixed = (value: string) => ({ by: 'fixed', value });
+    const fade: Recipe = {
+      ...pop,
+      preset: { id: 'fade-in' },
+      spacing: { by: 'gap', gap: '5f' },
+      length: { by: 'fixed', length: '60f' },
+    };
+    const inside = step('fade', sceneFile(scene), fade);
+    const out = step('out', inside, {
+      ...fade,
+      operation: 'send-out',
+      preset: { id: 'fade-out' },
+      start: { by: 'time', at: '1:40' },
+    });
+    // Only the exit's keys, each layer's own shape kept: one every 8 frames instead of 5.
+    const spread = step('restagger', out, {
+      ...base,
+      keys: { which: 'all', phases: ['exit'] },
+      steps: [{ id: 's1', type: 'restagger' }],
+      parameters: { s1_gap: fixed('8f') },
+    });
+    const times = (path: string): number[][] =>
+      (JSON.parse(readFileSync(path, 'utf8')) as Scene).layers.map(({ tracks }) =>
+        (tracks.opacity ?? []).map(({ at }) => at / frame),
+      );
+    expect(times(out)).toEqual([0, 5, 10].map((from) => [from, from + 60, 100 + from, 160 + from]));
+    expect(times(spread)).toEqual([0, 1, 2].map((n) => [5 * n, 5 * n + 60, 100 + 8 * n, 160 + 8 * n]));
+
+    // The five-step pop at 0, 8, 11, 14, 16, 18, half as long again about each layer's first key.
+    const popped = step('pop', sceneFile(scene), { ...pop, length: { by: 'preset' } });
+    const stretched = step('stretch', popped, {
+      ...base,
+      keys: { which: 'all', channels: ['scale.x'] },
+      steps: [{ id: 's1', type: 'stretch', pivot: { by: 'first' } }],
+      parameters: { s1_to: fixed('150%') },
+    });
+    const chain = (path: string): number[] =>
+      ((JSON.parse(readFileSync(path, 'utf8')) as Scene).layers[1].tracks['scale.x'] ?? []).map(({ at }) => at / frame);
+    const [first] = chain(popped);
+    expect(chain(stretched).map((at) => at - first)).toEqual(chain(popped).map((at) => (at - first) * 1.5));
+    const refused = wexikine(
+      'plan',
+      stretched,
+      file('none.json', {
+        ...base,
+        keys: { which: 'all', from: '5s' },
+        steps: [{ id: 's1', type: 'freeze' }],
+        parameters: {},
+      }),
+    );
+    expect(refused.out + refused.error).toContain('No key of the picked layers meets this rule');
   });
 
   test('timecode, curves and formulas are computed', () => {

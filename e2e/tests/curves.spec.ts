@@ -188,3 +188,23 @@ test('keys on their curve are reached, moved and smoothed by the keyboard alone'
     before.layers.map(({ tracks }) => tracks),
   );
 });
+
+test('the timing panel tells when layers move now and after, and leads to the busiest moment', async ({ page }) => {
+  const { scene, view } = await openCurves(page);
+  await page.getByRole('tab', { name: 'Timing' }).click();
+  const panel = page.locator('wx-timing-panel');
+  await expect(panel.getByRole('img', { name: 'When 12 layers move.' })).toBeVisible();
+  const busiest = panel.getByRole('button').first();
+  const at = (await busiest.innerText()).trim();
+  await busiest.click();
+  await expect(scene.time).toHaveValue(new RegExp(`${at}$`));
+  await page.getByRole('button', { name: 'Dry run', exact: true }).click();
+  await scene.planned();
+  await scene.field('spacing').click();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('Escape');
+  await expect(panel.getByRole('img', { name: 'When 12 layers move; 11 at other times than now.' })).toBeVisible();
+  await expect(view.getByText('A dry run is shown; hide it to draw curves by hand.')).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+});

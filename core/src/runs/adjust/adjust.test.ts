@@ -153,6 +153,31 @@ describe('steps in time', () => {
 describe('steps in value', () => {
   const values = (recipe: AdjustRecipe): number[] => frames(after(recipe), 'a').map(([, value]) => value);
 
+  test('limit speed: no frame goes faster, times and slower parts stay', () => {
+    const fast = sceneOf([
+      card('a', { tracks: { 'position.x': [key(0, 0, soft), key(10, 400, soft), key(35, 420), key(36, 60)] } }),
+    ]);
+    const slow = after(adjust({ type: 'limit-speed' }, { most: '300' }), fast);
+    const keys = layerOf(slow, 'a').tracks['position.x'] ?? [];
+    expect(keys.map(({ at }) => at / FRAME)).toEqual([0, 10, 35, 36]);
+    // What had to stay behind catches up as far as it may.
+    expect(keys[1].value).toBeLessThan(60);
+    expect(keys[2].value - keys[1].value).toBeGreaterThan(100);
+    expect(keys[3].value - keys[2].value).toBeCloseTo(-12, 9);
+    const speeds = Array.from({ length: 720 }, (_, i) => {
+      const at = (i * FRAME) / 20;
+      return (sampleTrack(keys, at + FRAME / 20) - sampleTrack(keys, at)) * 25 * 20;
+    });
+    expect(Math.max(...speeds.map(Math.abs))).toBeLessThanOrEqual(300 * 1.001);
+    expect(Math.max(...speeds.map(Math.abs))).toBeGreaterThan(290);
+    // What is slow enough stays as it was.
+    expect(
+      after(adjust({ type: 'limit-speed' }, { most: '1e6' }), fast).layers[0].tracks['position.x']?.map(
+        ({ value }) => value,
+      ),
+    ).toEqual([0, 400, 420, 60]);
+  });
+
   test('scale about rest, the mean or 0; offset, mirror, limit, smooth, spread', () => {
     expect(values(adjust({ type: 'scale', about: 'zero' }, { to: '50%' }))).toEqual([0, 50, 30]);
     expect(values(adjust({ type: 'scale', about: 'rest' }, { to: '0%' }))).toEqual([100, 100, 100]);

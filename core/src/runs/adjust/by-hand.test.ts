@@ -13,7 +13,6 @@ import {
   movePicks,
   pasteKeys,
   pasteWords,
-  poseAt,
   readKeyClip,
   removePicks,
   setPickedValues,
@@ -80,22 +79,6 @@ describe('keys that are picked by hand', () => {
     const next = edited(moved, replan(moved, SHELF, 'run-1', later, CONTEXT).edits);
     expect(layerOf(next, 'a').tracks.opacity?.at(-1)?.at).toBe((last + 3) * FRAME);
     expect(layerOf(next, 'b').tracks.opacity?.[0].at).toBe(9 * FRAME);
-  });
-
-  test('a pose is keyed as it is, or as it rests', () => {
-    const posed = after(poseAt(scene, new Set(['a']), 5 * FRAME, 'as it is'));
-    expect(framesOf(layerOf(posed, 'a').tracks.opacity)).toEqual([
-      [0, 0],
-      [5, 0.5],
-      [10, 1],
-    ]);
-    const rested = after(poseAt(scene, new Set(['a', 'b']), 30 * FRAME, 'rest'));
-    expect(framesOf(layerOf(rested, 'a').tracks.rotation)).toEqual([
-      [0, 30],
-      [20, 0],
-      [30, 0],
-    ]);
-    expect(layerOf(rested, 'b').tracks).toEqual({});
   });
 });
 

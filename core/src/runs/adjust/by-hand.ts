@@ -1,7 +1,6 @@
 import type { ChannelId } from '../../basics/channel';
 import { restValue, tracksOf, type Key, type Layer } from '../../scene/layer';
 import { layerEdits, type Edit } from '../../scene/edit';
-import { sampleTrack } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
 import type { AdjustStep } from '../../scene/recipe';
 import type { Ticks } from '../../basics/time';
@@ -43,7 +42,11 @@ export interface HandChange {
 }
 
 /** Puts picked keys of layers that are not locked through a change. */
-export function changeOf(scene: Scene, picks: HandPicks, change: (entries: Entries, layer: Layer) => Entries): HandChange {
+export function changeOf(
+  scene: Scene,
+  picks: HandPicks,
+  change: (entries: Entries, layer: Layer) => Entries,
+): HandChange {
   const edits: Edit[] = [];
   const now = new Map<string, Map<ChannelId, Set<Ticks>>>();
   for (const layer of scene.layers) {
@@ -120,26 +123,4 @@ export function removePicks(scene: Scene, picks: HandPicks): HandChange {
     picks,
     (entries) => new Map([...entries].map(([channel, list]) => [channel, list.filter(({ isPicked }) => !isPicked)])),
   );
-}
-
-/** Keys of the layers' keyed channels at a time: with the values that they have there, or those of the rest pose. */
-export function poseAt(scene: Scene, layers: ReadonlySet<string>, at: Ticks, pose: 'as it is' | 'rest'): HandChange {
-  const edits: Edit[] = [];
-  const picks = new Map<string, Map<ChannelId, Set<Ticks>>>();
-  for (const layer of scene.layers) {
-    if (!layers.has(layer.id) || layer.locked) continue;
-    const tracks = { ...layer.tracks };
-    const picked = new Map<ChannelId, Set<Ticks>>();
-    for (const [channel, keys] of tracksOf(layer)) {
-      const value = pose === 'rest' ? restValue(layer, channel) : sampleTrack(keys, at);
-      const before = keys.findLast((key) => key.at < at);
-      const ease = before?.ease ?? keys[0].ease;
-      const others = keys.filter((key) => key.at !== at);
-      tracks[channel] = [...others, { at, value, ease }].sort((a, b) => a.at - b.at);
-      picked.set(channel, new Set([at]));
-    }
-    edits.push(...layerEdits(layer, { ...layer, tracks }));
-    if (picked.size > 0) picks.set(layer.id, picked);
-  }
-  return { edits, picks };
 }

@@ -4,7 +4,6 @@ export { createKeyTest, perUnit, pickKeys, pickedCount } from './picked';
 export {
   countPicks,
   movePicks,
-  poseAt,
   removePicks,
   setPickedValues,
   stepByHand,
@@ -35,3 +34,4 @@ export {
   type PickedCurves,
   type Side,
 } from './curves';
+export { carryPicks, poseAt, poseAtEnds, poseToRest, withKeyAt } from './poses';

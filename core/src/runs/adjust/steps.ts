@@ -19,6 +19,7 @@ import {
 } from './times';
 import {
   jitterValues,
+  limitSpeed,
   limitValues,
   mirrorValues,
   offsetValues,
@@ -77,6 +78,8 @@ function done(entries: Entries, step: AdjustStep, { layer, rest, mark, start }: 
       return mirrorValues(entries, rest);
     case 'limit':
       return limitValues(entries, layer);
+    case 'limit-speed':
+      return limitSpeed(entries, layer);
     case 'smooth':
       return smoothValues(entries, layer);
     case 'freeze':

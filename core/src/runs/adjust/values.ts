@@ -1,6 +1,9 @@
 import type { ChannelId } from '../../basics/channel';
-import type { Easing } from '../../basics/easing';
+import { asBezier, type Easing } from '../../basics/easing';
 import { randomAt, seedFromText } from '../../basics/random';
+import { TICKS_PER_SECOND } from '../../basics/time';
+import { createSegment } from '../../scene/sample';
+import type { NamedKey } from '../run';
 import type { AdjustStep } from '../../scene/recipe';
 import { mapPicked, momentsOf, perUnit, type Entries, type Entry } from './picked';
 import type { StepLayer } from './times';
@@ -71,6 +74,51 @@ export function limitValues(entries: Entries, layer: StepLayer): Entries {
     const unit = perUnit(channel);
     return { ...key, value: Math.min(high / unit, Math.max(low / unit, key.value)) };
   });
+}
+
+/** Places at which the speed of a segment is looked at, and then once more about the fastest of them. */
+const SPEED_LOOKS = 64;
+
+/** The greatest speed of a segment for one unit of way, as a multiple of its mean speed; 1 for an even one. */
+function steepness({ ease, value }: NamedKey, to: number): number {
+  const plain = asBezier(ease, value, to) ?? ease;
+  if (plain.type === 'hold' || plain.type === 'steps' || plain.type === 'handles') return Infinity;
+  const { slope } = createSegment(plain, 0, 1);
+  const steepest = (from: number, step: number): { at: number; slope: number } => {
+    let best = { at: from, slope: 0 };
+    for (let i = 0; i <= SPEED_LOOKS; i++) {
+      const at = Math.min(1, Math.max(0, from + i * step));
+      if (Math.abs(slope(at)) > best.slope) best = { at, slope: Math.abs(slope(at)) };
+    }
+    return best;
+  };
+  const step = 1 / SPEED_LOOKS;
+  return steepest(steepest(0, step).at - step, (2 * step) / SPEED_LOOKS).slope;
+}
+
+/**
+ * Values drawn nearer to the one before, so that no segment up to a picked key goes faster than so much a second at its
+ * steepest; what comes after catches up where it has the time. Jumps are left alone.
+ */
+export function limitSpeed(entries: Entries, layer: StepLayer): Entries {
+  const most = Math.max(0, layer.number('most'));
+  return new Map(
+    [...entries].map(([channel, list]) => {
+      const slowed: Entry[] = [];
+      list.forEach((entry, i) => {
+        const [before, last] = [list[i - 1], slowed.at(-1)];
+        if (!before || !last || !entry.isPicked) return void slowed.push(entry);
+        const steep = steepness(before.key, entry.key.value);
+        if (steep === Infinity) return void slowed.push(entry);
+        const seconds = (entry.key.at - before.key.at) / TICKS_PER_SECOND;
+        const room = (most / perUnit(channel)) * (seconds / steep);
+        const way = entry.key.value - last.key.value;
+        const value = last.key.value + Math.sign(way) * Math.min(Math.abs(way), room);
+        slowed.push({ ...entry, key: { ...entry.key, value } });
+      });
+      return [channel, slowed];
+    }),
+  );
 }
 
 /** v + amount · ((before + after) ÷ 2 − v) for picked keys that have a neighbour on either side. */

@@ -107,6 +107,8 @@ function stepWords(step: AdjustStep): readonly string[] {
       return ['with values mirrored about rest'];
     case 'limit':
       return ['with values from ', ' to ', ''];
+    case 'limit-speed':
+      return ['no faster than ', ' a second'];
     case 'smooth':
       return ['smoothed by ', ''];
     case 'thin-out':

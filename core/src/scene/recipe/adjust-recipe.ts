@@ -61,6 +61,7 @@ export const adjustStepSchema = z.discriminatedUnion('type', [
   step('offset', {}),
   step('mirror', {}),
   step('limit', {}),
+  step('limit-speed', {}),
   step('smooth', {}),
   step('freeze', {}),
   step('ease', { ease: easingSchema }),

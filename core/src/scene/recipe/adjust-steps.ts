@@ -128,6 +128,13 @@ export const ADJUST_STEPS: Readonly<Record<AdjustType, StepFacts>> = {
     note: 'not below, not above',
     numbers: [amount('low', 'At least', '-100'), amount('high', 'At most', '100')],
   },
+  'limit-speed': {
+    label: 'Limit speed',
+    note: 'values come nearer where motion is faster; times stay',
+    numbers: [
+      { ...amount('most', 'At most', '500', 'px, degrees or per cent a second'), min: '0', from: '0', to: '2000' },
+    ],
+  },
   smooth: {
     label: 'Smooth',
     note: 'towards the middle of the neighbours',

@@ -9,7 +9,11 @@ import {
   pasteKeys,
   pasteWords,
   perUnit,
+  carryPicks,
   poseAt,
+  poseAtEnds,
+  poseToRest,
+  TICKS_PER_SECOND,
   readKeyClip,
   removePicks,
   setPickedValues,
@@ -27,6 +31,23 @@ import { SceneStore } from '../scene.store';
 import { firstOf, stillThere } from './picks';
 
 const NOTHING: HandPicks = new Map();
+
+/** Keys of a pose that can be asked for. */
+export type Pose = 'as it is' | 'rest' | 'to rest' | 'ends';
+
+const POSE_LABELS: Readonly<Record<Pose, string>> = {
+  'as it is': 'Key the pose at the playhead',
+  rest: 'Rest at the playhead',
+  'to rest': 'From the playhead to rest',
+  ends: 'Key the in and out points',
+};
+/** How long it takes from a pose to rest, where that is asked for in one step. */
+const TO_REST = TICKS_PER_SECOND;
+
+function posed(scene: Scene, layers: ReadonlySet<string>, at: Ticks, pose: Pose): HandChange {
+  if (pose === 'ends') return poseAtEnds(scene, layers);
+  return pose === 'to rest' ? poseToRest(scene, layers, at, TO_REST) : poseAt(scene, layers, at, pose);
+}
 
 /** The keys that are picked, in whatever view, and what can be done with them. Each change is one step to undo. */
 @Injectable()
@@ -110,10 +131,22 @@ export class KeyEdits {
   }
 
   /** Keys at a time, of all layers with picked keys, or of some others where none is picked. */
-  pose(pose: 'as it is' | 'rest', at: Ticks, others: Iterable<string>): void {
-    const own = this.picks.size > 0 ? this.picks.keys() : others;
-    const label = pose === 'rest' ? 'Rest at the playhead' : 'Key the pose at the playhead';
-    this.change(label, poseAt(this.scene, new Set(own), Math.round(at), pose));
+  pose(pose: Pose, at: Ticks, others: Iterable<string>): void {
+    const layers = new Set(this.picks.size > 0 ? this.picks.keys() : others);
+    this.change(POSE_LABELS[pose], posed(this.scene, layers, Math.round(at), pose));
+  }
+
+  /** The picked values carried to the next key, or to the one before. */
+  carry(to: 'next' | 'previous'): void {
+    const label = to === 'next' ? 'Hold until the next key' : 'There from the key before';
+    this.change(`${label}: ${this.words()}`, carryPicks(this.scene, this.picks, to));
+  }
+
+  /** The picked keys once more, the first of each layer at a time. */
+  repeatAt(at: Ticks): void {
+    const layers = [...this.picks.keys()];
+    if (this.copy() === null) return;
+    this.pasteOnto(layers, { at: { by: 'time', time: Math.round(at) }, values: 'absolute', channel: null });
   }
 
   /** The picked keys as readable text, kept to be pasted; null where none is picked. */

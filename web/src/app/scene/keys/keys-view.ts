@@ -34,7 +34,7 @@ import { STRIP_HEIGHT } from '../sheet/strip-paths';
 import { TimeAxis } from '../sheet/time-axis';
 import type { TimeWindow } from '../sheet/time-window';
 import { ViewSwitch, type SheetView } from '../sheet/view-switch';
-import { KeyEdits } from './key-edits';
+import { KeyEdits, type Pose } from './key-edits';
 import {
   allKeys,
   countKeys,
@@ -388,7 +388,7 @@ export class KeysView implements AfterViewInit {
     if (this.canEdit()) this.edits.remove();
   }
 
-  protected pose(pose: 'as it is' | 'rest'): void {
+  protected pose(pose: Pose): void {
     if (this.canEdit()) this.edits.pose(pose, this.time(), this.taking());
   }
 
