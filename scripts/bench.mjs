@@ -16,7 +16,7 @@ await build({
   packages: 'external',
   tsconfig: 'tsconfig.base.json',
 });
-const { status } = spawnSync(process.execPath, ['--expose-gc', '--no-warnings', outfile], {
+const { status } = spawnSync(process.execPath, ['--expose-gc', '--no-warnings', outfile, ...process.argv.slice(2)], {
   cwd: root,
   stdio: 'inherit',
 });

@@ -169,13 +169,19 @@ async function benchPlanning(): Promise<void> {
   }
 }
 
-await benchSampling();
-benchFormulas();
-await benchPlanning();
-benchRuns();
-await benchRigs();
-await benchAdjust();
-await benchSaving(SIZES);
-await benchLibrary();
-await benchScreen(sceneWithRuns(10_000, 'replace'));
+/** A part of the screen may be measured alone: `npm run bench -- keys`. */
+const [, , part] = process.argv;
+const large = (): Scene => sceneWithRuns(10_000, 'replace');
+if (part !== undefined) await benchScreen(large, part);
+else {
+  await benchSampling();
+  benchFormulas();
+  await benchPlanning();
+  benchRuns();
+  await benchRigs();
+  await benchAdjust();
+  await benchSaving(SIZES);
+  await benchLibrary();
+  await benchScreen(large);
+}
 process.exitCode = verdict();

@@ -305,18 +305,60 @@ async function uploadOf({ layers, runs, ...scene }: Omit<Scene, 'id'>) {
   };
 }
 
-/** The scene screen with many layers. */
-export async function benchScreen(large: Scene): Promise<void> {
+/** Five thousand layers of ten keys: opened, shown as keys, and all of them picked. */
+async function benchManyKeys(page: Page): Promise<void> {
+  const { id: _id, layers: plain, ...scene } = keyedScene(5_000, 'few');
+  const key = (at: number, value: number) => ({ at, value, ease: { type: 'linear' as const } });
+  const layers = plain.map((layer, i) => ({
+    ...layer,
+    tracks: { opacity: Array.from({ length: 10 }, (_, n) => key((i + n * 7) * 1_000_000, n / 10)) },
+  }));
+  const made = await page.request.post(`${ADDRESS}/api/scenes`, { data: { scene: { ...scene, layers }, by: 'bench' } });
+  const { id } = ((await made.json()) as { scene: { id: string } }).scene;
+  await page.goto(`${ADDRESS}/scenes/${id}`);
+  await page.getByText('as it stands').first().waitFor({ timeout: 60_000 });
+  const took = async (work: () => Promise<void>): Promise<number> => {
+    const began = performance.now();
+    await work();
+    return performance.now() - began;
+  };
+  const view = page.locator('wx-keys-view');
+  const opening = await took(async () => {
+    await page.getByRole('button', { name: 'Keys', exact: true }).click();
+    await view.getByRole('row').nth(3).waitFor();
+  });
+  const picking = await took(async () => {
+    await page.keyboard.press('Control+a');
+    await view.getByText('50000 of 50000 keys picked').waitFor();
+  });
+  const figure = `${opening.toFixed(0)} ms, ${picking.toFixed(0)} ms`;
+  report(
+    '50,000 keys of 5,000 layers: shown, all picked',
+    figure,
+    '1,000 ms, 1,000 ms',
+    opening < 1_000 && picking < 1_000,
+  );
+}
+
+/** The scene screen with many layers; only one part of it where that is named. */
+export async function benchScreen(large: () => Scene, only?: string): Promise<void> {
   const main = join(process.cwd(), 'server/dist/main.js');
   if (!existsSync(main)) return report('the scene on screen', 'not built', 'run npm run build first', false);
   const folder = mkdtempSync(join(tmpdir(), 'wexikine-bench-'));
   const env = { ...process.env, PORT: String(PORT), WEXIKINE_DATA: folder };
   const server = spawn(process.execPath, [main], { env, stdio: 'ignore' });
   const browser = await chromium.launch(LAUNCH);
-  const parts = [benchThousand, benchHundreds, benchKeys, (page: Page) => benchOpening(page, large)];
+  const parts: Readonly<Record<string, (page: Page) => Promise<void>>> = {
+    thousand: benchThousand,
+    hundreds: benchHundreds,
+    keys: benchKeys,
+    'many-keys': benchManyKeys,
+    opening: (page) => benchOpening(page, large()),
+  };
+  const wanted = only === undefined ? Object.values(parts) : [parts[only]].filter(Boolean);
   try {
     await untilUp();
-    for (const part of parts) {
+    for (const part of wanted) {
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
       await part(page).catch((error: Error) =>
         report('the scene on screen', error.message.split('\n')[0], 'any', false),

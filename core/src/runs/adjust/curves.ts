@@ -11,6 +11,7 @@ import {
   type SegmentHandles,
 } from '../../basics/easing';
 import type { ChannelId } from '../../basics/channel';
+import { isSame } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { changeOf, type HandChange, type HandPicks } from './by-hand';
 import { mapPicked, type Entries, type Entry } from './picked';
@@ -247,16 +248,17 @@ export function readCurves(scene: Scene, picks: HandPicks): PickedCurves {
       });
     }
   }
-  const texts = new Set(eases.map((ease) => JSON.stringify(ease)));
-  const links = eases.map(linkOf);
-  const isOneLink = new Set(links.map((one) => JSON.stringify(one))).size === 1;
+  const [first] = eases;
+  const isOneEase = first !== undefined && eases.every((ease) => ease === first || isSame(ease, first));
+  const link = first === undefined ? null : linkOf(first);
+  const isOneLink = link !== null && eases.every((ease) => isSame(linkOf(ease), link));
   return {
     departure: alike(departures),
     arrival: alike(arrivals),
     leave: alike(leaving),
     arrive: alike(arriving),
-    ease: texts.size === 1 ? eases[0] : null,
-    link: isOneLink ? links[0] : null,
+    ease: isOneEase ? first : null,
+    link: isOneLink ? link : null,
     segments: eases.length,
   };
 }

@@ -3,6 +3,7 @@ export { createFrame, sampleFrame, sampleKeys, sampleValues, type Frame } from '
 export { matrixAt, boundsAt, frameAt, restFrame } from './pose';
 export {
   createSegment,
+  createTrackSampler,
   sampleTrack,
   sampleSegment,
   trackSpeed,

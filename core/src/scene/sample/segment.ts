@@ -87,6 +87,21 @@ export function sampleSegment(key: Key, next: Key, time: number): number {
   return createSegment(ease, key.value, next.value).at(elapsed / length);
 }
 
+/** Samples a track as `sampleTrack` does, preparing each segment once; for many times of one track. */
+export function createTrackSampler(keys: readonly Key[]): (time: number) => number {
+  const segments: (Segment | undefined)[] = [];
+  return (time) => {
+    const at = keyBefore(keys, time);
+    if (at < 0) return keys[0].value;
+    const [key, next] = [keys[at], keys[at + 1]];
+    if (!next) return key.value;
+    // Steps are counted in ticks, so that they fall on them.
+    if (key.ease.type === 'steps') return sampleSegment(key, next, time);
+    const segment = (segments[at] ??= createSegment(key.ease, key.value, next.value));
+    return segment.at((time - key.at) / (next.at - key.at));
+  };
+}
+
 /** Speed of a track at a time, in the channel's unit per tick; 0 outside its keys. On a key, of what follows. */
 export function trackSpeed(keys: readonly Key[], time: number): number {
   const at = keyBefore(keys, time);

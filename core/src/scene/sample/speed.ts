@@ -1,6 +1,6 @@
 import type { Ticks } from '../../basics/time';
 import type { Track } from '../layer';
-import { sampleTrack } from './segment';
+import { createTrackSampler } from './segment';
 
 /** The greatest move from one frame to the next. */
 export interface FrameStep {
@@ -18,10 +18,11 @@ export function greatestStep(tracks: readonly Track[], frame: Ticks, from: Ticks
   const first = Math.floor(from / frame);
   const count = Math.max(0, Math.ceil(to / frame) - first);
   const stride = Math.max(1, Math.ceil(count / MOST_FRAMES));
+  const samplers = tracks.map(createTrackSampler);
   let best: FrameStep = { by: 0, at: first * frame };
   for (let i = 0; i < count; i += stride) {
     const at = (first + i) * frame;
-    const by = Math.hypot(...tracks.map((keys) => sampleTrack(keys, at + frame) - sampleTrack(keys, at)));
+    const by = Math.hypot(...samplers.map((valueAt) => valueAt(at + frame) - valueAt(at)));
     if (by > best.by) best = { by, at };
   }
   return best;

@@ -69,6 +69,7 @@ export class CurveEditor implements AfterViewInit {
   readonly runId = input.required<string | null>();
   readonly time = input.required<Ticks>();
   readonly canEdit = input.required<boolean>();
+  readonly hasOthers = input(false);
   readonly show = input.required<CurveShow>();
   /** Each line on a scale of its own; lines of different units are always. */
   readonly isEach = input.required<boolean>();
@@ -106,6 +107,7 @@ export class CurveEditor implements AfterViewInit {
     show: this.show,
     isEach: this.isEach,
     canEdit: this.canEdit,
+    hasOthers: this.hasOthers,
     range: this.range,
     picks: this.picks,
     trial: this.trial,
@@ -115,7 +117,7 @@ export class CurveEditor implements AfterViewInit {
   /** The key that has the focus, or would have it. */
   protected readonly current = signal<string | null>(null);
   protected readonly stop = computed(() => {
-    const own = this.model.ownMarks();
+    const own = this.model.marks();
     return (own.find(({ id }) => id === this.current()) ?? own[0])?.id ?? null;
   });
   protected readonly band = computed(() => {
@@ -291,7 +293,7 @@ export class CurveEditor implements AfterViewInit {
 
   private pickBand(band: { x: number; y: number; width: number; height: number }): void {
     const inside = this.model
-      .ownMarks()
+      .marks()
       .filter(({ x, y }) => x >= band.x && x <= band.x + band.width && y >= band.y && y <= band.y + band.height);
     this.edits.pick(
       withKeys(
@@ -365,7 +367,7 @@ export class CurveEditor implements AfterViewInit {
   }
 
   private goTo({ id }: KeyMark, step: 1 | -1): void {
-    const own = this.model.ownMarks();
+    const own = this.model.marks();
     const next = own[own.findIndex((mark) => mark.id === id) + step];
     if (!next) return;
     this.current.set(next.id);

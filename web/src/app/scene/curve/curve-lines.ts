@@ -23,7 +23,7 @@ export interface CurveLine {
   readonly isOwn: boolean;
 }
 
-/** Other layers that are drawn beside the selected one at most. */
+/** Other layers that are drawn behind the selected one at most, where there is room for any. */
 export const MOST_OTHERS = 60;
 /** Points of a driven curve at most; a layer may be very long. */
 const MOST_POINTS = 600;
@@ -48,13 +48,14 @@ export function curveLines(
   picks: HandPicks,
   channels: readonly ChannelId[],
   rigs: CompiledRigs | null,
+  most = MOST_OTHERS,
 ): CurveLine[] {
   const others: CurveLine[] = [];
   const own: CurveLine[] = [];
   let count = 0;
   scene.layers.forEach((layer, index) => {
     const isOwn = layer.id === selected;
-    if (!isOwn && (!picks.has(layer.id) || count >= MOST_OTHERS)) return;
+    if (!isOwn && (!picks.has(layer.id) || count >= most)) return;
     if (!isOwn) count++;
     for (const channel of channels) {
       const drawn = drawnTrack(scene, index, channel, rigs);

@@ -11,7 +11,7 @@ import {
   type Ticks,
 } from '@wexikine/core';
 import type { TimeAxis } from '../sheet/time-axis';
-import { curveLines, type CurveLine } from './curve-lines';
+import { curveLines, MOST_OTHERS, type CurveLine } from './curve-lines';
 import {
   createScale,
   gridLines,
@@ -66,6 +66,8 @@ export interface CurveSource {
   readonly range: Signal<ValueRange | null>;
   readonly picks: Signal<HandPicks>;
   readonly trial: Signal<Tried | null>;
+  /** Whether other layers with picked keys are drawn behind the selected one. */
+  readonly hasOthers: Signal<boolean>;
   readonly size: Signal<{ readonly width: number; readonly height: number }>;
   readonly axis: TimeAxis;
 }
@@ -82,24 +84,15 @@ export class CurveModel {
     height: Math.max(20, this.source.size().height - ROOM.below),
     window: this.source.axis.window(),
   }));
-  readonly lines = computed(() =>
-    curveLines(
-      this.drawn(),
-      this.source.selected(),
-      this.shownPicks(),
-      this.source.channels(),
-      this.source.trial() ? null : this.source.rigs(),
-    ),
-  );
-  private readonly standingLines = computed(() =>
-    curveLines(
-      this.source.scene(),
-      this.source.selected(),
-      this.source.picks(),
-      this.source.channels(),
-      this.source.rigs(),
-    ),
-  );
+  readonly lines = computed(() => this.linesOf(this.drawn(), this.shownPicks(), this.source.trial() === null));
+  private readonly standingLines = computed(() => this.linesOf(this.source.scene(), this.source.picks(), true));
+
+  private linesOf(scene: Scene, picks: HandPicks, hasRigs: boolean): CurveLine[] {
+    const { selected, channels, rigs, hasOthers } = this.source;
+    const most = hasOthers() ? MOST_OTHERS : 0;
+    return curveLines(scene, selected(), picks, channels(), hasRigs ? rigs() : null, most);
+  }
+
   readonly isEachOwn = computed(() => this.source.isEach() || !hasOneUnit(this.lines()));
   /** The scales stay where they are while something is dragged. */
   readonly scales = computed(() =>
@@ -111,15 +104,22 @@ export class CurveModel {
     ),
   );
   readonly lead = computed(() => this.lines().find(({ isOwn }) => isOwn) ?? this.lines().at(-1) ?? null);
-  readonly paths = computed(() =>
-    this.lines().flatMap((line) => {
+  /** Each own line, and all others of a channel as one: hundreds of elements would keep the page waiting. */
+  readonly paths = computed(() => {
+    if (this.source.show() === 'speed') return [];
+    const lines = this.lines();
+    const others = new Map<ChannelId, string>();
+    const own: { id: string; isOwn: boolean; family: string; d: string }[] = [];
+    for (const line of lines) {
       const scale = this.scales().get(line.id);
-      if (!scale || this.source.show() === 'speed') return [];
-      return [
-        { id: line.id, isOwn: line.isOwn, family: familyOf(line.channel), d: valuePath(line, scale, this.room()) },
-      ];
-    }),
-  );
+      if (!scale) continue;
+      const d = valuePath(line, scale, this.room(), lines.length);
+      if (line.isOwn) own.push({ id: line.id, isOwn: true, family: familyOf(line.channel), d });
+      else others.set(line.channel, (others.get(line.channel) ?? '') + d);
+    }
+    const behind = [...others].map(([channel, d]) => ({ id: channel, isOwn: false, family: familyOf(channel), d }));
+    return [...behind, ...own];
+  });
   private readonly speeds = computed(() =>
     this.source.show() === 'value'
       ? []
@@ -173,22 +173,36 @@ export class CurveModel {
         ),
   );
 
+  /** The keys of the selected layer. */
   readonly marks = computed((): KeyMark[] => {
     if (this.source.show() === 'speed') return [];
     return this.lines().flatMap((line) => {
       const scale = this.scales().get(line.id);
-      if (!scale) return [];
+      if (!scale || !line.isOwn) return [];
       const picked = this.shownPicks().get(line.layer.id)?.get(line.channel);
       return line.keys.flatMap(({ at, value, by }): KeyMark[] => {
         const [x, isPicked] = [this.source.axis.xAt(at), picked?.has(at) === true];
-        if (x < -8 || x > this.room().width + 8 || (!line.isOwn && !isPicked)) return [];
+        if (x < -8 || x > this.room().width + 8) return [];
         const isNew = this.source.runId() !== null && by?.run === this.source.runId();
         const label = `${line.layer.name}, ${channelOf(line.channel).label} at ${formatShort(at, this.source.scene().rate)}: ${formatChannelValue(line.channel, value)}`;
         return [{ id: `${line.id} ${at}`, line, at, x, y: scale.yOf(value), isPicked, isNew, label }];
       });
     });
   });
-  readonly ownMarks = computed(() => this.marks().filter(({ line }) => line.isOwn));
+  /** The picked keys of other layers, as one path of points. */
+  readonly otherKeys = computed(() => {
+    if (this.source.show() === 'speed') return '';
+    return this.lines()
+      .filter(({ isOwn }) => !isOwn)
+      .flatMap(({ id, layer, channel, keys }) => {
+        const [scale, picked] = [this.scales().get(id), this.shownPicks().get(layer.id)?.get(channel)];
+        if (!scale || !picked) return [];
+        return keys
+          .filter(({ at }) => picked.has(at))
+          .map(({ at, value }) => `M${this.source.axis.xAt(at).toFixed(1)} ${scale.yOf(value).toFixed(1)}h0`);
+      })
+      .join('');
+  });
   readonly handles = computed((): HandleMark[] => {
     if (!this.source.canEdit() || this.source.show() === 'speed') return [];
     return this.lines().flatMap((line) => {

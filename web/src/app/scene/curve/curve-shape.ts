@@ -1,8 +1,8 @@
 import {
   channelOf,
+  createTrackSampler,
   formatChannelValue,
   handlesBetween,
-  sampleTrack,
   TICKS_PER_SECOND,
   trackSpeed,
   type ChannelId,
@@ -38,7 +38,10 @@ export interface ValueScale extends ValueRange {
 const AIR = 0.1;
 const EDGE = 6;
 const SAMPLES_OWN = 260;
-const SAMPLES_OTHER = 90;
+/** Points of all other lines together, and of each at least and at most. */
+const OTHER_POINTS = 4000;
+const FEWEST_POINTS = 24;
+const MOST_POINTS = 90;
 
 /** A scale of a range across a height. */
 export function createScale({ low, high }: ValueRange, height: number, isDown: boolean): ValueScale {
@@ -63,17 +66,36 @@ function sampleTimes({ window }: CurveRoom, count: number): Ticks[] {
   return Array.from({ length: count + 1 }, (_, i) => window.from + (window.span * i) / count);
 }
 
+/** How many points each of so many lines has. */
+function pointsOf({ isOwn }: CurveLine, lines: number): number {
+  return isOwn ? SAMPLES_OWN : Math.min(MOST_POINTS, Math.max(FEWEST_POINTS, Math.floor(OTHER_POINTS / lines)));
+}
+
+type Points = readonly (readonly [at: Ticks, value: number])[];
+
+const sampled = new WeakMap<Track, { readonly window: TimeWindow; readonly count: number; readonly points: Points }>();
+
+/** Values of a line over what is seen; keys are met exactly, so that corners and holds are not cut. */
+function linePoints({ drawn }: CurveLine, room: CurveRoom, count: number): Points {
+  const known = sampled.get(drawn);
+  const { window } = room;
+  if (known?.window === window && known.count === count) return known.points;
+  const own = drawn.map(({ at }) => at).filter((at) => at > window.from && at < window.from + window.span);
+  const times = [...sampleTimes(room, count), ...own, ...own.map((at) => at - 1)].sort((a, b) => a - b);
+  const valueAt = createTrackSampler(drawn);
+  const points = times.map((at) => [at, valueAt(at)] as const);
+  sampled.set(drawn, { window, count, points });
+  return points;
+}
+
 /** The range of values that some lines take in what is seen, their handles too, with air around it. */
 export function fittedRange(lines: readonly CurveLine[], room: CurveRoom): ValueRange {
   let [low, high] = [Infinity, -Infinity];
-  const take = (value: number): void => {
-    low = Math.min(low, value);
-    high = Math.max(high, value);
-  };
-  const { from, span } = room.window;
-  for (const { drawn, keys, isOwn } of lines) {
-    for (const at of sampleTimes(room, isOwn ? SAMPLES_OWN : SAMPLES_OTHER)) take(sampleTrack(drawn, at));
-    for (const { at, value } of keys) if (at >= from && at <= from + span) take(value);
+  for (const line of lines) {
+    for (const [, value] of linePoints(line, room, pointsOf(line, lines.length))) {
+      low = Math.min(low, value);
+      high = Math.max(high, value);
+    }
   }
   if (low > high) return { low: 0, high: 1 };
   const air = Math.max((high - low) * AIR, low === high ? Math.max(Math.abs(low) * AIR, 0.5) : 0);
@@ -109,25 +131,22 @@ function pathOf(points: readonly (readonly [number, number])[]): string {
   return points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
 }
 
-/** The value of a line over what is seen. */
-export function valuePath(line: CurveLine, scale: ValueScale, room: CurveRoom): string {
+/** The value of a line, one of so many, over what is seen. */
+export function valuePath(line: CurveLine, scale: ValueScale, room: CurveRoom, lines = 1): string {
   const { window, width } = room;
-  const times = sampleTimes(room, line.isOwn ? SAMPLES_OWN : SAMPLES_OTHER);
-  // Keys are met exactly, so that corners and holds are not cut.
-  const own = line.drawn.map(({ at }) => at).filter((at) => at > window.from && at < window.from + window.span);
-  const all = [...times, ...own, ...own.map((at) => at - 1)].sort((a, b) => a - b);
-  return pathOf(all.map((at) => [xIn(window, at, width), scale.yOf(sampleTrack(line.drawn, at))]));
+  return pathOf(
+    linePoints(line, room, pointsOf(line, lines)).map(([at, value]) => [xIn(window, at, width), scale.yOf(value)]),
+  );
 }
 
 /** Speeds of a line over what is seen, in the channel's unit a second. */
 export function speedsOf({ drawn, keys }: CurveLine, room: CurveRoom): readonly (readonly [Ticks, number])[] {
   const step = (room.window.span / SAMPLES_OWN) * 1.5;
   // A sampled track is straight from point to point; its speed is taken over a few of them.
-  const speedAt = (track: Track, at: Ticks): number =>
-    track === keys
-      ? trackSpeed(track, at)
-      : (sampleTrack(track, at + step) - sampleTrack(track, at - step)) / (2 * step);
-  return sampleTimes(room, SAMPLES_OWN).map((at) => [at, speedAt(drawn, at) * TICKS_PER_SECOND] as const);
+  const valueAt = createTrackSampler(drawn);
+  const speedAt = (at: Ticks): number =>
+    drawn === keys ? trackSpeed(drawn, at) : (valueAt(at + step) - valueAt(at - step)) / (2 * step);
+  return sampleTimes(room, SAMPLES_OWN).map((at) => [at, speedAt(at) * TICKS_PER_SECOND] as const);
 }
 
 /** The speed of a line over what is seen, on its scale. */

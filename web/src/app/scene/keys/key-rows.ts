@@ -144,11 +144,13 @@ export function reached(
   if (reach === 'key') return keysIn(row, at, at);
   // Of all layers together a moment is a time of the scene.
   if (row.kind === 'all') return keysIn(row, at, reach === 'later' ? Infinity : at);
-  const place = keyTimes(row.layers[0]).indexOf(at);
-  return heads(rows).flatMap((one) => {
-    const own = keyTimes(one.layers[0])[place];
-    if (own === undefined) return [];
-    return keysIn(one, own, reach === 'later' ? Infinity : own);
+  const layers = heads(rows);
+  const own = layers.find(({ layers: [layer] }) => layer.id === row.layers[0].id) ?? row;
+  const place = timesOf(own).indexOf(at);
+  return layers.flatMap((one) => {
+    const moment = timesOf(one)[place];
+    if (moment === undefined) return [];
+    return keysIn(one, moment, reach === 'later' ? Infinity : moment);
   });
 }
 
@@ -193,13 +195,13 @@ export function grownToLayers(picks: HandPicks, rows: readonly KeyRow[]): HandPi
   const places = new Set<number>();
   const layers = heads(rows);
   for (const row of layers) {
-    const times = keyTimes(row.layers[0]);
+    const times = timesOf(row);
     for (const at of pickedTimes(row, picks)) places.add(times.indexOf(at));
   }
   return withKeys(
     picks,
     layers.flatMap((row) => {
-      const times = keyTimes(row.layers[0]);
+      const times = timesOf(row);
       return [...places].flatMap((place) =>
         times[place] === undefined ? [] : keysIn(row, times[place], times[place]),
       );

@@ -1,17 +1,33 @@
-import { perUnit, restValue, type HandPicks, type Scene, type Ticks } from '@wexikine/core';
+import {
+  keyBefore,
+  perUnit,
+  restValue,
+  type ChannelId,
+  type HandPicks,
+  type Layer,
+  type Scene,
+  type Ticks,
+  type Track,
+} from '@wexikine/core';
 import { withKeys } from './key-rows';
 
-/** Picks of keys that are still there. */
+function isKeyThere(keys: Track | undefined, at: Ticks): boolean {
+  return keys !== undefined && keys[keyBefore(keys, at)]?.at === at;
+}
+
+/** Picks of keys that are still there; the same picks where all are. */
 export function stillThere(scene: Scene, picks: HandPicks): HandPicks {
   if (picks.size === 0) return picks;
-  const layers = new Map(scene.layers.map((layer) => [layer.id, layer]));
-  const wanted = [...picks].flatMap(([id, own]) =>
-    [...own].flatMap(([channel, times]) => {
-      const there = new Set((layers.get(id)?.tracks[channel] ?? []).map(({ at }) => at));
-      return [...times].filter((at) => there.has(at)).map((at) => [id, channel, at] as const);
-    }),
-  );
-  return withKeys(new Map(), wanted);
+  const gone: (readonly [layer: string, channel: ChannelId, at: Ticks])[] = [];
+  const layers = new Map<string, Layer>();
+  for (const layer of scene.layers) if (picks.has(layer.id)) layers.set(layer.id, layer);
+  for (const [id, own] of picks) {
+    const tracks = layers.get(id)?.tracks;
+    for (const [channel, times] of own) {
+      for (const at of times) if (!isKeyThere(tracks?.[channel], at)) gone.push([id, channel, at]);
+    }
+  }
+  return gone.length === 0 ? picks : withKeys(picks, gone, true);
 }
 
 /** The first and the last time at which a key is picked. */

@@ -22,16 +22,16 @@ import { changedSpans, motionSpans } from './spans';
       <p class="none">Nothing moves yet. Apply a run, and here is when each layer moves and how busy each moment is.</p>
     } @else {
       <section>
-        <h3>
+        <h2>
           When each layer moves
           @if (isDryRun()) {
             <small><i class="now"></i>now <i class="after"></i>after</small>
           }
-        </h3>
+        </h2>
         <wx-chart [chart]="spansChart()" [label]="spansWords()" />
       </section>
       <section>
-        <h3>How much happens at once</h3>
+        <h2>How much happens at once</h2>
         <wx-chart [chart]="busyChart()" [label]="'How many layers move at each moment. ' + peaksText()" />
         <p class="peaks">
           @for (peak of peaks(); track peak.at) {
