@@ -2,6 +2,7 @@ import { LINEAR } from '../../basics/easing';
 import { layerEdits, type Edit } from '../../scene/edit';
 import { layersOfFinding, type Finding } from '../finding';
 import { isHoldingForNext } from './keys';
+import { renewCurve } from './linked';
 import type { Recipe } from '../../scene/recipe';
 import { isPresetRecipe } from '../../scene/recipe';
 import { tracksOf, type Layer } from '../../scene/layer';
@@ -154,6 +155,10 @@ export function mendsOf(
       return lengthenLayers(finding, standing, drawn);
     case 'rig-idle':
       return finding.why === 'no-speed' ? evenArrival(finding, standing) : [];
+    case 'curve-waiting': {
+      const edits = recipe ? [] : renewCurve(standing, finding);
+      return edits.length > 0 ? [{ label: `Take revision ${finding.to}`, edits }] : [];
+    }
     case 'off-grid': {
       if (recipe) return [];
       const wanted = new Set(finding.layers);

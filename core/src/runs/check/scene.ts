@@ -12,6 +12,7 @@ import {
   sidesOfRuns,
   type Subject,
 } from './keys';
+import { findStaleCurves } from './linked';
 import { findInMotion } from './motion';
 
 /** First and last key of a layer; null where it has none. */
@@ -88,6 +89,7 @@ export function checkScene(scene: Scene, shelf: Shelf): Finding[] {
   const subjects = subjectsOf(drawn);
   return [
     ...findUpdates(scene, shelf),
+    ...findStaleCurves(scene, shelf),
     ...findOutsideScene(scene, subjects),
     ...findOutsideLayer(subjects),
     ...findMeetingsIn(scene),

@@ -1,3 +1,4 @@
+import type { Easing } from '../../basics/easing';
 import { formatChannelValue, type ChannelId } from '../../basics/channel';
 import { describePresetProblem, type PresetProblem } from '../../formulas/preset';
 import type { Scene } from '../../scene/scene';
@@ -96,6 +97,17 @@ export type Finding =
   | { readonly code: 'uncovered'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'big-steps'; readonly layers: readonly string[]; readonly at: Ticks; readonly step: number }
   | {
+      readonly code: 'curve-waiting';
+      readonly curve: string;
+      readonly name: string;
+      /** The newest revision. */
+      readonly to: number;
+      readonly easing: Easing;
+      readonly keys: number;
+      readonly layers: readonly string[];
+      readonly at: Ticks;
+    }
+  | {
       readonly code: 'update-waiting';
       readonly run: string;
       readonly preset: string;
@@ -137,6 +149,7 @@ export function severityOf(finding: Finding): Severity {
     case 'off-grid':
     case 'kept-by-hand':
     case 'update-waiting':
+    case 'curve-waiting':
     case 'with-group':
     case 'turned-into-keys':
     case 'adjusted':
@@ -322,6 +335,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${aboutMany(scene, finding.layers, 'leaves', 'leave')} part of the frame uncovered, first at ${formatShort(finding.at, rate)}. Scale it up, or turn it less.`;
     case 'big-steps':
       return `${aboutMany(scene, finding.layers, 'jumps', 'jump')} up to ${Math.round(finding.step)} px in one frame, at ${formatShort(finding.at, rate)}, too far for the eye to follow. Make it last longer.`;
+    case 'curve-waiting':
+      return `The curve “${finding.name}” has a newer revision: ${finding.to}. ${counted(finding.keys, '1 key still has', 'keys still have')} an older one.`;
     case 'update-waiting':
       return `“${finding.preset}” has a newer revision: ${finding.to}, this run uses ${finding.from}. See what it would change.`;
   }
