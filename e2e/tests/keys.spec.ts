@@ -148,3 +148,61 @@ test('keys are picked by a press, by a moment on all layers and by a band, dragg
   await expect(scene.sentence).toContainText('Adjust all keys of opacity from');
   await scene.planned();
 });
+
+test('keys are picked by a rule, their layers set to rest elsewhere, and twelve layers posed at one time', async ({
+  page,
+}) => {
+  const { scene, id, view } = await openKeys(page);
+  const before = await scene.stored(id);
+  const rows = before.layers.filter(({ tags }) => tags.includes('row'));
+  const more = view.getByRole('button', { name: 'More', exact: true });
+
+  // The last moment of every layer, of one channel.
+  await more.click();
+  await page.getByRole('menuitem', { name: 'Pick by a rule…' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'each layer’s last moment' }).click();
+  await dialog.getByRole('button', { name: 'rotation', exact: true }).click();
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await dialog.getByRole('button', { name: 'Pick 12 keys' }).click();
+  await expect(view.getByText(/^12 of \d+ keys picked$/)).toBeVisible();
+
+  // A typed value is for the keys, or for where the layers rest, whichever is in plain sight.
+  const value = view.getByRole('textbox', { name: 'Set values to, or change by' });
+  await view.getByLabel('A typed value sets').selectOption('rest');
+  await value.fill('+4');
+  await value.press('Enter');
+  await scene.saved();
+  const rested = await scene.stored(id);
+  for (const { name, rest } of rows) {
+    const now = rested.layers.find((one) => one.name === name);
+    expect(now?.rest.rotation).toBeCloseTo((rest.rotation ?? 0) + 4, 9);
+    expect(keysOf(rested, name, 'rotation')).toEqual(keysOf(before, name, 'rotation'));
+  }
+  await page.getByRole('button', { name: /^Undo Set the rest pose/ }).click();
+
+  // The pose of all of them at the playhead: each gets its key, from the value that it has there.
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  const panel = page.locator('wx-hand-keys');
+  await expect(panel.getByText('of the 12 layers with picked keys')).toBeVisible();
+  await scene.time.fill('0:20');
+  await scene.time.press('Enter');
+  const opacity = panel.getByRole('textbox', { name: 'opacity' });
+  await expect(opacity).toHaveAttribute('placeholder', 'mixed');
+  await opacity.fill('60');
+  await opacity.press('Enter');
+  await scene.saved();
+  const posed = await scene.stored(id);
+  for (const { name } of rows) {
+    expect(keysOf(posed, name, 'opacity')).toContainEqual([20, 0.6]);
+    const others = keysOf(before, name, 'opacity').filter(([at]) => at !== 20);
+    for (const key of others) expect(keysOf(posed, name, 'opacity')).toContainEqual(key);
+  }
+
+  // The pose cut in at the playhead changes nothing of the motion; the row of all layers picks a time on all.
+  await view.locator('[data-key-row="all"]').focus();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Enter');
+  await expect(view.getByText(/^(\d+) of \1 keys picked$/)).toBeVisible();
+});

@@ -9,6 +9,9 @@ import { replan } from '../plan';
 import {
   copyKeys,
   countPicks,
+  keyAt,
+  pickByRule,
+  setRests,
   keyClipSchema,
   movePicks,
   pasteKeys,
@@ -69,6 +72,32 @@ describe('keys that are picked by hand', () => {
       [20, 1],
     ]);
     expect([...(tracks.opacity ?? []), ...(tracks.rotation ?? [])].every(({ by }) => by === undefined)).toBe(true);
+  });
+
+  test('are picked by a rule, on the layers that are asked for; a wrong time is told', () => {
+    const all = new Set(['a', 'b', 'locked']);
+    expect(pickByRule(scene, { which: 'last' }, all).picks).toEqual(picks('a', 'rotation', 20));
+    expect(countPicks(pickByRule(scene, { which: 'all', channels: ['opacity'], high: 50 }, all).picks)).toBe(1);
+    expect(pickByRule(scene, { which: 'all' }, new Set(['b'])).picks.size).toBe(0);
+    expect(pickByRule(scene, { which: 'all', from: 'soon' }, all).problems).toHaveLength(1);
+  });
+
+  test('rest poses change on the channels of what is picked, and the keys stay', () => {
+    const next = after(setRests(scene, picks('a', 'rotation', 0), (value) => value + 15));
+    expect(layerOf(next, 'a').rest.rotation).toBe(15);
+    expect(layerOf(next, 'a').tracks).toEqual(layerOf(scene, 'a').tracks);
+    expect(setRests(scene, picks('locked', 'opacity', 0), () => 0).edits).toEqual([]);
+  });
+
+  test('one channel is keyed at a time on many layers, each from the value that it has there', () => {
+    const keyed = keyAt(scene, new Set(['a', 'b', 'locked']), 'rotation', 10 * FRAME, (value) => value + 1);
+    expect(framesOf(layerOf(after(keyed), 'a').tracks.rotation)).toEqual([
+      [0, 30],
+      [10, 16],
+      [20, 0],
+    ]);
+    expect(framesOf(layerOf(after(keyed), 'b').tracks.rotation)).toEqual([[10, 91]]);
+    expect([...keyed.picks.keys()]).toEqual(['a', 'b']);
   });
 
   test('what was moved by hand over a run stays when the run is changed', () => {

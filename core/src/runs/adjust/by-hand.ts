@@ -2,13 +2,20 @@ import type { ChannelId } from '../../basics/channel';
 import { restValue, tracksOf, type Key, type Layer } from '../../scene/layer';
 import { layerEdits, type Edit } from '../../scene/edit';
 import type { Scene } from '../../scene/scene';
-import type { AdjustStep } from '../../scene/recipe';
+import { easingFromStrengths } from '../../basics/easing';
+import { sampleTrack } from '../../scene/sample';
+import type { Finding } from '../finding';
+import type { AdjustStep, KeyRule } from '../../scene/recipe';
 import type { Ticks } from '../../basics/time';
-import { settled, type Entries, type Entry } from './picked';
+import { createKeyTest, pickKeys, settled, type Entries, type Entry } from './picked';
+import { withKeyAt } from './poses';
 import { doStep } from './steps';
 
 /** Keys picked by hand: by layer and channel, the times of its picked keys. */
 export type HandPicks = ReadonlyMap<string, ReadonlyMap<ChannelId, ReadonlySet<Ticks>>>;
+
+/** How a key that is set by hand goes on to the next. */
+const HAND_EASE = easingFromStrengths(0.35, 0.35);
 
 /** How many keys are picked by hand. */
 export function countPicks(picks: HandPicks): number {
@@ -89,6 +96,64 @@ export function stepByHand(
       start: null,
     }),
   );
+}
+
+/** Picks keys by a rule, on some layers; what is wrong with its times is told. Locked layers are left out. */
+export function pickByRule(
+  scene: Scene,
+  rule: KeyRule,
+  layers: ReadonlySet<string>,
+): { readonly picks: HandPicks; readonly problems: readonly Finding[] } {
+  const { test, problems } = createKeyTest(rule, scene);
+  const picks = new Map<string, Map<ChannelId, Set<Ticks>>>();
+  for (const layer of scene.layers) {
+    if (!layers.has(layer.id) || layer.locked) continue;
+    const own = new Map<ChannelId, Set<Ticks>>();
+    for (const [channel, list] of pickKeys(layer, rule.which, test)) {
+      const times = list.filter(({ isPicked }) => isPicked).map(({ key }) => key.at);
+      if (times.length > 0) own.set(channel, new Set(times));
+    }
+    if (own.size > 0) picks.set(layer.id, own);
+  }
+  return { picks, problems };
+}
+
+/** Changes the rest pose of layers on the channels of their picked keys; the keys stay as they are. */
+export function setRests(
+  scene: Scene,
+  picks: HandPicks,
+  valueOf: (value: number, channel: ChannelId) => number,
+): HandChange {
+  const edits = scene.layers.flatMap((layer) => {
+    const own = picks.get(layer.id);
+    if (!own || layer.locked) return [];
+    const rest = { ...layer.rest };
+    for (const channel of own.keys()) rest[channel] = valueOf(restValue(layer, channel), channel);
+    return layerEdits(layer, { ...layer, rest });
+  });
+  return { edits, picks };
+}
+
+/** Keys of a channel at a time on some layers, from the values that they have there; every one that is asked for gets its key. */
+export function keyAt(
+  scene: Scene,
+  layers: ReadonlySet<string>,
+  channel: ChannelId,
+  at: Ticks,
+  valueOf: (value: number) => number,
+): HandChange {
+  const edits: Edit[] = [];
+  const picks = new Map<string, Map<ChannelId, Set<Ticks>>>();
+  for (const layer of scene.layers) {
+    if (!layers.has(layer.id) || layer.locked) continue;
+    const keys = layer.tracks[channel];
+    const now = keys ? sampleTrack(keys, at) : restValue(layer, channel);
+    const cut = keys ? withKeyAt(keys, at) : [{ at, value: now, ease: HAND_EASE }];
+    const set = cut.map((key) => (key.at === at ? { ...key, value: valueOf(now) } : key));
+    edits.push(...layerEdits(layer, { ...layer, tracks: { ...layer.tracks, [channel]: set } }));
+    picks.set(layer.id, new Map([[channel, new Set([at])]]));
+  }
+  return { edits, picks };
 }
 
 /** Moves picked keys by so many ticks. */

@@ -3,6 +3,9 @@ export { adjustParts, keyRuleWords, pivotWords, countingNumbers } from './words'
 export { createKeyTest, perUnit, pickKeys, pickedCount } from './picked';
 export {
   countPicks,
+  keyAt,
+  pickByRule,
+  setRests,
   movePicks,
   removePicks,
   setPickedValues,

@@ -17,6 +17,7 @@ import {
   readKeyClip,
   removePicks,
   setPickedValues,
+  setRests,
   type HandChange,
   type HandPicks,
   type KeyClip,
@@ -31,6 +32,9 @@ import { SceneStore } from '../scene.store';
 import { firstOf, stillThere } from './picks';
 
 const NOTHING: HandPicks = new Map();
+
+/** What a typed value is for. */
+export type ValueOf = 'keys' | 'rest';
 
 /** Keys of a pose that can be asked for. */
 export type Pose = 'as it is' | 'rest' | 'to rest' | 'ends';
@@ -119,14 +123,17 @@ export class KeyEdits {
     return null;
   }
 
-  /** A value for all picked keys, or how each changes (+20, ×2). Gives what is wrong with it, or null. */
-  typeValue(text: string): string | null {
+  /**
+   * A value for all picked keys, or how each changes (+20, ×2); or for the rest pose of their layers on their channels.
+   * Gives what is wrong with it, or null.
+   */
+  typeValue(text: string, of: ValueOf = 'keys'): string | null {
     const change = enterMany(text);
     if (!change) return 'Write a number such as 120, or +20 to change each by 20.';
-    this.change(
-      `Set the values of ${this.words()}`,
-      setPickedValues(this.scene, this.picks, (value, channel) => change(value * perUnit(channel)) / perUnit(channel)),
-    );
+    const set = of === 'keys' ? setPickedValues : setRests;
+    const label = of === 'keys' ? `Set the values of ${this.words()}` : 'Set the rest pose';
+    const made = set(this.scene, this.picks, (value, channel) => change(value * perUnit(channel)) / perUnit(channel));
+    this.change(label, made);
     return null;
   }
 

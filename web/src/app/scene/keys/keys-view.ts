@@ -16,6 +16,7 @@ import {
   type AfterViewInit,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
+import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import {
   CHANNELS,
@@ -24,6 +25,7 @@ import {
   formatShort,
   frameTicks,
   type ChannelId,
+  type HandPicks,
   type PasteWay,
   type Scene,
   type Ticks,
@@ -55,6 +57,7 @@ import {
 } from './key-rows';
 import { KeysCanvas } from './keys-canvas';
 import { otherTimes, type RowsShown } from './paint-rows';
+import { PickDialog, type PickSource } from './pick-dialog';
 import { PickedFields } from './picked-fields';
 import { spanOf } from './picks';
 import { snapTime } from './snap';
@@ -127,6 +130,7 @@ export class KeysView implements AfterViewInit {
   protected readonly edits = inject(KeyEdits);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly destroy = inject(DestroyRef);
+  private readonly dialog = inject(MatDialog);
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
   protected readonly rowHeight = STRIP_HEIGHT;
   protected readonly names = NAMES;
@@ -247,6 +251,14 @@ export class KeysView implements AfterViewInit {
 
   protected invert(): void {
     this.edits.pick(inverted(this.picks(), this.rows()));
+  }
+
+  protected pickByRule(): void {
+    const layers = new Set(this.rows().flatMap(({ kind, layers }) => (kind === 'layer' ? [layers[0].id] : [])));
+    this.dialog
+      .open<PickDialog, PickSource, HandPicks>(PickDialog, { data: { scene: this.standing(), layers }, width: '400px' })
+      .afterClosed()
+      .subscribe((picks) => picks && this.edits.pick(picks));
   }
 
   protected grow(to: 'layers' | 'phase'): void {

@@ -46,17 +46,19 @@ export function firstOf(picks: HandPicks): Ticks {
   return spanOf(picks).from;
 }
 
-/** The value that all picked keys have, where they are of one channel and alike. */
-export function valueWords(scene: Scene, picks: HandPicks): string {
+/** The value that all picked keys have, or that their layers rest at; of several channels, or unlike, "mixed". */
+export function valueWords(scene: Scene, picks: HandPicks, of: 'keys' | 'rest' = 'keys'): string {
   const channels = new Set([...picks.values()].flatMap((own) => [...own.keys()]));
   if (channels.size !== 1) return channels.size === 0 ? '' : 'mixed';
   const [channel] = channels;
   const values = scene.layers.flatMap((layer) => {
     const times = picks.get(layer.id)?.get(channel);
-    return times ? (layer.tracks[channel] ?? []).filter(({ at }) => times.has(at)).map(({ value }) => value) : [];
+    if (!times) return [];
+    if (of === 'rest') return [restValue(layer, channel)];
+    return (layer.tracks[channel] ?? []).filter(({ at }) => times.has(at)).map(({ value }) => value);
   });
-  const first = values[0] ?? restValue(scene.layers[0], channel);
-  return values.every((value) => Math.abs(value - first) < 1e-9)
+  const [first] = values;
+  return first !== undefined && values.every((value) => Math.abs(value - first) < 1e-9)
     ? String(Number((first * perUnit(channel)).toFixed(2)))
     : 'mixed';
 }

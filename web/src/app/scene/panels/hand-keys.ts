@@ -1,9 +1,23 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import {
   CHANNELS,
   channelOf,
+  clampToChannel,
   formatChannelValue,
   formatShort,
+  keyAt,
+  perUnit,
+  removePicks,
   restValue,
   sampleTrack,
   type ChannelId,
@@ -15,6 +29,8 @@ import {
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import { ValueField } from '../../fields/value-field';
+import { enterMany } from '../../fields/many-entry';
+import { KeyEdits } from '../keys/key-edits';
 import { channelCheck, readChannelValue, withKey } from './hand-key';
 import type { LayerStep } from './layer-panel';
 
@@ -25,8 +41,13 @@ import type { LayerStep } from './layer-panel';
   imports: [Icon, ValueField],
   template: `
     <h3>
-      Keys at {{ timeText() }}
-      @if (hasKeys()) {
+      <span
+        >Keys at {{ timeText() }}
+        @if (layers().size > 1) {
+          <small>, of the {{ layers().size }} layers with picked keys</small>
+        }
+      </span>
+      @if (hasKeys() && layers().size === 1) {
         <button class="wx-button quiet" type="button" (click)="record.emit()">
           <wx-icon name="radio_button_checked" />Record as a preset…
         </button>
@@ -36,14 +57,27 @@ import type { LayerStep } from './layer-panel';
       @for (row of rows(); track row.id) {
         <div class="row">
           <span class="line" [class.keyed]="row.isKeyed">
-            <wx-value-field
-              [label]="row.label"
-              [value]="row.text"
-              [rate]="rate()"
-              [check]="row.check"
-              [isLazy]="true"
-              (changed)="set(row.id, $event)"
-            />
+            @if (layers().size > 1) {
+              <label class="field-label"
+                >{{ row.label }}
+                <input
+                  class="text-field mono"
+                  placeholder="mixed"
+                  title="120 sets all; +20, −20, ×2 change each"
+                  [value]="row.text"
+                  (change)="setMany(row.id, $event)"
+                />
+              </label>
+            } @else {
+              <wx-value-field
+                [label]="row.label"
+                [value]="row.text"
+                [rate]="rate()"
+                [check]="row.check"
+                [isLazy]="true"
+                (changed)="set(row.id, $event)"
+              />
+            }
             @if (row.isKeyed) {
               <button
                 class="icon-button"
@@ -67,6 +101,9 @@ import type { LayerStep } from './layer-panel';
             }
           </span>
         </div>
+      }
+      @if (problem(); as text) {
+        <p class="problem" role="alert">{{ text }}</p>
       }
       <label class="field-label"
         >Another channel
@@ -93,6 +130,13 @@ import type { LayerStep } from './layer-panel';
       grid-template-columns: repeat(3, 1fr);
       gap: 8px;
     }
+    small {
+      font-weight: 400;
+      color: var(--ink-soft);
+    }
+    .problem {
+      grid-column: 1 / -1;
+    }
     .row {
       display: grid;
       gap: 4px;
@@ -103,9 +147,11 @@ import type { LayerStep } from './layer-panel';
       align-items: end;
       min-width: 0;
     }
+    .line .field-label,
     .line wx-value-field {
       flex: 1;
     }
+    .keyed .field-label,
     .keyed wx-value-field {
       box-shadow: -3px 0 var(--ink);
     }
@@ -130,6 +176,14 @@ export class HandKeys {
     source: this.layerId,
     computation: () => [],
   });
+  private readonly edits = inject(KeyEdits);
+  private readonly picks = toSignal(this.edits.picks$, { requireSync: true });
+  /** This layer; where keys of several are picked all of those, which then get their keys together. */
+  protected readonly layers = computed((): ReadonlySet<string> => {
+    const picked = [...this.picks().keys()];
+    return new Set(picked.length > 1 ? [...picked, this.layer().id] : [this.layer().id]);
+  });
+  protected readonly problem = signal<string | null>(null);
   protected readonly hasKeys = computed(() => Object.keys(this.layer().tracks).length > 0);
   protected readonly timeText = computed(() => formatShort(this.time(), this.rate()));
   private readonly shown = computed(() => {
@@ -151,15 +205,31 @@ export class HandKeys {
     this.write(id, withKey(this.layer().tracks[id] ?? [], this.time(), value), `Key ${channelOf(id).label}`);
   }
 
+  /** One value for all layers, or a change of each one's own. */
+  protected setMany(id: ChannelId, event: Event): void {
+    const { value } = event.target as HTMLInputElement;
+    const change = enterMany(value);
+    this.problem.set(change || value.trim() === '' ? null : 'Write a number such as 120, or +20 to change each by 20.');
+    if (change) this.keyAll(id, (before) => clampToChannel(id, change(before * perUnit(id)) / perUnit(id)));
+  }
+
   protected key(id: ChannelId): void {
-    const keys = withKey(this.layer().tracks[id] ?? [], this.time(), this.valueAt(id));
-    this.write(id, keys, `Key ${channelOf(id).label}`);
+    this.keyAll(id, (value) => value);
+  }
+
+  private keyAll(id: ChannelId, valueOf: (value: number) => number): void {
+    const layers = this.layers();
+    const on = layers.size === 1 ? `“${this.layer().name}”` : `${layers.size} layers`;
+    const { edits } = keyAt(this.edits.scene, layers, id, this.time(), valueOf);
+    if (edits.length > 0) this.step.emit({ label: `Key ${channelOf(id).label} of ${on}`, edits });
   }
 
   protected remove(id: ChannelId): void {
-    const keys = (this.layer().tracks[id] ?? []).filter(({ at }) => at !== this.time());
+    const at = new Set([this.time()]);
+    const picks = new Map([...this.layers()].map((layer) => [layer, new Map([[id, at]])] as const));
     this.wanted.update((wanted) => [...wanted, id]);
-    this.write(id, keys, `Remove a key of ${channelOf(id).label}`);
+    const { edits } = removePicks(this.edits.scene, picks);
+    this.step.emit({ label: `Remove a key of ${channelOf(id).label}`, edits });
   }
 
   protected add(event: Event): void {
@@ -174,7 +244,15 @@ export class HandKeys {
   }
 
   private textOf(id: ChannelId): string {
-    return formatChannelValue(id, this.valueAt(id)).replace('−', '-');
+    const text = formatChannelValue(id, this.valueAt(id)).replace('−', '-');
+    if (this.layers().size === 1) return text;
+    const at = this.time();
+    const all = this.edits.scene.layers.filter((layer) => this.layers().has(layer.id));
+    const texts = all.map((layer) => {
+      const track = layer.tracks[id];
+      return formatChannelValue(id, track ? sampleTrack(track, at) : restValue(layer, id));
+    });
+    return texts.every((one) => one === texts[0]) ? text : '';
   }
 
   private write(channel: ChannelId, keys: readonly Key[], what: string): void {

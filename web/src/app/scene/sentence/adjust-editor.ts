@@ -3,18 +3,12 @@ import {
   ADJUST_STEPS,
   ADJUST_TYPES,
   addStep,
-  CHANNEL_IDS,
-  channelOf,
   removeStep,
   stepNumber,
-  tracksOf,
-  WHICH_KEYS,
   type AdjustRecipe,
   type AdjustStep,
   type AdjustType,
-  type ChannelId,
   type KeyRule,
-  type Phase,
   type Pivot,
   type PresetEasing,
   type Scene,
@@ -25,14 +19,8 @@ import { timeCheck } from '../../fields/checks';
 import { EasingEditor } from '../../fields/easing-editor';
 import { ValueField } from '../../fields/value-field';
 import { Icon } from '../../icons/icon';
+import { KeyRuleForm } from './key-rule-form';
 
-const PHASES: readonly Phase[] = ['entrance', 'accent', 'throughout', 'exit'];
-const WHICH_WORDS: Readonly<Record<KeyRule['which'], string>> = {
-  all: 'all of them',
-  first: 'each layer’s first moment',
-  last: 'each layer’s last moment',
-  inner: 'what is in between',
-};
 const PIVOTS: readonly (readonly [Pivot['by'], string])[] = [
   ['first', 'each first key'],
   ['last', 'each last key'],
@@ -69,7 +57,7 @@ type ChoiceName = keyof typeof CHOICES;
 @Component({
   selector: 'wx-adjust-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EasingEditor, Icon, ValueField],
+  imports: [EasingEditor, Icon, KeyRuleForm, ValueField],
   templateUrl: './adjust-editor.html',
   styleUrl: './adjust-editor.scss',
 })
@@ -84,9 +72,6 @@ export class AdjustEditor {
 
   protected readonly facts = ADJUST_STEPS;
   protected readonly types = ADJUST_TYPES;
-  protected readonly which = WHICH_KEYS;
-  protected readonly whichWords = WHICH_WORDS;
-  protected readonly phases = PHASES;
   protected readonly pivots = PIVOTS;
   protected readonly choices = CHOICES;
   protected readonly choiceNames = Object.keys(CHOICES) as ChoiceName[];
@@ -102,54 +87,9 @@ export class AdjustEditor {
     const check = timeCheck(this.scene().rate);
     return (text: string) => (text.trim() === '' ? null : check(text));
   });
-  protected readonly numberCheck = (text: string): string | null =>
-    text.trim() === '' || Number.isFinite(Number(text)) ? null : 'Write a plain number, such as 120 or −5.';
 
-  /** Channels that have keys, those of the rule with them. */
-  protected readonly channels = computed(() => {
-    const keyed = new Set(this.scene().layers.flatMap((layer) => tracksOf(layer).map(([channel]) => channel)));
-    for (const channel of this.rule().channels ?? []) keyed.add(channel);
-    return CHANNEL_IDS.filter((channel) => keyed.has(channel));
-  });
-
-  protected label(channel: ChannelId): string {
-    return channelOf(channel).label;
-  }
-
-  protected setRule(part: Partial<KeyRule>): void {
-    const keys = { ...this.rule(), ...part };
-    const kept = Object.entries(keys).filter(([, value]) => value !== undefined);
-    this.changed.emit({ ...this.recipe(), keys: Object.fromEntries(kept) as KeyRule });
-  }
-
-  protected flip<T>(list: readonly T[] | undefined, item: T): T[] | undefined {
-    const next = list?.includes(item) ? list.filter((one) => one !== item) : [...(list ?? []), item];
-    return next.length > 0 ? next : undefined;
-  }
-
-  protected flipChannel(channel: ChannelId): void {
-    this.setRule({ channels: this.flip(this.rule().channels, channel) });
-  }
-
-  protected flipPhase(phase: Phase): void {
-    this.setRule({ phases: this.flip(this.rule().phases, phase) });
-  }
-
-  protected setRun(event: Event): void {
-    const { value } = event.target as HTMLSelectElement;
-    this.setRule(
-      value === 'hand'
-        ? { run: undefined, byHand: true }
-        : { run: value === '' ? undefined : value, byHand: undefined },
-    );
-  }
-
-  protected setTime(which: 'from' | 'to', text: string): void {
-    this.setRule({ [which]: text.trim() === '' ? undefined : text.trim() });
-  }
-
-  protected setLimit(which: 'low' | 'high', text: string): void {
-    this.setRule({ [which]: text.trim() === '' ? undefined : Number(text) });
+  protected setRule(rule: Partial<KeyRule>): void {
+    this.changed.emit({ ...this.recipe(), keys: { which: 'all', ...rule } });
   }
 
   protected setStep(fields: object): void {
