@@ -21,7 +21,6 @@ test('scenes', async ({ page }) => {
 test('scene with a dry run', async ({ page }) => {
   const screen = new SceneScreen(page);
   await screen.openAtRest('programme-board');
-  await take(page, 'scene-rest');
   await screen.dryRun();
   await screen.field('start').click();
   await screen.editor.getByText('At a time of the scene').click();
@@ -176,6 +175,21 @@ test('keys in rows of channels', async ({ page }) => {
   await view.getByRole('row').nth(3).focus();
   await page.keyboard.press('Shift+Enter');
   await take(page, 'scene-keys');
+});
+
+test('curves by hand, and when layers move', async ({ page }) => {
+  const screen = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await screen.open(id);
+  await screen.apply();
+  await screen.saved();
+  await page.getByRole('tab', { name: 'Timing' }).click();
+  await page.keyboard.press('c');
+  const view = page.locator('wx-curve-panel.wide');
+  await view.getByRole('button', { name: 'rotation' }).click({ modifiers: ['Shift'] });
+  await view.getByRole('button', { name: 'Fit the curves' }).click();
+  await view.getByRole('checkbox', { name: /position y at 0:16/ }).click();
+  await take(page, 'scene-curves');
 });
 
 test('help', async ({ page }) => {

@@ -30,6 +30,11 @@ export interface PickSource {
       </button>
     </mat-dialog-actions>
   `,
+  styles: `
+    .quiet-text {
+      margin-bottom: 10px;
+    }
+  `,
 })
 export class PickDialog {
   private readonly reference = inject(MatDialogRef<PickDialog, HandPicks>);
