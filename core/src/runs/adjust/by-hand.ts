@@ -15,7 +15,7 @@ import { doStep } from './steps';
 export type HandPicks = ReadonlyMap<string, ReadonlyMap<ChannelId, ReadonlySet<Ticks>>>;
 
 /** How a key that is set by hand goes on to the next. */
-const HAND_EASE = easingFromStrengths(0.35, 0.35);
+export const HAND_EASE = easingFromStrengths(0.35, 0.35);
 
 /** How many keys are picked by hand. */
 export function countPicks(picks: HandPicks): number {

@@ -3,6 +3,7 @@ export { adjustParts, keyRuleWords, pivotWords, countingNumbers } from './words'
 export { createKeyTest, perUnit, pickKeys, pickedCount } from './picked';
 export {
   countPicks,
+  HAND_EASE,
   keyAt,
   pickByRule,
   setRests,

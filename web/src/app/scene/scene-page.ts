@@ -19,7 +19,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
-import { keyTimes, type Layer, type Recipe, type Scene } from '@wexikine/core';
+import { keyTimes, type DragSets, type Layer, type Recipe, type Scene } from '@wexikine/core';
 import { GuideCard } from '../guide/guide-card';
 import type { GuideState } from '../guide/guide-steps';
 import { Icon } from '../icons/icon';
@@ -169,6 +169,17 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly panels = PANELS;
   protected readonly panel = signal<Panel>('curve');
   protected readonly selected = signal<string | null>(null);
+  /** Layers that are selected besides it; selecting another one alone forgets them. */
+  private readonly also = linkedSignal<string | null, ReadonlySet<string>>({
+    source: this.selected,
+    computation: () => new Set(),
+  });
+  protected readonly selection = computed((): ReadonlySet<string> => {
+    const selected = this.selected();
+    return new Set([...(selected === null ? [] : [selected]), ...this.also()]);
+  });
+  /** What a drag on the stage sets. */
+  protected readonly dragSets = signal<DragSets>('along');
   protected readonly zoom = signal(1);
   protected readonly options = signal<PreviewOptions>({ safeAreas: true, checks: false, outside: false });
 
@@ -292,6 +303,15 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       cues: scene?.cues.length,
     } as const;
     return panel in counts ? counts[panel as keyof typeof counts] || null : null;
+  }
+
+  /** Selects one more layer, or one less. */
+  protected selectAlso(id: string): void {
+    if (this.selected() === null) return this.selected.set(id);
+    if (this.selected() === id) return;
+    this.also.update((also) =>
+      also.has(id) ? new Set([...also].filter((one) => one !== id)) : new Set([...also, id]),
+    );
   }
 
   protected goTo({ layer, time }: Place): void {

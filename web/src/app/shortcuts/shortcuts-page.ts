@@ -17,7 +17,6 @@ const GROUPS = [
       ['T', 'A tap on the beat, while tapping cues along'],
       ['F2', 'Set the start of the selected row by hand'],
       ['Alt + ↑ or ↓', 'Move the selected row in the order of the run'],
-      ['Shift + drag on the preview', 'Pick the layers in a box'],
       ['?', 'This page'],
     ],
   },
@@ -52,6 +51,17 @@ const GROUPS = [
       ['→, ←', 'Open or close a group'],
       ['Space', 'Take part, or not'],
       ['Delete', 'Remove the layer (undo brings it back)'],
+    ],
+  },
+  {
+    title: 'On the preview',
+    keys: [
+      ['Click', 'Select; with Ctrl this layer, too'],
+      ['Drag what is selected', 'Move it; with Shift straight, with Ctrl without snapping'],
+      ['Drag a corner', 'Scale; with Alt from the anchor, with Shift freely'],
+      ['Drag the knob', 'Turn; with Shift by 15°'],
+      ['←, →, ↑, ↓', 'By a pixel; with Shift by ten, with Ctrl by a tenth'],
+      ['Shift + drag beside it', 'Pick the layers in a box'],
     ],
   },
   {

@@ -19,8 +19,8 @@ export class LayerActions {
   private readonly library = inject(LibraryActions);
 
   /** Does a step that a panel asks for. */
-  step({ label, edits }: LayerStep): void {
-    this.store.do(label, edits);
+  step({ label, edits, merge }: LayerStep & { readonly merge?: string }): void {
+    this.store.do(label, edits, merge);
   }
 
   /** Asks for new layers, and picks them. */

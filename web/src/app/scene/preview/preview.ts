@@ -8,15 +8,16 @@ import {
   effect,
   inject,
   input,
+  model,
   output,
   signal,
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { boundsAt, compileScene, createFrame, sampleFrame, type Scene } from '@wexikine/core';
-import type { View } from '@wexikine/paint';
+import { boundsAt, compileScene, createFrame, sampleFrame, type DragSets, type Scene } from '@wexikine/core';
 import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
+import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
 import {
   clipTo,
   dimOutside,
@@ -24,7 +25,6 @@ import {
   drawGround,
   drawPoint,
   drawSafeAreas,
-  SELECTION,
   type Band,
   type SharePoint,
 } from './marks';
@@ -56,19 +56,37 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
 @Component({
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<canvas
-    #canvas
-    role="img"
-    tabindex="-1"
-    [attr.aria-label]="'Preview of ' + scene().name"
-    (wheel)="wheel($event)"
-    (pointerdown)="press($event)"
-    (pointermove)="drag($event)"
-    (pointerup)="release($event)"
-  ></canvas>`,
+  imports: [StageHandles],
+  template: `
+    <canvas
+      #canvas
+      role="img"
+      tabindex="0"
+      [attr.aria-label]="'Preview of ' + scene().name + '. Arrow keys move what is selected.'"
+      (pointerdown)="press($event)"
+      (pointermove)="drag($event)"
+      (pointerup)="release($event)"
+      (keydown)="handles()?.nudge($event) && $event.stopPropagation()"
+    ></canvas>
+    @if (selection().size > 0 && !isPlaying()) {
+      <wx-stage-handles
+        [scene]="standing()"
+        [selection]="selection()"
+        [time]="time()"
+        [place]="place()"
+        [canEdit]="canEdit()"
+        [(sets)]="sets"
+        (tried)="tried.emit($event)"
+        (step)="step.emit($event)"
+        (clicked)="clickAt($event)"
+      />
+    }
+  `,
+  host: { '(wheel)': 'wheel($event)' },
   styles: `
     :host {
       contain: strict;
+      position: relative;
       display: block;
       min-height: 0;
       background: #3c3c3a;
@@ -87,7 +105,18 @@ export class Preview implements AfterViewInit {
   readonly scene = input.required<Scene>();
   readonly time = input.required<number>();
   readonly options = input.required<PreviewOptions>();
-  readonly selected = input.required<string | null>();
+  /** As it stands, without a dry run: what is dragged. */
+  readonly standing = input.required<Scene>();
+  /** Ids of the layers that are selected. */
+  readonly selection = input.required<ReadonlySet<string>>();
+  readonly isPlaying = input(false);
+  /** Whether layers can be dragged; with a dry run they are only outlined. */
+  readonly canEdit = input(true);
+  readonly sets = model<DragSets>('along');
+  readonly tried = output<Scene | null>();
+  readonly step = output<StageStep>();
+  /** One more layer to select, or one less. */
+  readonly alsoPicked = output<string>();
   readonly drawn = output();
   readonly zoomed = output<number>();
   /** The point from which an order goes out, in shares of the frame. */
@@ -100,6 +129,7 @@ export class Preview implements AfterViewInit {
   private readonly service = inject(PainterService);
   private readonly arrived = toSignal(this.service.arrived$, { requireSync: true });
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
+  protected readonly handles = viewChild(StageHandles);
   private readonly destroy = inject(DestroyRef);
   private readonly camera = signal(FIT);
   private readonly size = signal({ width: 0, height: 0 });
@@ -124,7 +154,7 @@ export class Preview implements AfterViewInit {
     effect(() => {
       this.arrived();
       this.size();
-      this.draw(this.time(), this.options(), this.selected(), this.point(), this.band());
+      this.draw(this.time(), this.options(), this.point(), this.band());
       this.drawn.emit();
     });
   }
@@ -153,10 +183,17 @@ export class Preview implements AfterViewInit {
 
   protected wheel(event: WheelEvent): void {
     event.preventDefault();
-    this.zoomAbout(Math.exp(-event.deltaY / 400), event.offsetX, event.offsetY);
+    const { left, top } = this.canvas().nativeElement.getBoundingClientRect();
+    this.zoomAbout(Math.exp(-event.deltaY / 400), event.clientX - left, event.clientY - top);
   }
 
   protected press(event: PointerEvent): void {
+    const handles = this.handles();
+    const isMove = event.button === 0 && !event.shiftKey && !event.ctrlKey && !this.isOnPoint(event);
+    if (isMove && handles?.holds({ x: event.offsetX, y: event.offsetY })) {
+      this.focus();
+      return handles.start(event);
+    }
     (event.target as HTMLElement).setPointerCapture(event.pointerId);
     this.pressed = {
       x: event.offsetX,
@@ -180,9 +217,17 @@ export class Preview implements AfterViewInit {
   protected release(event: PointerEvent): void {
     const band = this.band();
     if (band) this.boxed.emit(this.layersIn(band));
-    else if (this.pressed && !this.pressed.isDrag) this.picked.emit(this.layerAt(event.offsetX, event.offsetY));
+    else if (this.pressed && !this.pressed.isDrag) this.clickAt(event);
     this.band.set(null);
     this.pressed = null;
+  }
+
+  /** Selects what lies under the pointer; with Ctrl that one, too. */
+  protected clickAt(event: PointerEvent): void {
+    const { left, top } = this.canvas().nativeElement.getBoundingClientRect();
+    const layer = this.layerAt(event.clientX - left, event.clientY - top);
+    if (layer !== null && (event.ctrlKey || event.metaKey)) this.alsoPicked.emit(layer);
+    else this.picked.emit(layer);
   }
 
   private zoomAbout(factor: number, x: number, y: number): void {
@@ -195,15 +240,20 @@ export class Preview implements AfterViewInit {
     this.camera.set({ zoom, panX: moved(panX, x, width / 2), panY: moved(panY, y, height / 2) });
   }
 
-  /** Top left corner of the frame in CSS pixels. */
-  private origin(): { x: number; y: number } {
+  /** Where the scene lies: the frame's top left corner in CSS pixels, and how large it is. */
+  protected readonly place = computed((): StagePlace => {
     const { width, height } = this.size();
     const { panX, panY } = this.camera();
-    const zoom = this.zoom();
+    const [zoom, scene] = [this.zoom(), this.scene()];
     return {
-      x: (width - this.scene().width * zoom) / 2 + panX,
-      y: (height - this.scene().height * zoom) / 2 + panY,
+      zoom,
+      x: (width - scene.width * zoom) / 2 + panX,
+      y: (height - scene.height * zoom) / 2 + panY,
     };
+  });
+
+  private origin(): { x: number; y: number } {
+    return this.place();
   }
 
   /** Place of a share of the frame in CSS pixels. */
@@ -258,13 +308,7 @@ export class Preview implements AfterViewInit {
     return null;
   }
 
-  private draw(
-    time: number,
-    options: PreviewOptions,
-    selected: string | null,
-    point: SharePoint | null,
-    band: Band | null,
-  ): void {
+  private draw(time: number, options: PreviewOptions, point: SharePoint | null, band: Band | null): void {
     const context = prepareCanvas(this.canvas().nativeElement);
     if (!context) return;
     const ratio = context.canvas.width / this.canvas().nativeElement.clientWidth;
@@ -281,20 +325,8 @@ export class Preview implements AfterViewInit {
     context.restore();
     if (options.outside) dimOutside(context, place);
     if (options.safeAreas) drawSafeAreas(context, place, ratio);
-    this.drawSelection(context, view, selected, ratio);
     if (point) drawPoint(context, this.placeOf(point), ratio);
     if (band) drawBand(context, band, ratio);
-  }
-
-  private drawSelection(context: CanvasRenderingContext2D, view: View, selected: string | null, ratio: number): void {
-    const { compiled, frame } = this.prepared();
-    const index = compiled.layers.findIndex(({ id }) => id === selected);
-    if (index < 0 || frame.live[index] === 0) return;
-    const { left, top, right, bottom } = boundsAt(frame, index);
-    context.strokeStyle = SELECTION;
-    context.lineWidth = 1.5 * ratio;
-    const [x, y] = [view.x + left * view.scale, view.y + top * view.scale];
-    context.strokeRect(x, y, (right - left) * view.scale, (bottom - top) * view.scale);
   }
 }
 

@@ -1,0 +1,200 @@
+import {
+  anchorAt,
+  boundsAt,
+  channelOf,
+  cornerAt,
+  moveLayers,
+  movedLayers,
+  scaleLayer,
+  scaleLayers,
+  snapLines,
+  snapMove,
+  turnLayers,
+  unionOf,
+  type Box,
+  type Edit,
+  type Point,
+  type SnapLine,
+  type StageMoment,
+} from '@wexikine/core';
+
+/** A corner of what is selected, in shares of its box. */
+export const CORNERS: readonly Point[] = [
+  { x: 0, y: 0 },
+  { x: 1, y: 0 },
+  { x: 1, y: 1 },
+  { x: 0, y: 1 },
+];
+
+/** What is done with the selected layers. */
+export type StageGrip = { readonly does: 'move' | 'turn' } | { readonly does: 'scale'; readonly corner: Point };
+
+/** The keys that are held while dragging. */
+export type Held = Pick<MouseEvent, 'shiftKey' | 'ctrlKey' | 'metaKey' | 'altKey'>;
+
+/** What a drag comes to: its edits, the lines that were met, and how it is said. */
+export interface StageDragged {
+  readonly label: string;
+  readonly words: string;
+  readonly edits: readonly Edit[];
+  readonly lines: readonly SnapLine[];
+}
+
+/** Corners of what is selected, in scene px, from its top left one round: one layer's own, or those of a box around many. */
+export function selectionCorners(moment: StageMoment, ids: ReadonlySet<string>): Point[] {
+  const [first, ...others] = movedLayers(moment, ids);
+  if (first === undefined) return [];
+  if (others.length === 0) return CORNERS.map((corner) => cornerAt(moment, first, corner));
+  const box = unionOf([first, ...others].map((index) => boundsAt(moment.frame, index)));
+  return box ? cornersOf(box) : [];
+}
+
+function cornersOf({ left, right, top, bottom }: Box): Point[] {
+  return CORNERS.map(({ x, y }) => ({ x: x === 0 ? left : right, y: y === 0 ? top : bottom }));
+}
+
+/** The point about which a selection is turned: the anchor of one layer, the middle of many. */
+export function pivotOf(moment: StageMoment, ids: ReadonlySet<string>): Point {
+  const [first, ...others] = movedLayers(moment, ids);
+  if (first !== undefined && others.length === 0) return anchorAt(moment, first);
+  const corners = selectionCorners(moment, ids);
+  return middle(corners[0] ?? { x: 0, y: 0 }, corners[2] ?? { x: 0, y: 0 });
+}
+
+function middle(a: Point, b: Point): Point {
+  return { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+}
+
+/** True for a point within a four-sided shape whose corners go round. */
+export function isWithin({ x, y }: Point, corners: readonly Point[]): boolean {
+  const sides = corners.map((a, i) => {
+    const b = corners[(i + 1) % corners.length];
+    return (b.x - a.x) * (y - a.y) - (b.y - a.y) * (x - a.x);
+  });
+  return corners.length > 2 && (sides.every((side) => side >= 0) || sides.every((side) => side <= 0));
+}
+
+function nameOf(moment: StageMoment, indices: readonly number[]): string {
+  return indices.length === 1 ? `“${moment.compiled.layers[indices[0]].name}”` : `${indices.length} layers`;
+}
+
+const STEP_DEGREES = 15;
+
+function rounded(value: number, digits = 1): string {
+  return String(Number(value.toFixed(digits)) + 0).replace('-', '−');
+}
+
+/** What a drag of the selected layers from one point of the scene to another comes to. `reach` is that of snapping, px. */
+export function dragStage(
+  moment: StageMoment,
+  ids: ReadonlySet<string>,
+  grip: StageGrip,
+  from: Point,
+  to: Point,
+  held: Held,
+  reach: number,
+): StageDragged {
+  const indices = movedLayers(moment, ids);
+  const what = nameOf(moment, indices);
+  switch (grip.does) {
+    case 'move':
+      return moveTo(moment, ids, indices, { x: to.x - from.x, y: to.y - from.y }, held, reach);
+    case 'turn': {
+      const pivot = pivotOf(moment, ids);
+      const angle = (point: Point): number => (Math.atan2(point.y - pivot.y, point.x - pivot.x) * 180) / Math.PI;
+      const way = ((angle(to) - angle(from) + 540) % 360) - 180;
+      const by = held.shiftKey ? Math.round(way / STEP_DEGREES) * STEP_DEGREES : Math.round(way * 10) / 10;
+      return {
+        label: `Turn ${what}`,
+        words: `${by > 0 ? '+' : ''}${rounded(by)}°`,
+        edits: turnLayers(moment, ids, by, pivot),
+        lines: [],
+      };
+    }
+    case 'scale':
+      return scaleTo(moment, ids, indices, grip.corner, from, to, held);
+  }
+}
+
+function moveTo(
+  moment: StageMoment,
+  ids: ReadonlySet<string>,
+  indices: readonly number[],
+  way: Point,
+  held: Held,
+  reach: number,
+): StageDragged {
+  const isAcross = Math.abs(way.x) >= Math.abs(way.y);
+  const straight = held.shiftKey ? { x: isAcross ? way.x : 0, y: isAcross ? 0 : way.y } : way;
+  const whole = { x: Math.round(straight.x), y: Math.round(straight.y) };
+  const box = unionOf(indices.map((index) => boundsAt(moment.frame, index)));
+  const isFree = held.ctrlKey || held.metaKey || !box;
+  const snapped = isFree ? { by: whole, lines: [] } : snapMove(box, whole, linesFor(moment, indices), reach);
+  const by = held.shiftKey ? { x: isAcross ? snapped.by.x : 0, y: isAcross ? 0 : snapped.by.y } : snapped.by;
+  const [first] = indices;
+  const anchor = first === undefined ? by : anchorAt(moment, first);
+  const words =
+    indices.length === 1
+      ? `x ${rounded(anchor.x + by.x)}  y ${rounded(anchor.y + by.y)}`
+      : `${by.x < 0 ? '' : '+'}${rounded(by.x)}, ${by.y < 0 ? '' : '+'}${rounded(by.y)} px`;
+  return { label: `Move ${nameOf(moment, indices)}`, words, edits: moveLayers(moment, ids, by), lines: snapped.lines };
+}
+
+/** Sides and middles of all other layers that are on and that no group holds. */
+function linesFor({ scene, compiled, frame, sets }: StageMoment, indices: readonly number[]): SnapLine[] {
+  const own = new Set(indices);
+  const others = compiled.layers.flatMap((layer, index) => {
+    const isSeen = !layer.hidden && compiled.parents[index] < 0 && (sets === 'rest' || frame.live[index] === 1);
+    return isSeen && !own.has(index) ? [boundsAt(frame, index)] : [];
+  });
+  // What covers the frame has the frame's own lines.
+  const lesser = others.filter(
+    ({ left, right, top, bottom }) => right - left < scene.width || bottom - top < scene.height,
+  );
+  return snapLines(scene, lesser);
+}
+
+function scaleTo(
+  moment: StageMoment,
+  ids: ReadonlySet<string>,
+  indices: readonly number[],
+  corner: Point,
+  from: Point,
+  to: Point,
+  held: Held,
+): StageDragged {
+  const label = `Scale ${nameOf(moment, indices)}`;
+  const corners = selectionCorners(moment, ids);
+  const at = CORNERS.findIndex(({ x, y }) => x === corner.x && y === corner.y);
+  const opposite = corners[(at + 2) % 4] ?? from;
+  const pivot = held.altKey ? pivotOf(moment, ids) : opposite;
+  const [first] = indices;
+  if (held.shiftKey && indices.length === 1 && first !== undefined) {
+    const shares = freeShares(moment, first, pivot, from, to);
+    const kept = held.altKey ? anchorShares(moment, first) : { x: 1 - corner.x, y: 1 - corner.y };
+    const words = `${rounded(shares.x * 100)} × ${rounded(shares.y * 100)} %`;
+    return { label, words, edits: scaleLayer(moment, moment.compiled.layers[first].id, shares, kept), lines: [] };
+  }
+  const reach = Math.hypot(from.x - pivot.x, from.y - pivot.y);
+  const along = ((to.x - pivot.x) * (from.x - pivot.x) + (to.y - pivot.y) * (from.y - pivot.y)) / (reach * reach || 1);
+  const by = reach === 0 ? 1 : Math.round(along * 1000) / 1000;
+  return { label, words: `${rounded(by * 100)} %`, edits: scaleLayers(moment, ids, by, pivot), lines: [] };
+}
+
+/** How much further the pointer is from a point along each of a layer's own sides. */
+function freeShares(moment: StageMoment, index: number, pivot: Point, from: Point, to: Point): Point {
+  const [origin, right, below] = [CORNERS[0], CORNERS[1], CORNERS[3]].map((corner) => cornerAt(moment, index, corner));
+  const share = (side: Point): number => {
+    const way = { x: side.x - origin.x, y: side.y - origin.y };
+    const before = (from.x - pivot.x) * way.x + (from.y - pivot.y) * way.y;
+    const after = (to.x - pivot.x) * way.x + (to.y - pivot.y) * way.y;
+    return Math.abs(before) < 1e-9 ? 1 : Math.round((after / before) * 1000) / 1000;
+  };
+  return { x: share(right), y: share(below) };
+}
+
+function anchorShares({ compiled, frame }: StageMoment, index: number): Point {
+  const stride = frame.values.length / compiled.layers.length;
+  const valueOf = (id: 'anchor.x' | 'anchor.y'): number => frame.values[index * stride + channelOf(id).slot];
+  return { x: valueOf('anchor.x'), y: valueOf('anchor.y') };
+}
