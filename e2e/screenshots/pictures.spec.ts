@@ -67,9 +67,6 @@ test('library', async ({ page }) => {
   await library.tile('Drop & bounce').getByRole('button').click();
   await page.mouse.move(1100, 760);
   await take(page, 'library');
-  await library.select('Cut in', 'Fade in', 'Fade out');
-  await page.mouse.move(1100, 760);
-  await take(page, 'library-selection');
 });
 
 test('bench', async ({ page }) => {
@@ -190,6 +187,24 @@ test('curves by hand, and when layers move', async ({ page }) => {
   await view.getByRole('button', { name: 'Fit the curves' }).click();
   await view.getByRole('checkbox', { name: /position y at 0:16/ }).click();
   await take(page, 'scene-curves');
+});
+
+test('layers set out by hand', async ({ page }) => {
+  const screen = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await screen.openAtRest(id);
+  await page.keyboard.press('v');
+  await page.waitForTimeout(800);
+  const place = (await page.locator('wx-preview').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  await page.mouse.click(place.x + place.width * 0.805, place.y + place.height * 0.277);
+  await page.waitForTimeout(200);
+  const corners = await Promise.all([0, 2].map((n) => page.locator(`[data-grip=corner-${n}]`).boundingBox()));
+  const [a, b] = corners.map((box) => box ?? { x: 0, y: 0, width: 0, height: 0 });
+  await page.mouse.move((a.x + b.x + a.width) / 2, (a.y + b.y + a.height) / 2);
+  await page.mouse.down();
+  await page.mouse.move((a.x + b.x) / 2 - 390, (a.y + b.y) / 2 + 60, { steps: 5 });
+  await take(page, 'scene-stage');
+  await page.mouse.up();
 });
 
 test('help', async ({ page }) => {

@@ -16,33 +16,16 @@ import {
   type AfterViewInit,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { MatDialog } from '@angular/material/dialog';
-import { MatMenuModule } from '@angular/material/menu';
-import {
-  CHANNELS,
-  channelOf,
-  countPicks,
-  formatShort,
-  frameTicks,
-  type ChannelId,
-  type HandPicks,
-  type PasteWay,
-  type Scene,
-  type Ticks,
-} from '@wexikine/core';
+import { countPicks, formatShort, frameTicks, type ChannelId, type Scene, type Ticks } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import type { SheetRun } from '../sheet/rows';
 import { STRIP_HEIGHT } from '../sheet/strip-paths';
 import { TimeAxis } from '../sheet/time-axis';
 import type { TimeWindow } from '../sheet/time-window';
 import { ViewSwitch, type SheetView } from '../sheet/view-switch';
-import { KeyEdits, type Pose } from './key-edits';
+import { KeyEdits } from './key-edits';
 import {
-  allKeys,
   countKeys,
-  grownToLayers,
-  grownToPhase,
-  inverted,
   keyRows,
   keysIn,
   nearest,
@@ -56,8 +39,8 @@ import {
   type Reach,
 } from './key-rows';
 import { KeysCanvas } from './keys-canvas';
+import { KeysMenu } from './keys-menu';
 import { otherTimes, type RowsShown } from './paint-rows';
-import { PickDialog, type PickSource } from './pick-dialog';
 import { PickedFields } from './picked-fields';
 import { spanOf } from './picks';
 import { snapTime } from './snap';
@@ -98,15 +81,10 @@ interface Band {
 @Component({
   selector: 'wx-keys-view',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, KeysCanvas, MatMenuModule, PickedFields, ScrollingModule, ViewSwitch],
+  imports: [Icon, KeysCanvas, KeysMenu, PickedFields, ScrollingModule, ViewSwitch],
   templateUrl: './keys-view.html',
   styleUrl: './keys-view.scss',
-  host: {
-    '(document:keydown)': 'pickAllByKey($event)',
-    '(copy)': 'copy($event)',
-    '(cut)': 'cut($event)',
-    '(paste)': 'paste($event)',
-  },
+  host: { '(copy)': 'menu().copy($event)', '(cut)': 'menu().cut($event)', '(paste)': 'menu().paste($event)' },
 })
 export class KeysView implements AfterViewInit {
   /** As it is drawn, with a dry run. */
@@ -130,8 +108,8 @@ export class KeysView implements AfterViewInit {
   protected readonly edits = inject(KeyEdits);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly destroy = inject(DestroyRef);
-  private readonly dialog = inject(MatDialog);
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
+  protected readonly menu = viewChild.required(KeysMenu);
   protected readonly rowHeight = STRIP_HEIGHT;
   protected readonly names = NAMES;
   protected readonly reaches = REACHES;
@@ -155,15 +133,8 @@ export class KeysView implements AfterViewInit {
   private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
 
   protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
-  protected readonly clip = toSignal(this.edits.clip$, { requireSync: true });
   protected readonly count = computed(() => countPicks(this.picks()));
   protected readonly total = computed(() => countKeys(this.rows()));
-  protected readonly channels = CHANNELS;
-  /** What was copied, where it is of one channel only. */
-  protected readonly clipChannel = computed(() => {
-    const own = new Set(this.clip()?.layers.flatMap(({ tracks }) => Object.keys(tracks) as ChannelId[]));
-    return own.size === 1 ? channelOf([...own][0]).label : null;
-  });
   protected readonly drag = signal<Drag | null>(null);
   protected readonly band = signal<Band | null>(null);
   protected readonly painted = computed((): RowsShown => ({
@@ -235,35 +206,6 @@ export class KeysView implements AfterViewInit {
   /** All layers one row each, or all of them open. */
   protected fold(isFolded: boolean): void {
     this.closed.set(new Set(isFolded ? this.scene().layers.map(({ id }) => id) : []));
-  }
-
-  protected pickAll(): void {
-    this.edits.pick(withKeys(new Map(), allKeys(this.rows())));
-  }
-
-  /** Ctrl+A means the keys wherever the focus is, but in a field. */
-  protected pickAllByKey(event: KeyboardEvent): void {
-    const isMeant = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a';
-    if (!isMeant || (event.target as Element).closest?.('input, textarea, .cm-editor, .cdk-overlay-container')) return;
-    event.preventDefault();
-    this.pickAll();
-  }
-
-  protected invert(): void {
-    this.edits.pick(inverted(this.picks(), this.rows()));
-  }
-
-  protected pickByRule(): void {
-    const layers = new Set(this.rows().flatMap(({ kind, layers }) => (kind === 'layer' ? [layers[0].id] : [])));
-    this.dialog
-      .open<PickDialog, PickSource, HandPicks>(PickDialog, { data: { scene: this.standing(), layers }, width: '400px' })
-      .afterClosed()
-      .subscribe((picks) => picks && this.edits.pick(picks));
-  }
-
-  protected grow(to: 'layers' | 'phase'): void {
-    const grown = to === 'layers' ? grownToLayers : grownToPhase;
-    this.edits.pick(grown(this.picks(), this.rows()));
   }
 
   // Pointer.
@@ -400,61 +342,11 @@ export class KeysView implements AfterViewInit {
     if (this.canEdit()) this.edits.remove();
   }
 
-  protected pose(pose: Pose): void {
-    if (this.canEdit()) this.edits.pose(pose, this.time(), this.taking());
-  }
-
-  protected playThese(): void {
-    if (this.count() > 0) this.playWanted.emit(spanOf(this.picks()));
-  }
-
   protected adjust(): void {
     const picks = this.picks();
     if (picks.size === 0) return;
     const channels = [...new Set([...picks.values()].flatMap((own) => [...own.keys()]))];
     this.adjustWanted.emit({ layers: [...picks.keys()], channels, ...spanOf(picks) });
-  }
-
-  // Clipboard.
-
-  protected copy(event: ClipboardEvent): void {
-    const text = isTyping(event) ? null : this.edits.copy();
-    if (text === null) return;
-    event.clipboardData?.setData('text/plain', text);
-    event.preventDefault();
-  }
-
-  protected cut(event: ClipboardEvent): void {
-    if (isTyping(event) || this.count() === 0) return;
-    this.copy(event);
-    this.remove();
-  }
-
-  protected paste(event: ClipboardEvent): void {
-    if (isTyping(event)) return;
-    event.preventDefault();
-    const clip = this.edits.take(event.clipboardData?.getData('text/plain') ?? '');
-    if (clip)
-      this.pasteAs(clip.layers.length > 1 || !this.selectedLayer() ? 'taking' : 'selected', 'playhead', 'absolute');
-  }
-
-  protected copyPicked(): void {
-    const text = this.edits.copy();
-    // Where the browser does not let the page write, the keys are kept here all the same.
-    if (text !== null) void navigator.clipboard?.writeText(text).catch(() => undefined);
-  }
-
-  protected pasteAs(
-    target: 'selected' | 'taking',
-    at: 'playhead' | 'offset',
-    values: PasteWay['values'],
-    channel: ChannelId | null = null,
-  ): void {
-    if (!this.canEdit()) return;
-    const own = this.selectedLayer();
-    const onto = target === 'selected' ? (own ? [own.id] : []) : [...this.taking()];
-    const where: PasteWay['at'] = at === 'offset' ? { by: 'offset' } : { by: 'time', time: Math.round(this.time()) };
-    this.edits.pasteOnto(onto, { at: where, values, channel });
   }
 
   protected timeWords({ by, at }: Drag): string {
@@ -465,8 +357,4 @@ export class KeysView implements AfterViewInit {
     const top = this.viewport()?.elementRef.nativeElement.getBoundingClientRect().top ?? 0;
     return clientY - top + this.scrolled();
   }
-}
-
-function isTyping(event: Event): boolean {
-  return event.target instanceof HTMLInputElement;
 }
