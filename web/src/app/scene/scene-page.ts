@@ -19,7 +19,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
-import { keyTimes, type DragSets, type Layer, type Recipe, type Scene } from '@wexikine/core';
+import { keyTimes, type DragSets, type Layer, type Point, type Recipe, type Scene } from '@wexikine/core';
 import { GuideCard } from '../guide/guide-card';
 import type { GuideState } from '../guide/guide-steps';
 import { Icon } from '../icons/icon';
@@ -27,6 +27,7 @@ import { LayoutService, USUAL } from '../layout/layout.service';
 import { Splitter } from '../layout/splitter';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
+import { ArtworkActions } from './artwork/artwork-actions';
 import { ConflictActions } from './actions/conflict-actions';
 import { DialActions } from './actions/dial-actions';
 import { LayerActions } from './actions/layer-actions';
@@ -98,6 +99,7 @@ import { RunSheet } from './sheet/run-sheet';
     LayerActions,
     DialActions,
     ConflictActions,
+    ArtworkActions,
   ],
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
@@ -106,6 +108,9 @@ import { RunSheet } from './sheet/run-sheet';
     '[class.alone]': 'isPreviewAlone()',
     '(document:keydown)': 'key($event)',
     '(window:beforeunload)': 'leave($event)',
+    '(dragover)': 'hover($event)',
+    '(drop)': 'dropFiles($event)',
+    '(document:paste)': 'pasteFiles($event)',
   },
 })
 export class ScenePage implements AfterViewInit, OnDestroy {
@@ -134,6 +139,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly layers = inject(LayerActions);
   protected readonly dials = inject(DialActions);
   private readonly conflicts = inject(ConflictActions);
+  private readonly artwork = inject(ArtworkActions);
   private readonly router = inject(Router);
   private readonly injector = inject(Injector);
   private readonly topBar = inject(TopBar);
@@ -191,6 +197,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly dataColumns = computed(() => [
     ...new Set(this.run.standing()?.layers.flatMap(({ data }) => Object.keys(data))),
   ]);
+
+  protected readonly selectedLayers = computed(() => {
+    const selection = this.selection();
+    return (this.shown()?.standing.layers ?? []).filter(({ id }) => selection.has(id));
+  });
 
   protected readonly standingLayer = computed((): Layer | null => {
     const layers = this.shown()?.standing.layers ?? [];
@@ -303,6 +314,34 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       cues: scene?.cues.length,
     } as const;
     return panel in counts ? counts[panel as keyof typeof counts] || null : null;
+  }
+
+  protected addLayers(): void {
+    this.layers.add((files) => void this.bring(files, null));
+  }
+
+  /** Files may be dropped anywhere on the scene. */
+  protected hover(event: DragEvent): void {
+    if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
+  }
+
+  protected dropFiles(event: DragEvent): void {
+    const files = [...(event.dataTransfer?.files ?? [])];
+    if (files.length === 0) return;
+    event.preventDefault();
+    void this.bring(files, this.preview()?.sceneAt(event) ?? null);
+  }
+
+  protected pasteFiles(event: ClipboardEvent): void {
+    const files = [...(event.clipboardData?.files ?? [])];
+    if (files.length > 0) void this.bring(files, null);
+  }
+
+  protected async bring(files: readonly File[], at: Point | null): Promise<void> {
+    const [first, ...others] = await this.artwork.bring(files, at);
+    if (!first) return;
+    this.selected.set(first.id);
+    this.also.set(new Set(others.map(({ id }) => id)));
   }
 
   /** Selects one more layer, or one less. */

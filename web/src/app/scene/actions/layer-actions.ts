@@ -3,7 +3,7 @@ import { MatDialog } from '@angular/material/dialog';
 import type { Edit, Layer, Preset } from '@wexikine/core';
 import { RecordDialog, type RecordSource } from '../../library/record-dialog';
 import { LibraryActions } from '../../library/library-actions.service';
-import { AddLayersDialog } from '../dialogs/add-layers-dialog';
+import { AddLayersDialog, type AddedLayers } from '../dialogs/add-layers-dialog';
 import { DraftStore } from '../draft.store';
 import type { LayerStep } from '../panels/layer-panel';
 import { SceneStore } from '../scene.store';
@@ -23,15 +23,17 @@ export class LayerActions {
     this.store.do(label, edits, merge);
   }
 
-  /** Asks for new layers, and picks them. */
-  add(): void {
+  /** Asks for new layers, and picks them; files that were chosen instead are handed on. */
+  add(bring: (files: readonly File[]) => void): void {
     const { scene } = this.store;
     if (!scene) return;
     this.dialog
-      .open<AddLayersDialog, unknown, Layer[]>(AddLayersDialog, { data: scene, width: '480px' })
+      .open<AddLayersDialog, unknown, AddedLayers>(AddLayersDialog, { data: scene, width: '480px' })
       .afterClosed()
-      .subscribe((layers) => {
-        if (!layers || layers.length === 0) return;
+      .subscribe((added) => {
+        if (added && 'files' in added) return bring(added.files);
+        const layers = added?.layers ?? [];
+        if (layers.length === 0) return;
         const first = this.store.scene?.layers.length ?? 0;
         const edits = layers.map((layer, i): Edit => ({ type: 'add-layer', index: first + i, layer }));
         this.store.do(`Add ${layers.length === 1 ? `“${layers[0].name}”` : `${layers.length} layers`}`, edits);

@@ -1,15 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { Layer, Scene } from '@wexikine/core';
+import { Icon } from '../../icons/icon';
 import { layersFromNames } from './new-layers';
 
 const MOST_AT_ONCE = 2_000;
+
+/** New layers, or files that shall become some. */
+export type AddedLayers = { readonly layers: Layer[] } | { readonly files: readonly File[] };
 
 /** Makes many layers at once: one for each name, laid out in a grid. */
 @Component({
   selector: 'wx-add-layers-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatDialogModule],
+  imports: [Icon, MatDialogModule],
   template: `
     <h2 mat-dialog-title>Add layers</h2>
     <mat-dialog-content>
@@ -39,10 +43,17 @@ const MOST_AT_ONCE = 2_000;
       @if (problem(); as sentence) {
         <p class="problem" role="alert">{{ sentence }}</p>
       } @else {
-        <p class="quiet-text">They are laid out in a grid over the frame and last as long as the scene.</p>
+        <p class="quiet-text">
+          They are laid out in a grid over the frame and last as long as the scene. Pictures and SVG can also be dropped
+          on the scene, or pasted.
+        </p>
       }
     </mat-dialog-content>
     <mat-dialog-actions align="end">
+      <label class="wx-button quiet pictures"
+        ><wx-icon name="upload_file" />Pictures…
+        <input type="file" multiple accept="image/*,.svg" aria-label="Pictures to bring in" (change)="bring($event)" />
+      </label>
       <button class="wx-button quiet" type="button" mat-dialog-close>Cancel</button>
       <button
         class="wx-button main"
@@ -64,6 +75,18 @@ const MOST_AT_ONCE = 2_000;
       padding: 8px 10px;
       resize: vertical;
     }
+    .pictures {
+      margin-right: auto;
+      cursor: pointer;
+    }
+    .pictures:focus-within {
+      outline: 2px solid var(--pine);
+    }
+    .pictures input {
+      position: absolute;
+      width: 1px;
+      opacity: 0;
+    }
     .row {
       display: grid;
       grid-template-columns: 1fr 1fr;
@@ -73,7 +96,7 @@ const MOST_AT_ONCE = 2_000;
 })
 export class AddLayersDialog {
   private readonly scene = inject<Scene>(MAT_DIALOG_DATA);
-  private readonly reference = inject(MatDialogRef<AddLayersDialog, Layer[]>);
+  private readonly reference = inject(MatDialogRef<AddLayersDialog, AddedLayers>);
   protected readonly text = signal('');
   protected readonly kind = signal<'card' | 'word'>('card');
   protected readonly tag = signal('card');
@@ -92,6 +115,11 @@ export class AddLayersDialog {
 
   protected add(): void {
     const newId = (): string => `layer-${crypto.randomUUID().slice(0, 18)}`;
-    this.reference.close(layersFromNames(this.scene, this.names(), this.kind(), this.tag().trim(), newId));
+    this.reference.close({ layers: layersFromNames(this.scene, this.names(), this.kind(), this.tag().trim(), newId) });
+  }
+
+  protected bring(event: Event): void {
+    const files = [...((event.target as HTMLInputElement).files ?? [])];
+    if (files.length > 0) this.reference.close({ files });
   }
 }

@@ -23,6 +23,7 @@ import { ValueField } from '../../fields/value-field';
 import { channelCheck, readChannelValue } from './hand-key';
 import { HandKeys } from './hand-keys';
 import { LayerData } from './layer-data';
+import { LayerLookPanel } from './layer-look';
 import { LayerPath } from './layer-path';
 import { sceneLines } from '../../fields/scene-lines';
 
@@ -61,7 +62,7 @@ function keysWords(layer: Layer | null): string {
 @Component({
   selector: 'wx-layer-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HandKeys, LayerData, LayerPath, ValueField],
+  imports: [HandKeys, LayerData, LayerLookPanel, LayerPath, ValueField],
   templateUrl: './layer-panel.html',
   styleUrl: './layer-panel.scss',
 })
@@ -77,6 +78,8 @@ export class LayerPanel {
   readonly rate = input.required<Rate>();
   /** Whether a dry run is shown: then the layer can be looked at as planned, too. */
   readonly isDryRun = input(false);
+  /** All selected layers as they stand; their look is set together. */
+  readonly selection = input<readonly Layer[]>([]);
   readonly step = output<LayerStep>();
   readonly record = output<Layer>();
 

@@ -252,6 +252,14 @@ export class Preview implements AfterViewInit {
     };
   });
 
+  /** Place of the scene under a pointer, px; null beside the preview. */
+  sceneAt({ clientX, clientY }: MouseEvent): { x: number; y: number } | null {
+    const { left, top, right, bottom } = this.canvas().nativeElement.getBoundingClientRect();
+    if (clientX < left || clientX > right || clientY < top || clientY > bottom) return null;
+    const { x, y, zoom } = this.place();
+    return { x: Math.round((clientX - left - x) / zoom), y: Math.round((clientY - top - y) / zoom) };
+  }
+
   private origin(): { x: number; y: number } {
     return this.place();
   }

@@ -1,0 +1,148 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import type { Layer } from '@wexikine/core';
+import { copyOf, SceneScreen } from '../pages/scene-screen';
+
+/** Drops files on the preview: pictures made here by size and colour, and others by their text. */
+async function drop(
+  page: Page,
+  pictures: readonly { name: string; width: number; height: number; type: string }[],
+  texts: readonly { name: string; text: string }[],
+): Promise<void> {
+  await page.locator('wx-preview canvas').evaluate(
+    async (target, given) => {
+      const files: File[] = [];
+      for (const [i, { name, width, height, type }] of given.pictures.entries()) {
+        const canvas = new OffscreenCanvas(width, height);
+        const context = canvas.getContext('2d');
+        if (!context) throw new Error('no canvas');
+        context.fillStyle = `hsl(${i * 40} 60% 50%)`;
+        context.fillRect(0, 0, width, height);
+        files.push(new File([await canvas.convertToBlob({ type })], name, { type }));
+      }
+      for (const { name, text } of given.texts) files.push(new File([text], name));
+      const data = new DataTransfer();
+      for (const file of files) data.items.add(file);
+      const { left, top, width, height } = target.getBoundingClientRect();
+      const [clientX, clientY] = [left + width / 2, top + height / 2];
+      const made = { bubbles: true, cancelable: true, clientX, clientY, dataTransfer: data };
+      target.dispatchEvent(new DragEvent('dragover', made));
+      target.dispatchEvent(new DragEvent('drop', made));
+    },
+    { pictures, texts },
+  );
+}
+
+const pictureOf = ({ source }: Layer): string => (source.type === 'picture' ? source.href : '');
+
+test('nine pictures and a drawing are dropped: each is a layer, whole, in a grid; what is no picture is told', async ({
+  page,
+}) => {
+  const scene = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await scene.openAtRest(id);
+  const before = await scene.stored(id);
+  const pictures = Array.from({ length: 9 }, (_, i) => ({
+    name: `Night ${i + 1}.png`,
+    width: i === 0 ? 3600 : 320,
+    height: i === 0 ? 2400 : 200,
+    type: i % 2 ? 'image/jpeg' : 'image/png',
+  }));
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 80 40"><circle cx="40" cy="20" r="18" fill="teal"/></svg>';
+  await drop(page, pictures, [
+    { name: 'Emblem.svg', text: svg },
+    { name: 'notes.txt', text: 'no picture at all' },
+    { name: 'cut.png', text: '\u0089PNG\r\n' },
+    { name: 'empty.jpg', text: '' },
+  ]);
+  const told = page.getByText(/^10 pictures came in; “notes” did not: it is no picture that this browser can read;/);
+  await expect(told).toBeVisible({ timeout: 20_000 });
+  await expect(told).toContainText('“empty” did not: it is empty');
+  await scene.saved();
+  const stored = await scene.stored(id);
+  const came = stored.layers.slice(before.layers.length);
+  expect(came.map(({ name }) => name)).toEqual([...pictures.map(({ name }) => name.replace('.png', '')), 'Emblem']);
+  for (const layer of came) {
+    const [width, height] = [layer.rest['size.x'] ?? 0, layer.rest['size.y'] ?? 0];
+    const ratio = layer.name === 'Emblem' ? 2 : layer.name === 'Night 1' ? 1.5 : 1.6;
+    expect(width / height).toBeCloseTo(ratio, 6);
+    expect(pictureOf(layer)).toMatch(
+      layer.name === 'Emblem' ? /^data:image\/svg\+xml;base64,/ : /^data:image\/webp;base64,/,
+    );
+    expect(layer.span).toEqual({ in: 0, out: before.length });
+  }
+  const places = came.map(({ rest }) => `${rest['position.x']} ${rest['position.y']}`);
+  expect(new Set(places).size).toBe(10);
+  // They are selected and picked: the sentence is about them at once.
+  await expect(scene.status).toContainText('10 of ');
+  await page.getByRole('button', { name: 'Undo Bring in 10 pictures' }).click();
+  await scene.saved();
+  expect((await scene.stored(id)).layers).toEqual(before.layers);
+});
+
+test('a hostile drawing runs nothing and fetches nothing; one picture stands where it was dropped', async ({
+  page,
+}) => {
+  const scene = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await scene.openAtRest(id);
+  const before = await scene.stored(id);
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(request.url()));
+  const hostile = `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="200" height="100" onload="document.title='run'">
+    <script>document.title = 'run'</script><style>@import url(http://elsewhere.invalid/a.css); rect { fill: url(http://elsewhere.invalid/b) }</style>
+    <image href="http://elsewhere.invalid/c.png" width="10" height="10"/><a xlink:href="javascript:alert(1)"><rect width="200" height="100" fill="navy" onclick="alert(1)"/></a>
+    <foreignObject width="10" height="10"><body xmlns="http://www.w3.org/1999/xhtml"><iframe src="http://elsewhere.invalid/"/></body></foreignObject></svg>`;
+  await drop(page, [], [{ name: 'Hostile.svg', text: hostile }]);
+  await expect(page.getByText('1 picture came in.')).toBeVisible();
+  await scene.saved();
+  const layer = (await scene.stored(id)).layers[before.layers.length];
+  const text = Buffer.from(pictureOf(layer).split(',')[1], 'base64').toString('utf8');
+  expect(text).toContain('<rect');
+  for (const never of ['script', 'onload', 'onclick', 'javascript', 'elsewhere', 'foreignObject', 'iframe']) {
+    expect(text.toLowerCase()).not.toContain(never.toLowerCase());
+  }
+  expect(await page.title()).not.toBe('run');
+  expect(asked.filter((url) => url.includes('elsewhere'))).toEqual([]);
+  expect(layer.rest['position.x']).toBeCloseTo(before.width / 2, -1);
+  expect(layer.rest['position.y']).toBeCloseTo(before.height / 2, -1);
+  await drop(page, [], [{ name: 'Broken.svg', text: '<svg xmlns="http://www.w3.org/2000/svg"><rect>' }]);
+  await expect(page.getByText('No pictures came in; “Broken” did not: it is not a whole SVG file.')).toBeVisible();
+});
+
+test('words, fonts and colours of one layer or many are set in the panel', async ({ page }) => {
+  const scene = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await scene.openAtRest(id);
+  const before = await scene.stored(id);
+  await page.getByText('Title: Star party', { exact: true }).first().click();
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  const panel = page.locator('wx-layer-look');
+  await panel.getByRole('textbox', { name: 'Words' }).fill('Dark night');
+  await panel.getByRole('textbox', { name: 'Words' }).blur();
+  await panel.getByRole('textbox', { name: 'Size' }).fill('×0.5');
+  await panel.getByRole('textbox', { name: 'Size' }).press('Enter');
+  await panel.getByRole('combobox', { name: 'Font' }).selectOption('Spline Sans Mono');
+  const fill = panel.getByRole('textbox', { name: 'Fill', exact: true });
+  await fill.fill('nonsense');
+  await fill.press('Enter');
+  await expect(panel.getByRole('alert')).toContainText('“nonsense” is not a colour');
+  await fill.fill('oklch(80% 0.1 150)');
+  await fill.press('Enter');
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await scene.saved();
+  const title = (of: typeof before) => of.layers.find(({ name }) => name === 'Title: Star party');
+  const then = title(before)?.source;
+  const now = title(await scene.stored(id));
+  expect(now?.source).toMatchObject({ text: 'Dark night', font: 'Spline Sans Mono' });
+  expect(now?.source.type === 'text' && then?.type === 'text' && now.source.size * 2).toBeCloseTo(
+    then?.type === 'text' ? then.size : 0,
+    1,
+  );
+  expect(now?.look.fill).toBe('oklch(80% 0.1 150)');
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo Set/ }).click();
+  await scene.saved();
+  expect((await scene.stored(id)).layers).toEqual(before.layers);
+});

@@ -1,0 +1,165 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { formatChannelValue, oklabFromCss, restValue, type Edit, type Layer, type LayerLook } from '@wexikine/core';
+import { enterMany } from '../../fields/many-entry';
+import {
+  asHex,
+  common,
+  FONT_NAMES,
+  lookEdits,
+  paintedLayers,
+  restEdits,
+  wordEdits,
+  wordLayers,
+  type Gradient,
+  type WordSource,
+} from './layer-looks';
+import type { LayerStep } from './layer-panel';
+
+const WEIGHTS = [100, 200, 300, 400, 500, 600, 700, 800, 900];
+const ALIGNS: readonly WordSource['align'][] = ['left', 'middle', 'right'];
+const NUMBERS = [
+  { id: 'stroke.width', label: 'Stroke width' },
+  { id: 'corner', label: 'Corner' },
+  { id: 'letterSpacing', label: 'Letter spacing' },
+] as const;
+type NumberId = (typeof NUMBERS)[number]['id'];
+
+/** Words, colours and outline of the selected layers, one or many; what differs among them is shown as mixed. */
+@Component({
+  selector: 'wx-layer-look',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './layer-look.html',
+  styleUrl: './layer-look.scss',
+})
+export class LayerLookPanel {
+  /** As they stand. */
+  readonly layers = input.required<readonly Layer[]>();
+  readonly step = output<LayerStep>();
+
+  protected readonly fonts = FONT_NAMES;
+  protected readonly weights = WEIGHTS;
+  protected readonly aligns = ALIGNS;
+  protected readonly problem = signal<string | null>(null);
+  protected readonly words = computed(() => wordLayers(this.layers()));
+  protected readonly painted = computed(() => paintedLayers(this.layers()));
+  protected readonly word = computed(() => ({
+    text: this.ofWords('text'),
+    font: this.ofWords('font'),
+    weight: this.ofWords('weight'),
+    size: this.ofWords('size'),
+    align: this.ofWords('align'),
+  }));
+  protected readonly fill = computed(() => common(this.painted(), ({ look }) => look.fill ?? 'none'));
+  protected readonly stroke = computed(() => common(this.painted(), ({ look }) => look.stroke ?? 'none'));
+  protected readonly gradient = computed((): Gradient | null => {
+    const fill = this.fill();
+    return typeof fill === 'object' ? fill : null;
+  });
+  protected readonly fillText = computed(() => {
+    const fill = this.fill();
+    return typeof fill === 'string' ? fill : (fill?.from ?? '');
+  });
+  protected readonly numbers = computed(() =>
+    NUMBERS.filter(({ id }) => id !== 'letterSpacing' || this.words().length > 0).map(({ id, label }) => {
+      const value = common(this.painted(), (layer) => restValue(layer, id));
+      return { id, label, text: value === null ? '' : formatChannelValue(id, value).replace('−', '-') };
+    }),
+  );
+  protected readonly what = computed(() => {
+    const { length } = this.layers();
+    return length === 1 ? `“${this.layers()[0].name}”` : `${length} layers`;
+  });
+
+  private ofWords<K extends keyof WordSource>(field: K): WordSource[K] | null {
+    return common(this.words(), ({ source }) => (source as WordSource)[field]);
+  }
+
+  protected setText(event: Event): void {
+    const { value } = event.target as HTMLTextAreaElement;
+    if (value !== this.word().text) this.setWord('Set the words', { text: value.slice(0, 5_000) });
+  }
+
+  protected setWord(label: string, change: Partial<Omit<WordSource, 'type'>>): void {
+    this.do(label, wordEdits(this.words(), change));
+  }
+
+  protected setSize(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const change = enterMany(field.value);
+    if (!change) return this.problem.set('Write a size such as 48, or ×1.2 for each.');
+    const edits = this.words().flatMap((layer) => {
+      const size = change((layer.source as WordSource).size);
+      return wordEdits([layer], { size: Math.min(2_000, Math.max(1, Math.round(size * 100) / 100)) });
+    });
+    this.do('Set the size of the words', edits);
+  }
+
+  protected setNumber(id: NumberId, event: Event): void {
+    const change = enterMany((event.target as HTMLInputElement).value);
+    if (!change) return this.problem.set('Write a number such as 4, or +2 to change each.');
+    const least = id === 'letterSpacing' ? -1e6 : 0;
+    this.do(
+      `Set ${NUMBERS.find((one) => one.id === id)?.label.toLowerCase()}`,
+      restEdits(this.painted(), id, (value) => Math.max(least, change(value))),
+    );
+  }
+
+  protected setFill(text: string): void {
+    if (this.isColour(text)) this.setLook('Set the fill', () => ({ fill: text === 'none' ? undefined : text.trim() }));
+  }
+
+  protected setStroke(text: string): void {
+    if (!this.isColour(text)) return;
+    this.setLook('Set the stroke', () => ({ stroke: text === 'none' ? undefined : text.trim() }));
+  }
+
+  /** A gradient from the fill to black, or back to where it began. */
+  protected flipGradient(): void {
+    this.setLook('Set the fill', ({ fill }) =>
+      typeof fill === 'object' ? { fill: fill.from } : { fill: { from: fill ?? '#ffffff', to: '#000000', angle: 0 } },
+    );
+  }
+
+  protected setGradient(change: Partial<Gradient>): void {
+    const colours = [change.from, change.to].filter((one) => one !== undefined);
+    if (!colours.every((one) => this.isColour(one))) return;
+    this.setLook('Set the gradient', ({ fill }) => (typeof fill === 'object' ? { fill: { ...fill, ...change } } : {}));
+  }
+
+  protected setAngle(event: Event): void {
+    const change = enterMany((event.target as HTMLInputElement).value);
+    if (!change) return this.problem.set('Write an angle such as 90.');
+    const angle = change(this.gradient()?.angle ?? 0);
+    this.setGradient({ angle: Math.min(360, Math.max(-360, angle)) });
+  }
+
+  protected hex(text: string | null): string {
+    return asHex(text ?? '');
+  }
+
+  protected valueOf(event: Event): string {
+    return (event.target as HTMLInputElement).value;
+  }
+
+  private isColour(text: string): boolean {
+    const isFine = text.trim() === 'none' || oklabFromCss(text.trim()) !== null;
+    this.problem.set(
+      isFine
+        ? null
+        : `“${text.slice(0, 30)}” is not a colour. Write one such as #f3c98b or oklch(70% 0.1 80), or none.`,
+    );
+    return isFine;
+  }
+
+  private setLook(
+    label: string,
+    change: (look: LayerLook) => { fill?: LayerLook['fill'] | undefined; stroke?: LayerLook['stroke'] | undefined },
+  ): void {
+    this.do(label, lookEdits(this.painted(), change));
+  }
+
+  private do(label: string, edits: readonly Edit[]): void {
+    this.problem.set(null);
+    if (edits.length > 0) this.step.emit({ label: `${label} of ${this.what()}`, edits });
+  }
+}

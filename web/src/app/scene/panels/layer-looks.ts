@@ -1,0 +1,73 @@
+import {
+  cssFromOklab,
+  FONTS,
+  oklabFromCss,
+  restValue,
+  type ChannelId,
+  type Edit,
+  type Layer,
+  type LayerLook,
+  type LayerSource,
+} from '@wexikine/core';
+
+/** Words that a layer shows. */
+export type WordSource = Extract<LayerSource, { type: 'text' }>;
+/** A gradient across a layer. */
+export type Gradient = Exclude<LayerLook['fill'], string | undefined>;
+
+/** What all of some layers have alike; null where they differ. */
+export function common<T>(layers: readonly Layer[], of: (layer: Layer) => T): T | null {
+  const [first] = layers;
+  if (!first) return null;
+  const value = of(first);
+  const text = JSON.stringify(value) ?? '';
+  return layers.every((layer) => (JSON.stringify(of(layer)) ?? '') === text) ? value : null;
+}
+
+/** Layers that show words. */
+export function wordLayers(layers: readonly Layer[]): Layer[] {
+  return layers.filter(({ source }) => source.type === 'text');
+}
+
+/** Layers that have a fill and a stroke: shapes and words. */
+export function paintedLayers(layers: readonly Layer[]): Layer[] {
+  return layers.filter(({ source }) => source.type !== 'none' && source.type !== 'picture');
+}
+
+/** Edits that change parts of layers' looks; a part that is undefined is taken away. */
+export function lookEdits(
+  layers: readonly Layer[],
+  change: (look: LayerLook) => { readonly [Part in keyof LayerLook]: LayerLook[Part] | undefined },
+): Edit[] {
+  return layers.map(({ id, look }) => {
+    const parts = Object.entries({ ...look, ...change(look) }).filter(([, part]) => part !== undefined);
+    return { type: 'set-layer', layer: id, fields: { look: Object.fromEntries(parts) as LayerLook } };
+  });
+}
+
+/** Edits that change what words say or how they are set. */
+export function wordEdits(layers: readonly Layer[], change: Partial<Omit<WordSource, 'type'>>): Edit[] {
+  return wordLayers(layers).map(({ id, source }) => ({
+    type: 'set-layer',
+    layer: id,
+    fields: { source: { ...(source as WordSource), ...change } },
+  }));
+}
+
+/** Edits that set a rest value. */
+export function restEdits(layers: readonly Layer[], channel: ChannelId, valueOf: (value: number) => number): Edit[] {
+  return layers.map((layer) => ({
+    type: 'set-layer',
+    layer: layer.id,
+    fields: { rest: { ...layer.rest, [channel]: valueOf(restValue(layer, channel)) } },
+  }));
+}
+
+/** A colour as the browser's colour field takes it, `#rrggbb`; black where it is none. */
+export function asHex(colour: string): string {
+  const lab = oklabFromCss(colour);
+  return lab ? cssFromOklab({ ...lab, alpha: 1 }) : '#000000';
+}
+
+/** Fonts that ship with the application. */
+export const FONT_NAMES: readonly WordSource['font'][] = FONTS;
