@@ -56,7 +56,8 @@ test('nine pictures and a drawing are dropped: each is a layer, whole, in a grid
     { name: 'cut.png', text: '\u0089PNG\r\n' },
     { name: 'empty.jpg', text: '' },
   ]);
-  const told = page.getByText(/^10 pictures came in; “notes” did not: it is no picture that this browser can read;/);
+  const told = page.getByText(/10 pictures came in; “notes” did not: it is no picture that this browser can read;/);
+
   await expect(told).toBeVisible({ timeout: 20_000 });
   await expect(told).toContainText('“empty” did not: it is empty');
   await scene.saved();

@@ -120,6 +120,16 @@ export class CurveModel {
     const behind = [...others].map(([channel, d]) => ({ id: channel, isOwn: false, family: familyOf(channel), d }));
     return [...behind, ...own];
   });
+  /** What the keys alone give, where a rig drives a line: drawn behind it. */
+  readonly alone = computed(() =>
+    this.source.show() === 'speed'
+      ? []
+      : this.lines().flatMap(({ id, drawn, keys, ...line }) => {
+          const scale = this.scales().get(id);
+          if (!scale || !line.isOwn || keys.length === 0 || drawn === keys) return [];
+          return [{ id, d: valuePath({ ...line, id, keys, drawn: keys }, scale, this.room()) }];
+        }),
+  );
   private readonly speeds = computed(() =>
     this.source.show() === 'value'
       ? []
