@@ -3,11 +3,13 @@ import type { Edit, Layer, Point } from '@wexikine/core';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { Teller } from '../actions/teller';
-import { broughtWords, pictureLayers } from './artwork-layers';
+import { broughtWords, pictureLayers, roomForEach } from './artwork-layers';
 import { readPictureFile, type BroughtFile } from './picture-file';
 
 /** Pictures at once; each is read by itself, so that memory stays bounded. */
 const MOST_AT_ONCE = 200;
+/** With less room than this a picture would be nothing to look at. */
+const LEAST_LETTERS = 20_000;
 
 /** Brings in one's own pictures as layers: dropped, pasted or chosen. */
 @Injectable()
@@ -24,12 +26,17 @@ export class ArtworkActions {
       this.teller.tell(`At most ${MOST_AT_ONCE} pictures at once. Bring them in in parts.`);
       return [];
     }
+    const each = roomForEach(this.store.scene?.layers ?? [], files.length);
+    if (each < LEAST_LETTERS) {
+      this.teller.tell('The scene holds 40 MB of pictures already. Remove some, or bring in fewer.');
+      return [];
+    }
     this.isBusy = true;
     try {
       const read: BroughtFile[] = [];
       for (const [i, file] of files.entries()) {
         if (files.length > 3) this.teller.tell(`Reading picture ${i + 1} of ${files.length}…`);
-        read.push(await readPictureFile(file));
+        read.push(await readPictureFile(file, each));
       }
       const layers = this.add(read, at);
       this.teller.tell(broughtWords(read));

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { apply, programmeBoard, sceneSchema } from '@wexikine/core';
-import { broughtWords, pictureLayers } from './artwork-layers';
+import { broughtWords, pictureLayers, roomForEach } from './artwork-layers';
 
 const scene = { ...programmeBoard(), width: 1920, height: 1080 };
 const picture = (name: string, width: number, height: number) => ({
@@ -55,4 +55,14 @@ test('what came in and what did not is told, at most three by name', () => {
   expect(broughtWords([picture('a', 1, 1), picture('z', 1, 1), ...failed])).toMatch(
     /^2 pictures came in; “b” did not: it is empty; .*“d” did not: it is empty; 2 more did not\.$/,
   );
+});
+
+test('all pictures together leave room for the scene to be saved', () => {
+  expect(roomForEach([], 1)).toBe(3_900_000);
+  expect(roomForEach([], 200)).toBe(200_000);
+  const held = Array.from({ length: 10 }, () => ({
+    source: { type: 'picture' as const, href: 'x'.repeat(3_900_000) },
+  }));
+  expect(roomForEach(held, 2)).toBe(500_000);
+  expect(roomForEach([...held, ...held], 2)).toBeLessThan(0);
 });

@@ -1,12 +1,21 @@
 import type { Layer, Point, Scene } from '@wexikine/core';
 import { gridCells } from '../dialogs/new-layers';
-import type { BroughtFile } from './picture-file';
+import { MOST_LETTERS, type BroughtFile } from './picture-file';
 
 type Picture = Extract<BroughtFile, { href: string }>;
 
 /** Share of the frame, or of a cell of the grid, that a picture fills at most. */
 const FILLS = 0.8;
 const ALONE = 0.6;
+
+/** Letters of all pictures of a scene together: a scene of more than 64 MB cannot be saved. */
+const SCENE_LETTERS = 40_000_000;
+
+/** How many letters each of so many new pictures may have, beside those that a scene holds. */
+export function roomForEach(layers: readonly Pick<Layer, 'source'>[], count: number): number {
+  const held = layers.reduce((sum, { source }) => sum + (source.type === 'picture' ? source.href.length : 0), 0);
+  return Math.min(MOST_LETTERS, Math.floor((SCENE_LETTERS - held) / Math.max(1, count)));
+}
 
 /** A layer for each picture: one where it was dropped or in the middle, several in a grid; whole, and not larger than it is. */
 export function pictureLayers(

@@ -102,7 +102,8 @@ export class KeysMenu {
   }
 
   paste(event: ClipboardEvent): void {
-    if (isTyping(event)) return;
+    // Files are pictures, which the scene takes.
+    if (isTyping(event) || (event.clipboardData?.files.length ?? 0) > 0) return;
     event.preventDefault();
     const clip = this.edits.take(event.clipboardData?.getData('text/plain') ?? '');
     if (clip) this.pasteAs(clip.layers.length > 1 || !this.selected() ? 'taking' : 'selected', 'playhead', 'absolute');
