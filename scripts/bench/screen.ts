@@ -264,6 +264,32 @@ async function benchKeys(page: Page): Promise<void> {
   const picked = Number(/\d+/.exec((await view.getByText(/keys picked/).textContent()) ?? '')?.[0] ?? 0);
   await page.mouse.up();
   told(`  picking and dragging ${picked} keys`, picked >= PICKED ? drag : []);
+  await benchAdjusted(page);
+}
+
+/** Keys that an adjustment is measured with at least, and the time until it is on screen, milliseconds. */
+const ADJUSTED = 10_000;
+const ADJUST_AIM = 100;
+
+/** All keys of the scene adjusted by a sentence whose number is changed. */
+async function benchAdjusted(page: Page): Promise<void> {
+  const view = page.locator('wx-keys-view');
+  await page.keyboard.press('Control+a');
+  const picked = Number(/\d+/.exec((await view.getByText(/keys picked/).textContent()) ?? '')?.[0] ?? 0);
+  await view.getByRole('button', { name: 'Adjust these…' }).click();
+  await page.getByText('Dry run:').first().waitFor();
+  await page.waitForTimeout(1_500);
+  const times: number[] = [];
+  for (let i = 0; i < CHANGES; i++)
+    times.push(await measureChange(page, { key: 'ArrowUp', on: '[data-field^="parameter:"]' }));
+  times.sort((a, b) => a - b);
+  const middle = times[times.length >> 1];
+  report(
+    `  an adjustment of ${picked} keys on screen`,
+    `${middle.toFixed(0)} ms, at most ${times[times.length - 1].toFixed(0)} ms`,
+    `${ADJUST_AIM} ms`,
+    picked >= ADJUSTED && middle <= ADJUST_AIM,
+  );
 }
 
 /** A scene of ten thousand layers and ten runs: from the click until it stands on screen. */
