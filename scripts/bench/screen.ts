@@ -278,6 +278,7 @@ async function benchAdjusted(page: Page): Promise<void> {
   const picked = Number(/\d+/.exec((await view.getByText(/keys picked/).textContent()) ?? '')?.[0] ?? 0);
   await view.getByRole('button', { name: 'Adjust these…' }).click();
   await page.getByText('Dry run:').first().waitFor();
+  await page.getByRole('button', { name: 'Run sheet', exact: true }).click();
   await page.waitForTimeout(1_500);
   const times: number[] = [];
   for (let i = 0; i < CHANGES; i++)
