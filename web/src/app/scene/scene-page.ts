@@ -51,6 +51,7 @@ import { PlayerStore } from './player.store';
 import { Preview, type PreviewOptions } from './preview/preview';
 import { Transport } from './preview/transport';
 import { SceneStore } from './scene.store';
+import type { StageStep } from './stage/stage-handles';
 import { SaveNote } from './save-note';
 import { SentenceBar } from './sentence/sentence-bar';
 import { KeysView } from './keys/keys-view';
@@ -314,6 +315,12 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       cues: scene?.cues.length,
     } as const;
     return panel in counts ? counts[panel as keyof typeof counts] || null : null;
+  }
+
+  /** A change by hand on the preview: arrow keys come fast, and the next one must find the scene of after. */
+  protected stageStep(step: StageStep): void {
+    this.layers.step(step);
+    this.detector.detectChanges();
   }
 
   protected addLayers(): void {
