@@ -102,13 +102,22 @@ function steepness({ ease, value }: NamedKey, to: number): number {
  */
 export function limitSpeed(entries: Entries, layer: StepLayer): Entries {
   const most = Math.max(0, layer.number('most'));
+  // Runs give one easing to hundreds of keys; only free handles depend on the values.
+  const known = new Map<Easing, number>();
+  const steepnessOf = (key: NamedKey, to: number): number => {
+    const before = key.ease.type === 'handles' ? undefined : known.get(key.ease);
+    if (before !== undefined) return before;
+    const steep = steepness(key, to);
+    known.set(key.ease, steep);
+    return steep;
+  };
   return new Map(
     [...entries].map(([channel, list]) => {
       const slowed: Entry[] = [];
       list.forEach((entry, i) => {
         const [before, last] = [list[i - 1], slowed.at(-1)];
         if (!before || !last || !entry.isPicked) return void slowed.push(entry);
-        const steep = steepness(before.key, entry.key.value);
+        const steep = steepnessOf(before.key, entry.key.value);
         if (steep === Infinity) return void slowed.push(entry);
         const seconds = (entry.key.at - before.key.at) / TICKS_PER_SECOND;
         const room = (most / perUnit(channel)) * (seconds / steep);
