@@ -79,6 +79,16 @@ describe('recording a layer’s keys', () => {
     ]);
   });
 
+  test('keeps the shape of a curve that was put on from the library, without the link that only keys have', () => {
+    const curve = { id: 'soft', name: 'Soft', revision: 2 };
+    const linked = { ...byHand, tracks: { rotation: [key(5, -20, { ...soft, curve }), key(25, 10)] } };
+    const recording = recordingOf(linked);
+    if (!recording) throw new Error('nothing to record');
+    const preset = recordPreset(linked, stage, { ...recording, distances: 'px', parameters: {} }, nameFrom);
+    expect(JSON.stringify(preset)).not.toContain('Soft');
+    expect(preset.rows[0].cells[0].ease).toEqual(soft);
+  });
+
   test('put back on the same layer, it is the same keys again', () => {
     const bare = { ...byHand, tracks: {} };
     const [again] = run(sceneOf([bare]), record(), { start: { by: 'time', at: '5f' } });

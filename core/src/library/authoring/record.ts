@@ -1,5 +1,5 @@
 import { channelOf, type ChannelId } from '../../basics/channel';
-import { asBezier, type Easing } from '../../basics/easing';
+import { asBezier, type Easing, unlinked } from '../../basics/easing';
 import type { Parameter, Phase, Preset, PresetEasing, Row } from '../../formulas/preset';
 import { restValue, tracksOf, type Key, type Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
@@ -183,7 +183,8 @@ export function recordingOf(layer: Layer): Omit<RecordOptions, 'parameters'> | n
 
 /** Free handles between different values become a Bézier; others are said relative to rest as the value is. */
 function easeOf(key: Key, next: Key | undefined, channel: ChannelId, layer: Layer): PresetEasing {
-  const { ease } = key;
+  // A preset names curves of the library by references of its own: what a key was linked to is its shape here.
+  const ease = unlinked(key.ease);
   if (ease.type !== 'handles' || !next) return ease;
   const bezier = asBezier(ease, key.value, next.value);
   if (bezier) return bezier;
