@@ -25,7 +25,7 @@ test('a scene opens at rest; a field that is opened, the button or W make it a d
   await expect(badge).toBeVisible();
   await screen.closeEditor();
   await expect.poll(() => screen.pixel(0.3, 0.2535)).not.toEqual(rest);
-  await expect(page.locator('wx-curve-panel').getByText('dry run')).toBeVisible();
+  await expect(page.locator('wx-curve-panel').getByText('dry run', { exact: true })).toBeVisible();
   await page.getByRole('tab', { name: /^layer/i }).click();
   await page.getByRole('button', { name: 'As planned' }).click();
   await expect(page.locator('wx-layer-panel')).toContainText('9 keys on 3 channels.');
