@@ -6,6 +6,7 @@ export * from './basics/channel';
 export * from './basics/colour';
 export * from './basics/random';
 export * from './basics/motion';
+export * from './scene/file';
 export * from './scene/layer';
 export * from './scene/scene';
 export * from './basics/transform';

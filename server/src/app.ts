@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import type { Database } from './database';
 import { createHub, eventRoutes } from './events';
 import { answerErrors, HEADERS, loopbackOnly, notFound, type Surroundings } from './http';
+import { fileRoutes } from './files';
 import { libraryRoutes } from './library';
 import { sceneRoutes } from './scenes';
 
@@ -27,6 +28,7 @@ export function createApp({ database, log, checker, ...surroundings }: AppOption
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
   app.use('/api/scenes', sceneRoutes(database, hub, checker, surroundings));
   app.use('/api/library', libraryRoutes(database, hub, checker, surroundings));
+  app.use('/api/files', fileRoutes(database, surroundings));
   app.use('/api/events', eventRoutes(hub));
   app.use('/api', (request) => {
     throw notFound('address', request.originalUrl);

@@ -1,5 +1,5 @@
 import express, { type NextFunction, type Request, type Response } from 'express';
-import type { ErrorAnswer } from '@wexikine/core';
+import { MOST_FILE_BYTES, type ErrorAnswer } from '@wexikine/core';
 import type { ZodType } from 'zod';
 import { checkBody, type Checker, type LargeBody } from '../checking';
 import { invalid, RequestProblem } from './problem';
@@ -16,6 +16,7 @@ export const BODY_LIMITS = {
   tokens: 5 * MEGABYTE,
   pack: 45 * MEGABYTE,
   scene: 64 * MEGABYTE,
+  file: MOST_FILE_BYTES,
 } as const;
 
 /** From this size on only one body is taken in at a time; the others wait unread, so that memory stays bounded. */
@@ -99,7 +100,8 @@ export function tooLarge(limit: number): RequestProblem {
   });
 }
 
-function bytesOf({ body }: Pick<Request, 'body'>): Uint8Array {
+/** The bytes of a body that was taken in. */
+export function bytesOf({ body }: Pick<Request, 'body'>): Uint8Array {
   return body instanceof Uint8Array ? body : new Uint8Array();
 }
 

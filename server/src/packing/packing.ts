@@ -1,5 +1,5 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { packLayers, unpackLayers, type Layer, type PackedLayers, type RunRecord } from '@wexikine/core';
+import { filesOf, packLayers, unpackLayers, type Layer, type PackedLayers, type RunRecord } from '@wexikine/core';
 
 /** Layers in one stored chunk; a change of one of them writes one of its own. */
 const CHUNK_LAYERS = 64;
@@ -10,6 +10,8 @@ const LEVEL = 1;
 
 /** What decides whether the groups of a scene hang together, and in which chunk a layer is. */
 export interface OutlineEntry extends Pick<Layer, 'id' | 'name' | 'kind' | 'parent'> {
+  /** Names of the files that it uses. */
+  readonly files: readonly string[];
   readonly chunk: number;
 }
 
@@ -57,7 +59,10 @@ export function prepareLayers(layers: readonly Layer[]): PreparedChunk[] {
   return Array.from({ length: count }, (_, i) => {
     const own = layers.slice(i * CHUNK_LAYERS, (i + 1) * CHUNK_LAYERS);
     return {
-      entries: own.map(({ id, name, kind, parent }) => ({ id, name, kind, parent })),
+      entries: own.map((layer) => {
+        const { id, name, kind, parent } = layer;
+        return { id, name, kind, parent, files: filesOf(layer) };
+      }),
       body: deflate(JSON.stringify(packLayers(own))),
     };
   });

@@ -1,27 +1,44 @@
 import type { Layer } from '@wexikine/core';
 import type { Queries } from '../database';
 import { deflate, inflate, prepareLayers, readChunk, type OutlineEntry, type PreparedChunk } from '../packing';
+import { writeUses } from '../files';
 import { insertMany } from './insert-many';
 
-type Row = readonly [string, OutlineEntry['name'], OutlineEntry['kind'], string | null, number];
+type Row = readonly [
+  string,
+  OutlineEntry['name'],
+  OutlineEntry['kind'],
+  string | null,
+  number,
+  ...(readonly [] | readonly [readonly string[]]),
+];
 
 /** What a scene's layers are, from back to front; none where there is no such scene. */
 export async function readOutline(queries: Queries, scene: string): Promise<OutlineEntry[]> {
   const row = await queries.maybeOne<{ body: Uint8Array }>('select body from outlines where scene_id = $1', [scene]);
   if (!row) return [];
   const rows = JSON.parse(inflate(row.body)) as Row[];
-  return rows.map(([id, name, kind, parent, chunk]) => ({ id, name, kind, parent, chunk }));
+  return rows.map(([id, name, kind, parent, chunk, files = []]) => ({ id, name, kind, parent, chunk, files }));
 }
 
 /** Writes what a scene’s layers are, from back to front. */
-export async function writeOutline(queries: Queries, scene: string, entries: readonly OutlineEntry[]): Promise<void> {
-  const rows = entries.map(({ id, name, kind, parent, chunk }): Row => [id, name, kind, parent, chunk]);
+export async function putOutline(queries: Queries, scene: string, entries: readonly OutlineEntry[]): Promise<void> {
+  const rows = entries.map(({ id, name, kind, parent, chunk, files }): Row => {
+    return files.length === 0 ? [id, name, kind, parent, chunk] : [id, name, kind, parent, chunk, files];
+  });
   await queries.run(
     `insert into outlines (scene_id, body) values ($1, $2)
      on conflict (scene_id) do update set body = excluded.body`,
     [scene, deflate(JSON.stringify(rows))],
   );
   await queries.run('update scenes set layer_count = $2 where id = $1', [scene, entries.length]);
+}
+
+/** Writes what a scene’s layers are, and which files they use. */
+export async function writeOutline(queries: Queries, scene: string, entries: readonly OutlineEntry[]): Promise<void> {
+  await putOutline(queries, scene, entries);
+  const files = entries.flatMap((entry) => entry.files);
+  await writeUses(queries, scene, files);
 }
 
 /** The chunks of a scene, packed. */

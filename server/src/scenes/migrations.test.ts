@@ -1,11 +1,21 @@
 import { afterAll, describe, expect, test } from '@jest/globals';
 import { PGlite } from '@electric-sql/pglite';
-import { sceneSchema, STARTER_MOVEMENTS, STARTER_RIGS, type Layer, type Scene } from '@wexikine/core';
+import {
+  headerOf,
+  programmeBoard,
+  sceneSchema,
+  STARTER_MOVEMENTS,
+  STARTER_RIGS,
+  type Layer,
+  type Scene,
+} from '@wexikine/core';
 import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase, type Database } from '../database';
 import { manyRecords } from '../library/records';
+import { prepare } from '../packing';
+import { putChunks, putOutline } from './chunks-table';
 import { readScene } from './scenes';
 import { UPGRADES } from './upgrade';
 
@@ -167,5 +177,35 @@ describe('a database of a version before', () => {
     const counts = await now.many<{ layer_count: number }>('select layer_count from scenes order by id');
     expect(counts.map(({ layer_count }) => layer_count)).toEqual(scenes.map(({ layers }) => layers.length));
     await now.close();
+  });
+
+  test('pictures that stood as text in a scene become files, each kept once, and the scene shows the same', async () => {
+    const { at } = stages();
+    const old = await at(8);
+    const bytes = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]), Buffer.alloc(50, 1)]);
+    const board = programmeBoard();
+    const source = { type: 'picture' as const, href: `data:image/png;base64,${bytes.toString('base64')}` };
+    const drawing = { type: 'picture' as const, href: 'data:image/svg+xml,%3Csvg/%3E' };
+    const cards = board.layers.filter(({ kind }) => kind === 'card');
+    const layers = board.layers.map((layer): Layer => {
+      const place = cards.indexOf(layer);
+      return place < 0 || place > 2 ? layer : { ...layer, kind: 'picture', source: place < 2 ? source : drawing };
+    });
+    const { chunks } = prepare(layers, []);
+    await old.run(
+      'insert into scenes (id, header, version, created_at, changed_at) values ($1, $2::jsonb, 1, now(), now())',
+      ['s', JSON.stringify(headerOf(board))],
+    );
+    await putOutline(old, 's', await putChunks(old, 's', chunks));
+    const now = await at(9);
+    const { scene } = await readScene(now, 's');
+    expect(scene.layers.map(({ id }) => id)).toEqual(layers.map(({ id }) => id));
+    const hrefs = scene.layers.flatMap((layer) => (layer.source.type === 'picture' ? [layer.source.href] : []));
+    expect(hrefs[0]).toMatch(/^files\/[0-9a-f]{64}\.png$/);
+    expect(hrefs.slice(1)).toEqual([hrefs[0], drawing.href]);
+    expect(sceneSchema.safeParse(scene).error?.issues ?? []).toEqual([]);
+    const kept = await now.many<{ body: Uint8Array }>('select body from files');
+    expect(kept.map(({ body }) => Buffer.compare(Buffer.from(body), bytes))).toEqual([0]);
+    expect(await now.many('select file, layers from file_uses')).toEqual([{ file: hrefs[0].slice(6), layers: 2 }]);
   });
 });

@@ -147,6 +147,7 @@ export async function copyRows(queries: Queries, from: string, to: string): Prom
     ['layer_chunks', 'chunk, body'],
     ['runs', 'id, place, off, preset_id, preset_revision, layer_count, uses, version'],
     ['run_slices', 'run_id, slice, body'],
+    ['file_uses', 'file, layers'],
   ];
   for (const [table, columns] of copies) {
     await queries.run(
@@ -161,7 +162,7 @@ export async function dropDeleted(queries: Queries, before: string): Promise<num
   const rows = await queries.many<{ id: string }>('select id from scenes where deleted_at < $1', [before]);
   const ids = rows.map(({ id }) => id);
   if (ids.length === 0) return 0;
-  for (const table of ['outlines', 'layer_chunks', 'runs', 'scene_changes']) {
+  for (const table of ['outlines', 'layer_chunks', 'runs', 'scene_changes', 'file_uses']) {
     await queries.run(`delete from ${table} where scene_id = any($1::text[])`, [ids]);
   }
   await queries.run('delete from scenes where id = any($1::text[])', [ids]);

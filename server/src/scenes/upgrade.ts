@@ -9,8 +9,9 @@ import {
 } from '@wexikine/core';
 import type { Queries } from '../database';
 import { writeRecords } from '../library/import';
-import { prepare } from '../packing';
-import { putChunks, writeOutline } from './chunks-table';
+import { withFile } from '../files';
+import { prepare, prepareLayers, readChunk } from '../packing';
+import { manyChunks, putChunks, putOutline, readOutline, writeOutline } from './chunks-table';
 import { orderRuns, putRuns } from './runs-table';
 
 /** Brings the layers and runs of every scene over to packed chunks, the runs with what is their own (migration 005). */
@@ -33,7 +34,7 @@ export async function packScenes(queries: Queries): Promise<void> {
       records.map(({ body }) => body),
     );
     const { chunks, runs } = prepare(scene.layers, scene.runs);
-    await writeOutline(queries, id, await putChunks(queries, id, chunks));
+    await putOutline(queries, id, await putChunks(queries, id, chunks));
     await putRuns(queries, id, runs, version);
     await orderRuns(
       queries,
@@ -52,9 +53,33 @@ async function addStarters(queries: Queries, items: readonly LibraryItem[]): Pro
   await writeRecords(queries, missing, new Date().toISOString());
 }
 
+/** Takes pictures that stand as text in scenes out into files, each kept once (migration 009). */
+async function fileEmbedded(queries: Queries): Promise<void> {
+  const scenes = await queries.many<{ id: string }>('select id from scenes');
+  for (const { id } of scenes) {
+    const outline = await readOutline(queries, id);
+    const moved: Layer[] = [];
+    for (const { chunk, body } of await manyChunks(queries, id)) {
+      for (const layer of readChunk(body)) {
+        if (!outline.some((entry) => entry.id === layer.id && entry.chunk === chunk)) continue;
+        const filed = await withFile(queries, layer);
+        if (filed) moved.push(filed);
+      }
+    }
+    if (moved.length === 0) continue;
+    const known = new Map((await putChunks(queries, id, prepareLayers(moved))).map((entry) => [entry.id, entry]));
+    await writeOutline(
+      queries,
+      id,
+      outline.map((entry) => known.get(entry.id) ?? entry),
+    );
+  }
+}
+
 /** What some migrations leave to the application, by their file. */
 export const UPGRADES = {
   '005_parts.sql': packScenes,
   '007_rigs.sql': (queries: Queries) => addStarters(queries, STARTER_RIGS),
   '008_movements.sql': (queries: Queries) => addStarters(queries, [...STARTER_MOVEMENTS, ...STARTER_RIGS]),
+  '009_files.sql': fileEmbedded,
 } as const;

@@ -6,6 +6,7 @@ export {
   restValues,
   tracksOf,
   keyTimes,
+  filesOf,
   FONTS,
   LAYER_KINDS,
   type Layer,

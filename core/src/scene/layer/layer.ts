@@ -4,6 +4,7 @@ import { oklabFromCss, type Oklab } from '../../basics/colour';
 import { ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
 import { pathDataSchema } from '../../formulas/preset';
+import { fileAt, FONT_FILE, PICTURE_FILE } from '../file';
 import { keySchema, trackSchema, isInOrder, type Track } from './key';
 
 const colourSchema = z
@@ -29,6 +30,14 @@ const lookSchema = z.strictObject({
 /** Font families that ship with the application. */
 export const FONTS = ['Bricolage Grotesque', 'Spline Sans', 'Spline Sans Mono'] as const;
 
+/** Name of a font family: one that ships with the application, or one's own. */
+const fontNameSchema = z
+  .string()
+  .trim()
+  .min(1)
+  .max(100)
+  .regex(/^[^"'\\;{}<>]+$/, 'A font’s name has no quotes, brackets, backslashes or semicolons.');
+
 const sourceSchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('rectangle') }),
   z.strictObject({ type: z.literal('ellipse') }),
@@ -37,7 +46,9 @@ const sourceSchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: z.literal('text'),
     text: z.string().max(5_000),
-    font: z.enum(FONTS),
+    font: fontNameSchema,
+    /** Address of the font's file, where it is one's own. */
+    fontFile: z.string().regex(FONT_FILE, 'A font must be a file that is kept.').optional(),
     weight: z.int().min(100).max(900),
     size: z.number().min(1).max(2_000),
     align: z.enum(['left', 'middle', 'right']),
@@ -47,7 +58,13 @@ const sourceSchema = z.discriminatedUnion('type', [
     href: z
       .string()
       .max(4_000_000)
-      .regex(/^data:image\/(png|jpeg|webp|svg\+xml)[;,]/, 'A picture must be embedded as a data: address.'),
+      .regex(
+        new RegExp(`^data:image/(png|jpeg|webp|svg\\+xml)[;,]|${PICTURE_FILE.source}`),
+        'A picture must be a file that is kept, or embedded as a data: address.',
+      ),
+    /** Size of the picture in its own pixels, as it is shown; unsaid where it is embedded. */
+    width: z.int().min(1).max(100_000).optional(),
+    height: z.int().min(1).max(100_000).optional(),
   }),
   z.strictObject({ type: z.literal('none') }),
 ]);
@@ -121,6 +138,13 @@ export type Layer = Readonly<z.infer<typeof layerSchema>>;
 export type LayerLook = Layer['look'];
 /** What a layer shows: a shape, words, a picture, or nothing. */
 export type LayerSource = Layer['source'];
+
+/** Names of the files that a layer uses, each once. */
+export function filesOf({ source }: Pick<Layer, 'source'>): string[] {
+  const address = source.type === 'picture' ? source.href : source.type === 'text' ? source.fontFile : undefined;
+  const name = address === undefined ? null : fileAt(address);
+  return name === null ? [] : [name];
+}
 
 type ReadColour = (text: string) => Oklab | null;
 

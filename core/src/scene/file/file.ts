@@ -1,0 +1,76 @@
+import * as z from 'zod';
+
+/** What a file is for. */
+export type FileKind = 'picture' | 'font';
+
+interface FileType {
+  readonly kind: FileKind;
+  /** Media type. Source: the IANA registry of media types. */
+  readonly media: string;
+  /** In words. */
+  readonly label: string;
+}
+
+/** Every type of file that can be kept, by the ending of its name. */
+export const FILE_TYPES = {
+  png: { kind: 'picture', media: 'image/png', label: 'PNG' },
+  jpg: { kind: 'picture', media: 'image/jpeg', label: 'JPEG' },
+  webp: { kind: 'picture', media: 'image/webp', label: 'WebP' },
+  avif: { kind: 'picture', media: 'image/avif', label: 'AVIF' },
+  gif: { kind: 'picture', media: 'image/gif', label: 'GIF' },
+  svg: { kind: 'picture', media: 'image/svg+xml', label: 'SVG' },
+  ttf: { kind: 'font', media: 'font/ttf', label: 'TTF' },
+  otf: { kind: 'font', media: 'font/otf', label: 'OTF' },
+  woff2: { kind: 'font', media: 'font/woff2', label: 'WOFF2' },
+} as const satisfies Record<string, FileType>;
+
+/** The ending of a file's name. */
+export type FileEnding = keyof typeof FILE_TYPES;
+
+/** Bytes of one file at most. */
+export const MOST_FILE_BYTES = 40 * 1024 * 1024;
+
+const ENDINGS = Object.keys(FILE_TYPES) as FileEnding[];
+const endingsOf = (kind: FileKind): string => ENDINGS.filter((ending) => FILE_TYPES[ending].kind === kind).join('|');
+
+/** A file's name: the SHA-256 of its content in 64 hexadecimal digits, and its type. */
+export const fileNameSchema = z
+  .string()
+  .regex(new RegExp(`^[0-9a-f]{64}\\.(${ENDINGS.join('|')})$`), 'This is not the name of a file that is kept.');
+
+/** Where layers find a file: `files/` and its name, from the scene's own address or folder. */
+const FOLDER = 'files/';
+
+/** Addresses of pictures that are kept as files. */
+export const PICTURE_FILE = new RegExp(`^${FOLDER}[0-9a-f]{64}\\.(${endingsOf('picture')})$`);
+/** Addresses of fonts that are kept as files. */
+export const FONT_FILE = new RegExp(`^${FOLDER}[0-9a-f]{64}\\.(${endingsOf('font')})$`);
+
+/** The address of a file by its name. */
+export function fileAddress(name: string): string {
+  return FOLDER + name;
+}
+
+/** The name of the file at an address; null for what stands in the scene itself. */
+export function fileAt(address: string): string | null {
+  return address.startsWith(FOLDER) ? address.slice(FOLDER.length) : null;
+}
+
+/** The type of a file by its name. */
+export function fileType(name: string): FileType {
+  return FILE_TYPES[name.slice(name.lastIndexOf('.') + 1) as FileEnding];
+}
+
+/** What the server tells of a file that it keeps. */
+export const keptFileSchema = z.strictObject({
+  name: fileNameSchema,
+  /** What it was called by who brought it. */
+  title: z.string().max(200),
+  /** Bytes. */
+  size: z.int().min(0),
+  added: z.iso.datetime(),
+  /** Scenes that are not gone for good, with their layers that use it. */
+  uses: z.array(z.strictObject({ scene: z.string(), sceneName: z.string(), layers: z.int().min(1) })),
+});
+/** What the server tells of a file that it keeps. */
+export type KeptFile = Readonly<z.infer<typeof keptFileSchema>>;

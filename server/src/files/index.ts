@@ -1,0 +1,3 @@
+export { fileRoutes } from './routes';
+export { withFile } from './files';
+export { writeUses } from './files-table';
