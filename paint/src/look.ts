@@ -10,6 +10,9 @@ import {
 } from '@wexikine/core';
 import type { Context } from './surfaces';
 
+/** A fill of many stops. */
+export type ManyStops = Extract<Layer['look']['fill'], { stops: unknown }>;
+
 /** Drawn value of a channel of one layer in a sampled frame, within the channel's limits. */
 export function valueAt(frame: Frame, index: number, id: ChannelId): number {
   return clampToChannel(id, frame.values[index * CHANNEL_COUNT + channelOf(id).slot]);
@@ -33,6 +36,7 @@ export function fillStyle(
   const { fill } = layer.look;
   if (fill === undefined) return null;
   if (typeof fill === 'string') return keyedColour(frame, layer, index, 'fill', fill);
+  if ('stops' in fill) return fill.stops[0].colour;
   const gradient = gradientAcross(context, fill.angle, width, height);
   gradient.addColorStop(0, fill.from);
   gradient.addColorStop(1, fill.to);
@@ -53,4 +57,20 @@ export function strokeStyle(frame: Frame, layer: Layer, index: number): string |
   const { stroke } = layer.look;
   if (stroke === undefined || valueAt(frame, index, 'stroke.width') <= 0) return null;
   return keyedColour(frame, layer, index, 'stroke', stroke);
+}
+
+/** A gradient of many stops, and the matrix in whose space it is drawn, px of the box; null where that is flat. */
+export function mappedGradient(
+  context: Context,
+  { kind, stops, map }: ManyStops,
+  width: number,
+  height: number,
+): { readonly gradient: CanvasGradient; readonly matrix: DOMMatrix } | null {
+  const [a, b, c, d, e, f] = map;
+  const matrix = new DOMMatrix([a * width, b * height, c * width, d * height, e * width, f * height]);
+  if (Math.abs(matrix.a * matrix.d - matrix.b * matrix.c) < 1e-9) return null;
+  const gradient =
+    kind === 'linear' ? context.createLinearGradient(0, 0, 1, 0) : context.createRadialGradient(0, 0, 0, 0, 0, 1);
+  for (const { at, colour } of stops) gradient.addColorStop(at, colour);
+  return { gradient, matrix };
 }

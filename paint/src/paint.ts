@@ -1,5 +1,5 @@
-import { matrixAt, type CompiledScene, type Frame, type Layer, type LayerSource } from '@wexikine/core';
-import { fillStyle, strokeStyle, valueAt } from './look';
+import { isTrimmed, matrixAt, type CompiledScene, type Frame, type Layer, type LayerSource } from '@wexikine/core';
+import { fillStyle, mappedGradient, strokeStyle, valueAt } from './look';
 import { createOutlines, type Outline } from './outline';
 import type { Context, Surfaces } from './surfaces';
 
@@ -41,9 +41,12 @@ function childrenOf({ parents }: CompiledScene): Children {
   return children;
 }
 
+type PictureShown = Extract<LayerSource, { type: 'picture' }>;
 type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 const LINE_HEIGHT = 1.2;
+/** How far a mitre may reach, as SVG has it where nothing is said (SVG 2, section 13.5.4). */
+const MITRE_LIMIT = 4;
 /** The deviation of a shadow is half its blur on a canvas, and all of it in the filter of CSS. */
 const CSS_BLUR = 2;
 
@@ -51,8 +54,15 @@ const CSS_BLUR = 2;
  * Text as CSS sets it: lines of 1.2 times the size in the middle of the box, on each the ascent and descent with half of
  * what is left above. Source: CSS 2.2, section 10.8.1 (leading); the canvas's own middle is that of the em square.
  */
-function drawText(context: Context, source: TextSource, width: number, height: number, spacing: number): void {
-  context.font = `${source.weight} ${source.size}px "${source.font}", sans-serif`;
+function drawText(
+  context: Context,
+  source: TextSource,
+  family: string,
+  width: number,
+  height: number,
+  spacing: number,
+): void {
+  context.font = `${source.weight} ${source.size}px "${family}", sans-serif`;
   context.letterSpacing = `${spacing}px`;
   context.textAlign = source.align === 'middle' ? 'center' : source.align;
   context.textBaseline = 'alphabetic';
@@ -116,10 +126,50 @@ function strokeOutline(
   context.strokeStyle = colour;
   context.lineWidth = valueAt(frame, index, 'stroke.width');
   context.lineCap = layer.look.cap ?? 'butt';
-  context.lineJoin = 'round';
-  context.setLineDash(trim === 'all' ? [] : [...trim.dash]);
+  context.lineJoin = layer.look.join ?? 'round';
+  context.miterLimit = MITRE_LIMIT;
+  const dashes = layer.look.dash === undefined || isTrimmed(layer) ? [] : [...layer.look.dash];
+  context.setLineDash(trim === 'all' ? dashes : [...trim.dash]);
   context.lineDashOffset = trim === 'all' ? 0 : trim.offset;
   context.stroke(path);
+}
+
+/** Fills an outline; one gradient of many stops is drawn in a space of its own. */
+function fillOutline(
+  context: Context,
+  path: Path2D,
+  frame: Frame,
+  layer: Layer,
+  index: number,
+  width: number,
+  height: number,
+): void {
+  const { fill, rule = 'nonzero' } = layer.look;
+  const mapped = typeof fill === 'object' && 'stops' in fill ? mappedGradient(context, fill, width, height) : null;
+  if (mapped) {
+    const { gradient, matrix } = mapped;
+    const inside = new Path2D();
+    inside.addPath(path, matrix.inverse());
+    context.save();
+    context.transform(matrix.a, matrix.b, matrix.c, matrix.d, matrix.e, matrix.f);
+    context.fillStyle = gradient;
+    context.fill(inside, rule);
+    context.restore();
+    return;
+  }
+  const style = fillStyle(context, frame, layer, index, width, height);
+  if (style === null) return;
+  context.fillStyle = style;
+  context.fill(path, rule);
+}
+
+/** How long the longer side of a whole picture is where it is drawn now, device px. */
+function longestDrawn(context: Context, source: PictureShown, width: number, height: number, zoom: number): number {
+  if (!source.width || !source.height) return Infinity;
+  const { a, b, c, d } = context.getTransform();
+  const share = source.width / source.height;
+  const cover = Math.max(width, height * share) * zoom;
+  return Math.max(cover * Math.hypot(a, b), (cover / share) * Math.hypot(c, d));
 }
 
 /** True where a layer throws a shadow. */
@@ -146,9 +196,10 @@ export function createPainter(surfaces: Surfaces): Painter {
     width: number,
     height: number,
   ): void => {
-    const bitmap = layer.source.type === 'picture' ? surfaces.picture(layer.source.href) : null;
-    if (!bitmap) return;
     const zoom = valueAt(frame, index, 'crop.zoom');
+    if (layer.source.type !== 'picture') return;
+    const bitmap = surfaces.picture(layer.source.href, longestDrawn(context, layer.source, width, height, zoom));
+    if (!bitmap) return;
     const scale = Math.max(width / bitmap.width, height / bitmap.height) * zoom;
     const [w, h] = [width / scale, height / scale];
     const x = Math.min(bitmap.width - w, Math.max(0, valueAt(frame, index, 'crop.x') * bitmap.width - w / 2));
@@ -166,11 +217,7 @@ export function createPainter(surfaces: Surfaces): Painter {
   ): void => {
     const outline = outlineOf(layer, width, height, valueAt(frame, index, 'corner'));
     const path = surfaces.path(outline.d);
-    const fill = fillStyle(context, frame, layer, index, width, height);
-    if (fill !== null) {
-      context.fillStyle = fill;
-      context.fill(path);
-    }
+    fillOutline(context, path, frame, layer, index, width, height);
     strokeOutline(context, path, outline, frame, layer, index);
   };
 
@@ -179,7 +226,9 @@ export function createPainter(surfaces: Surfaces): Painter {
     const [width, height] = [valueAt(frame, index, 'size.x'), valueAt(frame, index, 'size.y')];
     if (layer.source.type === 'text') {
       context.fillStyle = fillStyle(context, frame, layer, index, width, height) ?? '#000';
-      drawText(context, layer.source, width, height, valueAt(frame, index, 'letterSpacing'));
+      const { font, fontFile } = layer.source;
+      const family = fontFile === undefined ? font : surfaces.family(fontFile);
+      drawText(context, layer.source, family, width, height, valueAt(frame, index, 'letterSpacing'));
     } else if (layer.source.type === 'picture') {
       drawPicture(context, frame, layer, index, width, height);
     } else {

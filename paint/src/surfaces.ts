@@ -1,10 +1,9 @@
-import { pictureSize } from '@wexikine/core';
+import { ownFamily } from '@wexikine/core';
+import { createPictures, type PictureSource } from './pictures';
+import { servedAt } from './served';
 
 /** What the painter draws on: a page's canvas, an OffscreenCanvas in a worker, or a canvas on the server. */
 export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
-
-/** Something that can be drawn as a picture. */
-export type PictureSource = CanvasImageSource & { readonly width: number; readonly height: number };
 
 /** What a painter needs from where it runs. */
 export interface Surfaces {
@@ -12,47 +11,42 @@ export interface Surfaces {
   take: (width: number, height: number) => Context;
   /** Gives a context back for the next `take`. */
   give: (context: Context) => void;
-  /** A loaded picture, or null while it loads or when it cannot be read. */
-  picture: (href: string) => PictureSource | null;
+  /**
+   * A picture that is at least so long on its longer side, px, or as large as it is; null while it loads or when it cannot
+   * be read. What is known in another size stands in meanwhile.
+   */
+  picture: (address: string, longest: number) => PictureSource | null;
+  /** The family that a font's file is set as. */
+  family: (address: string) => string;
   /** An SVG path as a Path2D in pixels. */
   path: (d: string) => Path2D;
 }
 
-async function loadBitmap(href: string): Promise<PictureSource> {
-  const response = await fetch(href);
-  return createImageBitmap(await response.blob());
+/** Fonts of one's own, each loaded when it is first drawn; until then the browser's own stands in. */
+function createFonts(onLoad: () => void): Surfaces['family'] {
+  const asked = new Set<string>();
+  return (address) => {
+    const family = ownFamily(address);
+    if (asked.has(address)) return family;
+    asked.add(address);
+    const fonts =
+      typeof document === 'undefined' ? (globalThis as unknown as { fonts: FontFaceSet }).fonts : document.fonts;
+    const face = new FontFace(family, `url("${servedAt(address)}")`, { weight: '1 1000' });
+    (fonts as unknown as { add: (face: FontFace) => void }).add(face);
+    face.load().then(onLoad, () => undefined);
+    return family;
+  };
 }
 
-/** An SVG picture: bitmaps cannot be made of one, so it is kept as the page's own image, in its own size. */
-async function loadDrawing(href: string): Promise<PictureSource> {
-  const image = new Image();
-  image.src = href;
-  await image.decode();
-  const size = pictureSize(href) ?? { width: image.naturalWidth, height: image.naturalHeight };
-  image.width = size.width;
-  image.height = size.height;
-  return image;
-}
-
-/** Surfaces for a browser page or worker; `onLoad` is called when a picture has arrived. */
+/** Surfaces for a browser page or worker; `onLoad` is called when a picture or a font has arrived. */
 export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
   const free: Context[] = [];
   const paths = new Map<string, Path2D>();
-  const pictures = new Map<string, PictureSource | null>();
-  const load = async (href: string): Promise<void> => {
-    pictures.set(href, await (href.startsWith('data:image/svg') ? loadDrawing(href) : loadBitmap(href)));
-    onLoad();
-  };
   return {
     take: (width, height) => takeContext(free.pop(), Math.ceil(width), Math.ceil(height)),
     give: (context) => void free.push(context),
-    picture: (href) => {
-      const known = pictures.get(href);
-      if (known !== undefined) return known;
-      pictures.set(href, null);
-      load(href).catch(() => pictures.set(href, null));
-      return null;
-    },
+    picture: createPictures(onLoad),
+    family: createFonts(onLoad),
     path: (d) => {
       const known = paths.get(d) ?? new Path2D(d);
       paths.set(d, known);

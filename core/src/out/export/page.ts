@@ -2,7 +2,8 @@ import { CHANNELS, clampToChannel, type ChannelId } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { outlinePath, pictureSize } from '../../scene/outline';
 import { bakedScene, EXPORT_WITHIN, sampleTrack } from '../../scene/sample';
-import { restValue, tracksOf, type Layer } from '../../scene/layer';
+import { isTrimmed, restValue, tracksOf, type Layer, type LayerLook } from '../../scene/layer';
+import { ownFamily } from '../../scene/file';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
 import { cssTrack, decimal, percentOf } from './keyframes';
@@ -12,6 +13,8 @@ import { PLAYER } from './player';
 export interface PageOptions {
   /** CSS text of `@font-face` rules with the fonts embedded; without it the reader's own fonts stand in. */
   readonly fontFaces?: string;
+  /** Text of the addresses of files, by which they stand in the page itself. */
+  readonly embedded?: ReadonlyMap<string, string>;
 }
 
 function escapeHtml(text: string): string {
@@ -106,7 +109,6 @@ function isUsed(layer: Layer, ids: readonly ChannelId[]): boolean {
 const FILL: readonly ChannelId[] = ['fill.l', 'fill.a', 'fill.b'];
 const STROKE: readonly ChannelId[] = ['stroke.l', 'stroke.a', 'stroke.b'];
 const SHAPE: readonly ChannelId[] = ['size.x', 'size.y', 'corner'];
-const TRIM: readonly ChannelId[] = ['stroke.start', 'stroke.end', 'stroke.shift'];
 const SHADOW: readonly ChannelId[] = ['shadow.opacity'];
 
 function colourText(layer: Layer, ids: readonly ChannelId[], still: string): string {
@@ -118,6 +120,8 @@ function fillText(layer: Layer): string {
   const { fill } = layer.look;
   if (fill === undefined) return 'transparent';
   if (typeof fill === 'string') return colourText(layer, FILL, fill);
+  // Words alone come here with stops of their own, and stand in the first.
+  if ('stops' in fill) return fill.stops[0].colour;
   return `linear-gradient(${decimal(fill.angle + 180)}deg, ${fill.from}, ${fill.to})`;
 }
 
@@ -155,6 +159,8 @@ function outlineAnimation(layer: Layer, scene: Scene, name: string, write: (d: s
   };
 }
 
+type ManyStops = Extract<LayerLook['fill'], { stops: unknown }>;
+
 interface Drawn {
   readonly html: string;
   readonly rules: readonly string[];
@@ -162,27 +168,39 @@ interface Drawn {
 
 /** Shapes with an outline, and all paths, are drawn along their path; plain cards are boxes of CSS. */
 function isAlongPath({ source, look }: Layer): boolean {
-  return source.type === 'path' || look.stroke !== undefined;
+  return source.type === 'path' || look.stroke !== undefined || (typeof look.fill === 'object' && 'stops' in look.fill);
+}
+
+/** A gradient of many stops as SVG draws it in the box of a shape. */
+function gradientElement({ kind, stops, map }: ManyStops, id: string): string {
+  const [tag, line] =
+    kind === 'linear' ? ['linearGradient', 'x1="0" y1="0" x2="1" y2="0"'] : ['radialGradient', 'cx="0" cy="0" r="1"'];
+  const inside = stops.map(({ at, colour }) => `<stop offset="${decimal(at)}" stop-color="${escapeHtml(colour)}"/>`);
+  return `<defs><${tag} id="${id}" ${line} gradientTransform="matrix(${map.map(decimal).join(' ')})">${inside.join('')}</${tag}></defs>`;
 }
 
 /** A fill that follows a path: a plain colour as SVG, a gradient as a box that is cut along the path. */
 function pathFill(layer: Layer, scene: Scene, id: string): Drawn {
-  const { fill } = layer.look;
+  const { fill, rule } = layer.look;
   if (fill === undefined) return { html: '', rules: [] };
   const d = outlineAt(layer, layer.span.in);
   const name = `${id}-fill`;
-  if (typeof fill === 'string') {
+  if (typeof fill === 'string' || 'stops' in fill) {
     const animation = outlineAnimation(layer, scene, name, (path) => `d: path("${path}")`);
+    const shown = typeof fill === 'string' ? fillText(layer) : `url(#${id}-stops)`;
+    const defs = typeof fill === 'string' ? '' : gradientElement(fill, `${id}-stops`);
+    const inside = rule === undefined ? '' : `; fill-rule: ${rule}`;
     return {
-      html: `<svg aria-hidden="true"><path id="${name}" d="${escapeHtml(d)}"/></svg>`,
+      html: `<svg aria-hidden="true">${defs}<path id="${name}" d="${escapeHtml(d)}"/></svg>`,
       rules: [
-        `#${name} { fill: ${fillText(layer)}${animation ? `; animation: ${animation.use}` : ''} }`,
+        `#${name} { fill: ${shown}${inside}${animation ? `; animation: ${animation.use}` : ''} }`,
         ...(animation ? [animation.rule] : []),
       ],
     };
   }
-  const animation = outlineAnimation(layer, scene, name, (path) => `clip-path: path("${path}")`);
-  const still = `background: ${fillText(layer)}; clip-path: path("${d}")`;
+  const across = rule === undefined ? '' : `${rule}, `;
+  const animation = outlineAnimation(layer, scene, name, (path) => `clip-path: path(${across}"${path}")`);
+  const still = `background: ${fillText(layer)}; clip-path: path(${across}"${d}")`;
   return {
     html: `<div id="${name}"></div>`,
     rules: [
@@ -193,19 +211,23 @@ function pathFill(layer: Layer, scene: Scene, id: string): Drawn {
 }
 
 function pathStroke(layer: Layer, scene: Scene, id: string): Drawn {
-  const { stroke, cap } = layer.look;
+  const { stroke, cap, join, dash } = layer.look;
   if (stroke === undefined) return { html: '', rules: [] };
   const name = `${id}-line`;
   const animation = outlineAnimation(layer, scene, name, (path) => `d: path("${path}")`);
-  const isTrimmed = isUsed(layer, TRIM);
+  const isPart = isTrimmed(layer);
   const d = escapeHtml(outlineAt(layer, layer.span.in));
   const styles = [
     `stroke: ${colourText(layer, STROKE, stroke)}`,
     `stroke-linecap: ${cap ?? 'butt'}`,
+    ...(join === undefined ? [] : [`stroke-linejoin: ${join}`]),
+    ...(dash === undefined || isPart
+      ? []
+      : [`stroke-dasharray: ${dash.map((length) => `${decimal(length)}px`).join(' ')}`]),
     ...(animation ? [`animation: ${animation.use}`] : []),
   ];
   return {
-    html: `<svg aria-hidden="true"><path id="${name}" class="line${isTrimmed ? ' trim' : ''}" pathLength="1" d="${d}"/></svg>`,
+    html: `<svg aria-hidden="true"><path id="${name}" class="line${isPart ? ' trim' : ''}"${isPart ? ' pathLength="1"' : ''} d="${d}"/></svg>`,
     rules: [`#${name} { ${styles.join('; ')} }`, ...(animation ? [animation.rule] : [])],
   };
 }
@@ -225,7 +247,7 @@ function filterText(layer: Layer): string[] {
 }
 
 /** What is drawn of a layer itself. */
-function drawOwn(layer: Layer, scene: Scene, id: string): Drawn {
+function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['embedded']): Drawn {
   const { source } = layer;
   const own = (classes: string, styles: readonly string[], html: string, rules: readonly string[] = []): Drawn => ({
     html: `<div class="own${classes}" id="${id}-own">${html}</div>`,
@@ -235,8 +257,9 @@ function drawOwn(layer: Layer, scene: Scene, id: string): Drawn {
     case 'none':
       return { html: '', rules: [] };
     case 'text': {
-      const font = `font: ${source.weight} ${source.size}px/1.2 '${source.font}', sans-serif`;
-      const isGradient = typeof layer.look.fill === 'object';
+      const family = source.fontFile === undefined ? source.font : ownFamily(source.fontFile);
+      const font = `font: ${source.weight} ${source.size}px/1.2 '${family}', sans-serif`;
+      const isGradient = typeof layer.look.fill === 'object' && 'from' in layer.look.fill;
       const colour = layer.look.fill === undefined ? 'color: #000' : `color: ${fillText(layer)}`;
       const clipped = `background: ${fillText(layer)}; background-clip: text; color: transparent`;
       return own(
@@ -246,9 +269,10 @@ function drawOwn(layer: Layer, scene: Scene, id: string): Drawn {
       );
     }
     case 'picture': {
-      const size = pictureSize(source.href) ?? { width: 1, height: 1 };
+      const { width, height, href } = source;
+      const size = width && height ? { width, height } : (pictureSize(href) ?? { width: 1, height: 1 });
       const styles = [`--w: ${decimal(size.width)}`, `--h: ${decimal(size.height)}`];
-      return own(' picture', styles, `<img src="${escapeHtml(source.href)}" alt="">`);
+      return own(' picture', styles, `<img src="${escapeHtml(embedded?.get(href) ?? href)}" alt="">`);
     }
     case 'rectangle':
     case 'ellipse':
@@ -325,7 +349,7 @@ function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[
  * `data-layer` with the layer's id. What rigs drive and motion paths
  * add is written as keys within `EXPORT_WITHIN`, and the page says so.
  */
-export function exportPage(given: Scene, { fontFaces = '' }: PageOptions = {}): string {
+export function exportPage(given: Scene, { fontFaces = '', embedded }: PageOptions = {}): string {
   const scene = bakedScene(given);
   const note =
     scene === given
@@ -340,7 +364,7 @@ export function exportPage(given: Scene, { fontFaces = '' }: PageOptions = {}): 
         const animations = layerAnimations(layer, scene, id);
         const uses = animations.map(({ use }) => use).join(', ');
         const style = [...ownStyle(layer), ...(uses === '' ? [] : [`animation: ${uses}`])].join('; ');
-        const own = drawOwn(layer, scene, id);
+        const own = drawOwn(layer, scene, id, embedded);
         rules.push(...animations.map(({ rule }) => rule), `#${id} { ${style} }`, ...own.rules);
         return `<div class="layer" id="${id}" data-layer="${layer.id}">${own.html}${write(layer.id)}</div>`;
       })

@@ -74,3 +74,8 @@ export const keptFileSchema = z.strictObject({
 });
 /** What the server tells of a file that it keeps. */
 export type KeptFile = Readonly<z.infer<typeof keptFileSchema>>;
+
+/** The name under which a font of one's own is set, so that it never stands for another of the same family. */
+export function ownFamily(address: string): string {
+  return `own-${(fileAt(address) ?? address).slice(0, 16)}`;
+}

@@ -8,6 +8,7 @@ export {
   fileNameSchema,
   fileType,
   keptFileSchema,
+  ownFamily,
   type FileEnding,
   type FileKind,
   type KeptFile,

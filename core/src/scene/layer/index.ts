@@ -7,6 +7,8 @@ export {
   tracksOf,
   keyTimes,
   filesOf,
+  firstColour,
+  isTrimmed,
   FONTS,
   LAYER_KINDS,
   type Layer,

@@ -14,16 +14,36 @@ const colourSchema = z
     error: 'This is not a CSS colour, such as #f3c98b.',
   });
 
-/** A fill: one colour, or a straight gradient from the top of the layer's box (angle 0) turned clockwise. */
+const shareSchema = z.number().min(0).max(1);
+
+/**
+ * A fill: one colour; a straight gradient from the top of the layer's box (angle 0) turned clockwise; or one of many stops,
+ * which runs along the line from (0, 0) to (1, 0), or out to the circle of radius 1, in a space that `map` takes into the
+ * layer's box (0…1 across and down; the order of CSS `matrix()`).
+ */
 const fillSchema = z.union([
   colourSchema,
   z.strictObject({ from: colourSchema, to: colourSchema, angle: z.number().min(-360).max(360) }),
+  z.strictObject({
+    kind: z.enum(['linear', 'radial']),
+    stops: z
+      .array(z.strictObject({ at: shareSchema, colour: colourSchema }))
+      .min(2)
+      .max(32),
+    map: z.array(z.number().min(-1e6).max(1e6)).length(6),
+  }),
 ]);
 
 const lookSchema = z.strictObject({
   fill: fillSchema.optional(),
+  /** Which parts of a path that crosses itself are inside; non-zero where it is not stated. */
+  rule: z.enum(['evenodd']).optional(),
   stroke: colourSchema.optional(),
-  cap: z.enum(['round', 'butt']).optional(),
+  cap: z.enum(['round', 'butt', 'square']).optional(),
+  /** Corners of the stroke; round where it is not stated. */
+  join: z.enum(['round', 'miter', 'bevel']).optional(),
+  /** Lengths of dashes and gaps, px; a stroke that is drawn in part has none. */
+  dash: z.array(z.number().min(0).max(1e5)).min(1).max(32).optional(),
   shadow: colourSchema.optional(),
 });
 
@@ -42,7 +62,7 @@ const sourceSchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('rectangle') }),
   z.strictObject({ type: z.literal('ellipse') }),
   /** An SVG path in the layer's box: 0…100 across and down. */
-  z.strictObject({ type: z.literal('path'), d: z.string().min(1).max(20_000) }),
+  z.strictObject({ type: z.literal('path'), d: z.string().min(1).max(100_000) }),
   z.strictObject({
     type: z.literal('text'),
     text: z.string().max(5_000),
@@ -148,9 +168,22 @@ export function filesOf({ source }: Pick<Layer, 'source'>): string[] {
 
 type ReadColour = (text: string) => Oklab | null;
 
+/** True where a layer's stroke is, or may be, drawn in part; it has no dashes then. */
+export function isTrimmed({ rest, tracks }: Pick<Layer, 'rest' | 'tracks'>): boolean {
+  return (['stroke.start', 'stroke.end', 'stroke.shift'] as const).some(
+    (id) => rest[id] !== undefined || tracks[id] !== undefined,
+  );
+}
+
+/** The colour of a fill, or the one that a gradient begins with. */
+export function firstColour(fill: Layer['look']['fill']): string | undefined {
+  if (fill === undefined || typeof fill === 'string') return fill;
+  return 'from' in fill ? fill.from : fill.stops[0].colour;
+}
+
 /** Base colour of a fill or the stroke; of a gradient, where it begins. Null where the layer has none. */
 function baseColour({ look }: Layer, part: 'fill' | 'stroke', read: ReadColour): Oklab | null {
-  const stated = part === 'stroke' ? look.stroke : typeof look.fill === 'object' ? look.fill.from : look.fill;
+  const stated = part === 'stroke' ? look.stroke : firstColour(look.fill);
   return stated === undefined ? null : read(stated);
 }
 

@@ -1,5 +1,14 @@
+import { DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { formatChannelValue, oklabFromCss, restValue, type Edit, type Layer, type LayerLook } from '@wexikine/core';
+import {
+  firstColour,
+  formatChannelValue,
+  oklabFromCss,
+  restValue,
+  type Edit,
+  type Layer,
+  type LayerLook,
+} from '@wexikine/core';
 import { enterMany } from '../../fields/many-entry';
 import {
   asHex,
@@ -11,6 +20,7 @@ import {
   wordEdits,
   wordLayers,
   type Gradient,
+  type ManyStops,
   type WordSource,
 } from './layer-looks';
 import type { LayerStep } from './layer-panel';
@@ -28,6 +38,7 @@ type NumberId = (typeof NUMBERS)[number]['id'];
 @Component({
   selector: 'wx-layer-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [DecimalPipe],
   templateUrl: './layer-look.html',
   styleUrl: './layer-look.scss',
 })
@@ -53,11 +64,15 @@ export class LayerLookPanel {
   protected readonly stroke = computed(() => common(this.painted(), ({ look }) => look.stroke ?? 'none'));
   protected readonly gradient = computed((): Gradient | null => {
     const fill = this.fill();
-    return typeof fill === 'object' ? fill : null;
+    return fill !== null && typeof fill === 'object' && 'from' in fill ? fill : null;
+  });
+  protected readonly stops = computed((): ManyStops['stops'] => {
+    const fill = this.fill();
+    return fill !== null && typeof fill === 'object' && 'stops' in fill ? fill.stops : [];
   });
   protected readonly fillText = computed(() => {
     const fill = this.fill();
-    return typeof fill === 'string' ? fill : (fill?.from ?? '');
+    return fill === null ? '' : (firstColour(fill) ?? '');
   });
   protected readonly numbers = computed(() =>
     NUMBERS.filter(({ id }) => id !== 'letterSpacing' || this.words().length > 0).map(({ id, label }) => {
@@ -116,14 +131,33 @@ export class LayerLookPanel {
   /** A gradient from the fill to black, or back to where it began. */
   protected flipGradient(): void {
     this.setLook('Set the fill', ({ fill }) =>
-      typeof fill === 'object' ? { fill: fill.from } : { fill: { from: fill ?? '#ffffff', to: '#000000', angle: 0 } },
+      typeof fill === 'object'
+        ? { fill: firstColour(fill) }
+        : { fill: { from: fill ?? '#ffffff', to: '#000000', angle: 0 } },
     );
   }
 
   protected setGradient(change: Partial<Gradient>): void {
     const colours = [change.from, change.to].filter((one) => one !== undefined);
     if (!colours.every((one) => this.isColour(one))) return;
-    this.setLook('Set the gradient', ({ fill }) => (typeof fill === 'object' ? { fill: { ...fill, ...change } } : {}));
+    this.setLook('Set the gradient', ({ fill }) =>
+      typeof fill === 'object' && 'from' in fill ? { fill: { ...fill, ...change } } : {},
+    );
+  }
+
+  /** One stop's colour, in every gradient that has as many. */
+  protected setStop(place: number, colour: string): void {
+    if (!this.isColour(colour) || colour.trim() === 'none') return;
+    this.setLook('Set a stop of the gradient', ({ fill }) =>
+      typeof fill === 'object' && 'stops' in fill
+        ? {
+            fill: {
+              ...fill,
+              stops: fill.stops.map((stop, i) => (i === place ? { ...stop, colour: colour.trim() } : stop)),
+            },
+          }
+        : {},
+    );
   }
 
   protected setAngle(event: Event): void {

@@ -13,7 +13,9 @@ import {
 /** Words that a layer shows. */
 export type WordSource = Extract<LayerSource, { type: 'text' }>;
 /** A gradient across a layer. */
-export type Gradient = Exclude<LayerLook['fill'], string | undefined>;
+export type Gradient = Extract<LayerLook['fill'], { from: string }>;
+/** A gradient of many stops. */
+export type ManyStops = Extract<LayerLook['fill'], { stops: unknown }>;
 
 /** What all of some layers have alike; null where they differ. */
 export function common<T>(layers: readonly Layer[], of: (layer: Layer) => T): T | null {

@@ -1,4 +1,5 @@
 import {
+  firstColour,
   formatFrames,
   formatShort,
   hasParameters,
@@ -132,7 +133,10 @@ export function rowTimes({ layer, plan }: SheetRow, rate: Rate): { readonly star
 
 /** Colour of the small square before a layer's name. */
 export function swatch({ look, kind }: Layer): string {
-  if (typeof look.fill === 'string') return look.fill;
-  if (look.fill !== undefined) return look.fill.to;
+  const fill =
+    look.fill !== undefined && typeof look.fill === 'object' && 'to' in look.fill
+      ? look.fill.to
+      : firstColour(look.fill);
+  if (fill !== undefined) return fill;
   return look.stroke ?? (kind === 'group' ? 'transparent' : 'var(--line-strong)');
 }
