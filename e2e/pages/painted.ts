@@ -1,12 +1,14 @@
 import type { Page } from '@playwright/test';
-import type { Scene } from '@wexikine/core';
+import { FONTS, type Scene } from '@wexikine/core';
 import { buildSync } from 'esbuild';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const ENTRY = `
-  import { compileScene, frameAt, ticksFromSeconds } from '@wexikine/core';
-  import { createPainter, createSurfaces } from '@wexikine/paint';
+  import { compileScene, drawingLayers, frameAt, readDrawing, ticksFromSeconds, wholeAt } from '@wexikine/core';
+  import { createPainter, createSurfaces, measureWords } from '@wexikine/paint';
   let arrived = 0;
+  const known = new Set();
   const painter = createPainter(createSurfaces(() => arrived++));
   globalThis.paintScene = async (scene, seconds) => {
     document.body.style.margin = '0';
@@ -25,10 +27,29 @@ const ENTRY = `
     };
     await document.fonts.ready;
     paint();
-    const pictures = new Set(scene.layers.flatMap(({ source }) => (source.type === 'picture' ? [source.href] : []))).size;
-    for (let i = 0; i < 40 && arrived < pictures; i++) await new Promise((done) => setTimeout(done, 50));
+    for (const { source } of scene.layers) if (source.type === 'picture') known.add(source.href);
+    for (let i = 0; i < 40 && arrived < known.size; i++) await new Promise((done) => setTimeout(done, 50));
     paint();
+  };
+  globalThis.layersOfDrawing = (text, place, level) => {
+    const read = readDrawing(text);
+    if (!read.ok) throw new Error(read.message);
+    const { drawing } = read;
+    const context = new OffscreenCanvas(1, 1).getContext('2d');
+    const scale = Math.min(place.width / drawing.width, place.height / drawing.height);
+    let made = 0;
+    const options = { whole: wholeAt(drawing, level), name: 'Drawing', at: { x: place.width / 2, y: place.height / 2 }, scale, length: 705_600_000, newId: () => 'd' + ++made, measure: (source, spacing) => measureWords(context, source, spacing) };
+    return { layers: drawingLayers(drawing, options).layers, width: drawing.width * scale, height: drawing.height * scale };
   };`;
+
+/** The application's fonts as CSS, embedded. */
+export function fontFaces(): string {
+  return FONTS.map((font) => {
+    const file = join(import.meta.dirname, `../../cli/dist/fonts/${font.toLowerCase().replace(/ /g, '-')}.woff2`);
+    const data = readFileSync(file).toString('base64');
+    return `@font-face { font-family: '${font}'; font-weight: 200 900; src: url(data:font/woff2;base64,${data}) }\n`;
+  }).join('');
+}
 
 /** The painter as a script for a page. */
 export function painterScript(): string {

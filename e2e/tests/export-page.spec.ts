@@ -12,18 +12,12 @@ import {
   type Layer,
   type Scene,
 } from '@wexikine/core';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { card, sceneWith } from '../pages/made-scenes';
-import { compare, pageAt, paintedAt, painterScript } from '../pages/painted';
+import { compare, fontFaces, pageAt, paintedAt, painterScript } from '../pages/painted';
 import { saved } from '../pages/library-screen';
 import { SceneScreen } from '../pages/scene-screen';
 
-const FACES = FONTS.map((font) => {
-  const file = join(import.meta.dirname, `../../cli/dist/fonts/${font.toLowerCase().replace(/ /g, '-')}.woff2`);
-  const data = readFileSync(file).toString('base64');
-  return `@font-face { font-family: '${font}'; font-weight: 200 900; src: url(data:font/woff2;base64,${data}) }\n`;
-}).join('');
+const FACES = fontFaces();
 const PAINTER = painterScript();
 
 /** A picture of four fields, wider than it is high, as SVG. */
@@ -117,6 +111,25 @@ const KINDS: Readonly<Record<string, Partial<Layer>>> = {
   'an outlined card with a gradient': { look: { ...LOOK, fill: gradient } },
   'an ellipse': { source: { type: 'ellipse' }, look: { ...LOOK, fill: gradient } },
   'a path': { source: { type: 'path', d: 'M10 90 L50 5 L90 90 Q50 60 10 90 Z' }, look: { ...LOOK, fill: gradient } },
+  'a path with many stops, dashes and a hole': {
+    source: { type: 'path', d: 'M0 0 H100 V100 H0 Z M30 20 H70 V80 H30 Z' },
+    look: {
+      fill: {
+        kind: 'radial',
+        stops: [
+          { at: 0, colour: '#f3c98b' },
+          { at: 0.4, colour: '#30418f80' },
+          { at: 1, colour: '#e05577' },
+        ],
+        map: [0.6, 0.2, -0.1, 0.5, 0.4, 0.5],
+      },
+      rule: 'evenodd',
+      stroke: '#58b79c',
+      join: 'miter',
+      cap: 'square',
+      dash: [30, 14],
+    },
+  },
   'an open path': {
     source: { type: 'path', d: 'M0 50 C30 -20 70 120 100 50' },
     look: { stroke: '#58b79c', cap: 'butt' },

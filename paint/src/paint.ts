@@ -2,6 +2,7 @@ import { isTrimmed, matrixAt, type CompiledScene, type Frame, type Layer, type L
 import { fillStyle, mappedGradient, strokeStyle, valueAt } from './look';
 import { createOutlines, type Outline } from './outline';
 import type { Context, Surfaces } from './surfaces';
+import { firstBaseline, LINE_HEIGHT, reach, useFont } from './text';
 
 /** Where and how large a scene is drawn: device pixels per scene pixel, and where its top left corner lies. */
 export interface View {
@@ -44,7 +45,6 @@ function childrenOf({ parents }: CompiledScene): Children {
 type PictureShown = Extract<LayerSource, { type: 'picture' }>;
 type TextSource = Extract<LayerSource, { type: 'text' }>;
 
-const LINE_HEIGHT = 1.2;
 /** How far a mitre may reach, as SVG has it where nothing is said (SVG 2, section 13.5.4). */
 const MITRE_LIMIT = 4;
 /** The deviation of a shadow is half its blur on a canvas, and all of it in the filter of CSS. */
@@ -62,17 +62,11 @@ function drawText(
   height: number,
   spacing: number,
 ): void {
-  context.font = `${source.weight} ${source.size}px "${family}", sans-serif`;
-  context.letterSpacing = `${spacing}px`;
-  context.textAlign = source.align === 'middle' ? 'center' : source.align;
-  context.textBaseline = 'alphabetic';
-  const { fontBoundingBoxAscent, fontBoundingBoxDescent } = context.measureText('x');
-  // Browsers keep ascent and descent in whole pixels, and the room above a line too.
-  const [ascent, descent] = [Math.round(fontBoundingBoxAscent), Math.round(fontBoundingBoxDescent)];
+  useFont(context, source, family, spacing);
   const x = source.align === 'left' ? 0 : source.align === 'right' ? width : width / 2;
   const lines = source.text.split('\n');
   const step = source.size * LINE_HEIGHT;
-  const first = (height - lines.length * step) / 2 + ascent + Math.floor((step - ascent - descent) / 2);
+  const first = firstBaseline(source, height, reach(context));
   lines.forEach((line, i) => context.fillText(line, x, first + i * step));
 }
 

@@ -176,7 +176,7 @@ function gradientElement({ kind, stops, map }: ManyStops, id: string): string {
   const [tag, line] =
     kind === 'linear' ? ['linearGradient', 'x1="0" y1="0" x2="1" y2="0"'] : ['radialGradient', 'cx="0" cy="0" r="1"'];
   const inside = stops.map(({ at, colour }) => `<stop offset="${decimal(at)}" stop-color="${escapeHtml(colour)}"/>`);
-  return `<defs><${tag} id="${id}" ${line} gradientTransform="matrix(${map.map(decimal).join(' ')})">${inside.join('')}</${tag}></defs>`;
+  return `<defs><${tag} id="${id}" ${line} gradientTransform="matrix(${map.map((value) => decimal(value)).join(' ')})">${inside.join('')}</${tag}></defs>`;
 }
 
 /** A fill that follows a path: a plain colour as SVG, a gradient as a box that is cut along the path. */

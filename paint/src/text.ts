@@ -1,0 +1,39 @@
+import { ownFamily, type LayerSource, type TextSize } from '@wexikine/core';
+import type { Context } from './surfaces';
+
+type TextSource = Extract<LayerSource, { type: 'text' }>;
+
+/** A line is so many times as high as its letters are large, as on an exported page. */
+export const LINE_HEIGHT = 1.2;
+
+/** Sets a context up for words. */
+export function useFont(context: Context, source: TextSource, family: string, spacing: number): void {
+  context.font = `${source.weight} ${source.size}px "${family}", sans-serif`;
+  context.letterSpacing = `${spacing}px`;
+  context.textAlign = source.align === 'middle' ? 'center' : source.align;
+  context.textBaseline = 'alphabetic';
+}
+
+/** How far letters reach above and below a line. Browsers keep both in whole pixels, and the room above a line too. */
+export function reach(context: Context): { readonly ascent: number; readonly descent: number } {
+  const { fontBoundingBoxAscent, fontBoundingBoxDescent } = context.measureText('x');
+  return { ascent: Math.round(fontBoundingBoxAscent), descent: Math.round(fontBoundingBoxDescent) };
+}
+
+/** Where the first line's baseline lies in a box, px from its top. */
+export function firstBaseline(
+  source: TextSource,
+  height: number,
+  { ascent, descent }: ReturnType<typeof reach>,
+): number {
+  const step = source.size * LINE_HEIGHT;
+  const lines = source.text.split('\n').length;
+  return (height - lines * step) / 2 + ascent + Math.floor((step - ascent - descent) / 2);
+}
+
+/** Measures words as they are drawn: the longest line, and how far it reaches above and below its baseline. */
+export function measureWords(context: Context, source: TextSource, spacing: number): TextSize {
+  useFont(context, source, source.fontFile === undefined ? source.font : ownFamily(source.fontFile), spacing);
+  const widths = source.text.split('\n').map((line) => context.measureText(line).width);
+  return { width: Math.max(...widths), ...reach(context) };
+}
