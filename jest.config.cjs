@@ -17,6 +17,7 @@ module.exports = {
   transformIgnorePatterns: ['/node_modules/(?!d3-ease/|@angular/)'],
   moduleNameMapper: {
     '^@wexikine/core$': '<rootDir>/core/src/index.ts',
+    '^@wexikine/core/drawing$': '<rootDir>/core/src/out/drawing/index.ts',
     '^@wexikine/paint$': '<rootDir>/paint/src/index.ts',
     '^d3-(color|interpolate|path|shape)$': '<rootDir>/node_modules/d3-$1/dist/d3-$1.js',
     '^culori/fn$': '<rootDir>/node_modules/culori/bundled/culori.cjs',

@@ -5,7 +5,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const ENTRY = `
-  import { compileScene, drawingLayers, frameAt, readDrawing, ticksFromSeconds, wholeAt } from '@wexikine/core';
+  import { compileScene, frameAt, ticksFromSeconds } from '@wexikine/core';
+  import { drawingLayers, readDrawing, wholeAt } from '@wexikine/core/drawing';
   import { createPainter, createSurfaces, measureWords } from '@wexikine/paint';
   let arrived = 0;
   const known = new Set();

@@ -56,8 +56,12 @@ test('nine pictures and a drawing are dropped: each is a layer, whole, in a grid
     { name: 'cut.png', text: '\u0089PNG\r\n' },
     { name: 'empty.jpg', text: '' },
   ]);
-  const told = page.getByText(/10 pictures came in; “notes” did not: it is no picture that this browser can read;/);
-
+  const dialog = page.getByRole('dialog', { name: 'Bring in “Emblem”' });
+  await dialog.getByRole('radio', { name: 'One picture' }).check();
+  await dialog.getByRole('button', { name: 'Bring in 1 layer' }).click();
+  const told = page.getByText(
+    /9 pictures came in; 1 drawing came in; “notes” did not: it is no picture that this browser/,
+  );
   await expect(told).toBeVisible({ timeout: 20_000 });
   await expect(told).toContainText('“empty” did not: it is empty');
   await scene.saved();
@@ -68,16 +72,17 @@ test('nine pictures and a drawing are dropped: each is a layer, whole, in a grid
     const [width, height] = [layer.rest['size.x'] ?? 0, layer.rest['size.y'] ?? 0];
     const ratio = layer.name === 'Emblem' ? 2 : layer.name === 'Night 1' ? 1.5 : 1.6;
     expect(width / height).toBeCloseTo(ratio, 6);
-    expect(pictureOf(layer)).toMatch(
-      layer.name === 'Emblem' ? /^data:image\/svg\+xml;base64,/ : /^data:image\/webp;base64,/,
-    );
+    const ending = layer.name === 'Emblem' ? 'svg' : Number(layer.name.slice(6)) % 2 === 0 ? 'jpg' : 'png';
+    expect(pictureOf(layer)).toMatch(new RegExp(`^files/[0-9a-f]{64}\\.${ending}$`));
+    const served = await page.request.get(`/api/${pictureOf(layer)}`);
+    expect([served.status(), served.headers()['cache-control']]).toEqual([200, expect.stringContaining('immutable')]);
     expect(layer.span).toEqual({ in: 0, out: before.length });
   }
   const places = came.map(({ rest }) => `${rest['position.x']} ${rest['position.y']}`);
   expect(new Set(places).size).toBe(10);
   // They are selected and picked: the sentence is about them at once.
   await expect(scene.status).toContainText('10 of ');
-  await page.getByRole('button', { name: 'Undo Bring in 10 pictures' }).click();
+  await page.getByRole('button', { name: 'Undo Bring in 10 files' }).click();
   await scene.saved();
   expect((await scene.stored(id)).layers).toEqual(before.layers);
 });
@@ -96,10 +101,13 @@ test('a hostile drawing runs nothing and fetches nothing; one picture stands whe
     <image href="http://elsewhere.invalid/c.png" width="10" height="10"/><a xlink:href="javascript:alert(1)"><rect width="200" height="100" fill="navy" onclick="alert(1)"/></a>
     <foreignObject width="10" height="10"><body xmlns="http://www.w3.org/1999/xhtml"><iframe src="http://elsewhere.invalid/"/></body></foreignObject></svg>`;
   await drop(page, [], [{ name: 'Hostile.svg', text: hostile }]);
-  await expect(page.getByText('1 picture came in.')).toBeVisible();
+  const dialog = page.getByRole('dialog', { name: 'Bring in “Hostile”' });
+  await dialog.getByRole('radio', { name: 'One picture' }).check();
+  await dialog.getByRole('button', { name: 'Bring in 1 layer' }).click();
+  await expect(page.getByText('1 drawing came in.')).toBeVisible();
   await scene.saved();
   const layer = (await scene.stored(id)).layers[before.layers.length];
-  const text = Buffer.from(pictureOf(layer).split(',')[1], 'base64').toString('utf8');
+  const text = await (await page.request.get(`/api/${pictureOf(layer)}`)).text();
   expect(text).toContain('<rect');
   for (const never of ['script', 'onload', 'onclick', 'javascript', 'elsewhere', 'foreignObject', 'iframe']) {
     expect(text.toLowerCase()).not.toContain(never.toLowerCase());
@@ -109,7 +117,7 @@ test('a hostile drawing runs nothing and fetches nothing; one picture stands whe
   expect(layer.rest['position.x']).toBeCloseTo(before.width / 2, -1);
   expect(layer.rest['position.y']).toBeCloseTo(before.height / 2, -1);
   await drop(page, [], [{ name: 'Broken.svg', text: '<svg xmlns="http://www.w3.org/2000/svg"><rect>' }]);
-  await expect(page.getByText('No pictures came in; “Broken” did not: it is not a whole SVG file.')).toBeVisible();
+  await expect(page.getByText(/Nothing came in; “Broken” did not: it is not a whole SVG file: /)).toBeVisible();
 });
 
 test('words, fonts and colours of one layer or many are set in the panel', async ({ page }) => {

@@ -1,7 +1,12 @@
-import { ownFamily, type LayerSource, type TextSize } from '@wexikine/core';
-import type { Context } from './surfaces';
+import { ownFamily, type LayerSource } from '@wexikine/core';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;
+
+/** What of a canvas words need: of a page or a worker. */
+type Context = Pick<
+  OffscreenCanvasRenderingContext2D,
+  'font' | 'letterSpacing' | 'textAlign' | 'textBaseline' | 'measureText'
+>;
 
 /** A line is so many times as high as its letters are large, as on an exported page. */
 export const LINE_HEIGHT = 1.2;
@@ -32,7 +37,11 @@ export function firstBaseline(
 }
 
 /** Measures words as they are drawn: the longest line, and how far it reaches above and below its baseline. */
-export function measureWords(context: Context, source: TextSource, spacing: number): TextSize {
+export function measureWords(
+  context: Context,
+  source: TextSource,
+  spacing: number,
+): { readonly width: number } & ReturnType<typeof reach> {
   useFont(context, source, source.fontFile === undefined ? source.font : ownFamily(source.fontFile), spacing);
   const widths = source.text.split('\n').map((line) => context.measureText(line).width);
   return { width: Math.max(...widths), ...reach(context) };

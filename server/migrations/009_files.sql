@@ -5,6 +5,8 @@ create table files (
   title text not null,
   size integer not null,
   added_at timestamptz not null,
+  -- What is in it: a picture's size, a font's family.
+  facts jsonb not null default '{}',
   body bytea not null
 );
 -- A part of a body is read without unpacking all of it.

@@ -1,4 +1,4 @@
-import type { KeptFile } from '@wexikine/core';
+import type { FileFacts, KeptFile } from '@wexikine/core';
 import type { Queries } from '../database';
 
 interface Row {
@@ -6,21 +6,25 @@ interface Row {
   readonly title: string;
   readonly size: number;
   readonly added_at: Date;
+  readonly facts: FileFacts;
 }
 
 /** All files, the newest first. */
 export async function manyFiles(queries: Queries): Promise<KeptFile[]> {
-  const rows = await queries.many<Row>('select name, title, size, added_at from files order by added_at desc, name');
+  const rows = await queries.many<Row>(
+    'select name, title, size, added_at, facts from files order by added_at desc, name',
+  );
   const uses = await queries.many<KeptFile['uses'][number] & { readonly file: string }>(
     `select file, scene_id as scene, scenes.header ->> 'name' as "sceneName", layers
      from file_uses join scenes on scenes.id = scene_id order by "sceneName"`,
   );
   const byFile = new Map<string, KeptFile['uses'][number][]>();
   for (const { file, ...use } of uses) byFile.set(file, [...(byFile.get(file) ?? []), use]);
-  return rows.map(({ name, title, size, added_at }) => ({
+  return rows.map(({ name, title, size, added_at, facts }) => ({
     name,
     title,
     size,
+    facts,
     added: added_at.toISOString(),
     uses: byFile.get(name) ?? [],
   }));
@@ -43,12 +47,13 @@ export async function readPart(queries: Queries, name: string, from: number, len
 /** Keeps a file; one that is kept already stays as it is. */
 export async function putFile(
   queries: Queries,
-  file: { readonly name: string; readonly title: string; readonly body: Uint8Array },
+  file: { readonly name: string; readonly title: string; readonly facts: FileFacts; readonly body: Uint8Array },
   when: string,
 ): Promise<void> {
   await queries.run(
-    'insert into files (name, title, size, added_at, body) values ($1, $2, $3, $4, $5) on conflict (name) do nothing',
-    [file.name, file.title, file.body.length, when, file.body],
+    `insert into files (name, title, size, added_at, facts, body) values ($1, $2, $3, $4, $5::jsonb, $6)
+     on conflict (name) do nothing`,
+    [file.name, file.title, file.body.length, when, JSON.stringify(file.facts), file.body],
   );
 }
 

@@ -1,4 +1,4 @@
-import { endingOf, fileAddress, fileType, type Layer } from '@wexikine/core';
+import { endingOf, fileAddress, fileType, type KeptFile, type Layer } from '@wexikine/core';
 import { createHash } from 'node:crypto';
 import type { Queries } from '../database';
 import { invalid, RequestProblem } from '../http';
@@ -14,7 +14,7 @@ function hashOf(body: Uint8Array): string {
 export async function keepFile(
   queries: Queries,
   name: string,
-  title: string,
+  { title, facts }: Pick<KeptFile, 'title' | 'facts'>,
   body: Uint8Array,
   when: string,
 ): Promise<void> {
@@ -23,7 +23,7 @@ export async function keepFile(
   if (ending === null || !name.endsWith(`.${ending}`))
     throw invalid(`The file is not ${fileType(name).label}, as its name says. Choose one that is whole.`);
   if (!name.startsWith(hashOf(body))) throw invalid('The file did not arrive as it was sent. Send it again.');
-  await putFile(queries, { name, title: title.slice(0, MOST_TITLE), body }, when);
+  await putFile(queries, { name, title: title.slice(0, MOST_TITLE), facts, body }, when);
 }
 
 /** Takes a file away; refused while layers use it. */
@@ -46,6 +46,6 @@ export async function withFile(queries: Queries, layer: Layer): Promise<Layer | 
   const ending = endingOf(body);
   if (ending === null) return null;
   const name = `${hashOf(body)}.${ending}`;
-  await putFile(queries, { name, title: layer.name, body }, new Date().toISOString());
+  await putFile(queries, { name, title: layer.name, facts: {}, body }, new Date().toISOString());
   return { ...layer, source: { ...source, href: fileAddress(name) } };
 }

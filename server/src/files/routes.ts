@@ -1,8 +1,8 @@
-import { fileNameSchema, fileType } from '@wexikine/core';
+import { fileFactsSchema, fileNameSchema, fileType, readJson, type KeptFile } from '@wexikine/core';
 import { Router, type Request, type Response } from 'express';
 import { Readable } from 'node:stream';
 import type { Database } from '../database';
-import { BODY_LIMITS, bytesOf, notFound, takeBody, type Surroundings } from '../http';
+import { BODY_LIMITS, bytesOf, invalid, notFound, takeBody, type Surroundings } from '../http';
 import { keepFile, removeFile } from './files';
 import { manyFiles, maybeSize, readPart } from './files-table';
 
@@ -41,6 +41,15 @@ async function send(database: Database, name: string, request: Request, response
   body.pipe(response);
 }
 
+/** What the address says of a file: how it was called, and what is in it. */
+function saidOf({ query }: Pick<Request, 'query'>): Pick<KeptFile, 'title' | 'facts'> {
+  const text = (value: unknown): string => (typeof value === 'string' ? value : '');
+  const read = readJson(text(query['facts']) || '{}');
+  const facts = fileFactsSchema.safeParse(read.ok ? read.data : null);
+  if (!facts.success) throw invalid('What is said about the file cannot be read. Send it as JSON.');
+  return { title: text(query['title']), facts: facts.data };
+}
+
 /** Routes under /api/files: pictures and fonts, each kept once by its content. */
 export function fileRoutes(database: Database, { now }: Surroundings): Router {
   const router = Router();
@@ -53,8 +62,8 @@ export function fileRoutes(database: Database, { now }: Surroundings): Router {
   });
   router.get('/:name', (request, response) => send(database, request.params.name, request, response));
   router.put('/:name', takeBody(BODY_LIMITS.file), async (request, response) => {
-    const { title } = request.query;
-    await keepFile(database, request.params.name, typeof title === 'string' ? title : '', bytesOf(request), now());
+    const { name } = request.params;
+    await keepFile(database, name, saidOf(request), bytesOf(request), now());
     response.status(204).end();
   });
   router.delete('/:name', async (request, response) => {

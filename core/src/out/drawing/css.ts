@@ -1,4 +1,8 @@
-import { generate, parse, walk, type CssNode, type Selector } from 'css-tree';
+/// <reference path="./css-tree.d.ts" />
+import type { CssNode, Selector } from 'css-tree';
+import generate from 'css-tree/generator';
+import parse from 'css-tree/parser';
+import walk from 'css-tree/walker';
 import type { Element } from './xml';
 
 /** What one rule of a style sheet asks for. */

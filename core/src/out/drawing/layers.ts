@@ -60,18 +60,20 @@ export function drawingLayers(
   options: DrawingOptions,
 ): { readonly layers: readonly Layer[]; readonly tooLarge: readonly string[] } {
   const maker: Maker = { drawing, options, layers: [], tooLarge: [] };
+  addRoot(maker);
+  return { layers: maker.layers, tooLarge: maker.tooLarge };
+}
+
+function addRoot(maker: Maker): void {
+  const { drawing, options, layers } = maker;
   const { width, height, root } = drawing;
   const box: Box = { left: 0, top: 0, right: width, bottom: height };
-  const isOne = options.whole.has(root.id) || root.isFixed;
-  if (isOne) {
-    pictureLayer(maker, { ...root, name: options.name }, null, box);
-    return maker;
-  }
-  const id = groupLayer(maker, options.name, null, box, 1);
-  const own = shareOf(root.style.opacity);
-  if (own < 1) maker.layers[0] = { ...maker.layers[0], rest: { ...maker.layers[0].rest, opacity: own } };
-  for (const part of root.parts) addPart(maker, part, { parent: id, corner: { x: 0, y: 0 } });
-  return maker;
+  if (options.whole.has(root.id) || root.isFixed)
+    return pictureLayer(maker, { ...root, name: options.name }, null, box);
+  const parent = groupLayer(maker, options.name, null, box, shareOf(root.style.opacity));
+  for (const part of root.parts) addPart(maker, part, { parent, corner: { x: 0, y: 0 } });
+  // A group of which no part is seen is no layer.
+  if (layers.length === 1) layers.pop();
 }
 
 /** Where the middle of a box is for a layer in a group, scene px. */

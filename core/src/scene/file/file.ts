@@ -61,6 +61,17 @@ export function fileType(name: string): FileType {
   return FILE_TYPES[name.slice(name.lastIndexOf('.') + 1) as FileEnding];
 }
 
+/** What is known of what is in a file: a picture's size in px, a font's family and weights. */
+export const fileFactsSchema = z.strictObject({
+  width: z.int().min(1).max(1e6).optional(),
+  height: z.int().min(1).max(1e6).optional(),
+  family: z.string().max(200).optional(),
+  /** Lightest and heaviest. */
+  weights: z.tuple([z.number(), z.number()]).optional(),
+});
+/** What is known of what is in a file. */
+export type FileFacts = Readonly<z.infer<typeof fileFactsSchema>>;
+
 /** What the server tells of a file that it keeps. */
 export const keptFileSchema = z.strictObject({
   name: fileNameSchema,
@@ -69,6 +80,7 @@ export const keptFileSchema = z.strictObject({
   /** Bytes. */
   size: z.int().min(0),
   added: z.iso.datetime(),
+  facts: fileFactsSchema,
   /** Scenes that are not gone for good, with their layers that use it. */
   uses: z.array(z.strictObject({ scene: z.string(), sceneName: z.string(), layers: z.int().min(1) })),
 });

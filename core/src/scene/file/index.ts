@@ -5,11 +5,13 @@ export {
   PICTURE_FILE,
   fileAddress,
   fileAt,
+  fileFactsSchema,
   fileNameSchema,
   fileType,
   keptFileSchema,
   ownFamily,
   type FileEnding,
+  type FileFacts,
   type FileKind,
   type KeptFile,
 } from './file';

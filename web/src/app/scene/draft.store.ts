@@ -143,6 +143,14 @@ export class DraftStore implements OnDestroy {
     this.draftSubject.next({ recipe, run: this.run, isLive: true });
   }
 
+  /** Says the sentence about other layers; a scene that is shown as it stands stays so. */
+  pick(layers: readonly string[]): void {
+    const draft = this.draftSubject.value;
+    if (!draft) return;
+    const recipe: Recipe = { ...draft.recipe, pick: { by: 'layers', layers: [...layers] } };
+    this.draftSubject.next({ recipe, run: draft.run, isLive: draft.isLive });
+  }
+
   /** Opens a run to be changed, with the revision that it used or with the newest. */
   reopen(run: RunRecord, revision: 'used' | 'newest'): void {
     this.draftSubject.next({ recipe: recipeOfRun(run, revision), run: run.id, isLive: true });

@@ -1,61 +1,135 @@
-import { Injectable, inject } from '@angular/core';
-import type { Edit, Layer, Point } from '@wexikine/core';
+import { Injectable, inject, signal } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import type { Edit, Layer, Point, Scene } from '@wexikine/core';
+import { firstValueFrom } from 'rxjs';
+import { KeptFiles } from '../../files/kept-files';
+import { Teller } from '../actions/teller';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
-import { Teller } from '../actions/teller';
-import { broughtWords, pictureLayers, roomForEach } from './artwork-layers';
-import { readPictureFile, type BroughtFile } from './picture-file';
+import { broughtWords, pictureLayer, placesFor } from './artwork-layers';
+import { ArtworkReader, Cancelled } from './artwork-reader';
+import { DrawingDialog, type DrawingAnswer, type DrawingQuestion, type ReadDrawing } from './drawing-dialog';
+import type { BroughtFile } from './messages';
+import { ReadingDialog, type Reading } from './reading-dialog';
 
-/** Pictures at once; each is read by itself, so that memory stays bounded. */
-const MOST_AT_ONCE = 200;
-/** With less room than this a picture would be nothing to look at. */
-const LEAST_LETTERS = 20_000;
+/** Files at once; each is read by itself, so that memory stays bounded. */
+const MOST_AT_ONCE = 300;
+/** Reading that takes longer than this says how far it has come. */
+const PATIENCE_MS = 500;
 
-/** Brings in one's own pictures as layers: dropped, pasted or chosen. */
+const newId = (): string => `layer-${crypto.randomUUID().slice(0, 18)}`;
+
+type Picture = Extract<BroughtFile, { type: 'picture' }>;
+
+/** Brings in one's own pictures, drawings and fonts: dropped, pasted or chosen. */
 @Injectable()
 export class ArtworkActions {
   private readonly store = inject(SceneStore);
   private readonly draft = inject(DraftStore);
   private readonly teller = inject(Teller);
+  private readonly dialog = inject(MatDialog);
+  private readonly files = inject(KeptFiles);
   private isBusy = false;
 
-  /** Makes a layer of each file that is a picture, and says what came and what did not. Gives the new layers. */
+  /** Makes layers of files, and says what came and what did not. Gives the new layers that are to be selected. */
   async bring(files: readonly File[], at: Point | null = null): Promise<readonly Layer[]> {
     if (files.length === 0 || this.isBusy) return [];
     if (files.length > MOST_AT_ONCE) {
-      this.teller.tell(`At most ${MOST_AT_ONCE} pictures at once. Bring them in in parts.`);
-      return [];
-    }
-    const each = roomForEach(this.store.scene?.layers ?? [], files.length);
-    if (each < LEAST_LETTERS) {
-      this.teller.tell('The scene holds 40 MB of pictures already. Remove some, or bring in fewer.');
+      this.teller.tell(`At most ${MOST_AT_ONCE} files at once. Bring them in in parts.`);
       return [];
     }
     this.isBusy = true;
+    const reader = new ArtworkReader();
     try {
-      const read: BroughtFile[] = [];
-      for (const [i, file] of files.entries()) {
-        if (files.length > 3) this.teller.tell(`Reading picture ${i + 1} of ${files.length}…`);
-        read.push(await readPictureFile(file, each));
-      }
-      const layers = this.add(read, at);
-      this.teller.tell(broughtWords(read));
-      return layers;
+      const read = await this.readAll(files, reader);
+      if (read.some(({ type }) => type === 'font')) await this.files.load();
+      return await this.place(read, reader, at);
+    } catch (error) {
+      const isStopped = error instanceof Cancelled;
+      this.teller.tell(
+        isStopped ? 'Reading was stopped; nothing came in.' : `Nothing came in: ${(error as Error).message}`,
+      );
+      return [];
     } finally {
+      reader.close();
       this.isBusy = false;
     }
   }
 
-  private add(read: readonly BroughtFile[], at: Point | null): readonly Layer[] {
+  private async readAll(files: readonly File[], reader: ArtworkReader): Promise<BroughtFile[]> {
+    const [done, name] = [signal(0), signal('')];
+    const reading: Reading = { done, name, count: files.length, cancel: () => reader.close() };
+    const timer = setTimeout(
+      () => this.dialog.open(ReadingDialog, { data: reading, width: '420px', disableClose: true, id: 'reading' }),
+      PATIENCE_MS,
+    );
+    await this.files.load().catch(() => undefined);
+    try {
+      const read: BroughtFile[] = [];
+      for (const file of files) {
+        name.set(file.name);
+        read.push(await reader.read(file, this.files.fonts));
+        done.set(read.length);
+      }
+      return read;
+    } finally {
+      clearTimeout(timer);
+      this.dialog.getDialogById('reading')?.close();
+    }
+  }
+
+  private async place(
+    read: readonly BroughtFile[],
+    reader: ArtworkReader,
+    at: Point | null,
+  ): Promise<readonly Layer[]> {
     const { scene } = this.store;
-    const pictures = read.flatMap((file) => ('href' in file ? [file] : []));
-    if (!scene || pictures.length === 0) return [];
-    const layers = pictureLayers(scene, pictures, at, () => `layer-${crypto.randomUUID().slice(0, 18)}`);
-    const edits = layers.map((layer, i): Edit => ({ type: 'add-layer', index: scene.layers.length + i, layer }));
-    const what = layers.length === 1 ? `“${layers[0].name}”` : `${layers.length} pictures`;
-    if (!this.store.do(`Bring in ${what}`, edits)) return [];
-    const { recipe } = this.draft;
-    if (recipe) this.draft.change({ ...recipe, pick: { by: 'layers', layers: layers.map(({ id }) => id) } });
-    return layers;
+    if (!scene) return [];
+    const drawings = read.filter((file): file is ReadDrawing => file.type === 'drawing');
+    const wholes = drawings.length === 0 ? [] : await this.ask({ drawings, reader, scene });
+    const left = wholes ? read : read.filter(({ type }) => type !== 'drawing');
+    const things = left.filter(
+      (file): file is Picture | ReadDrawing => file.type === 'picture' || file.type === 'drawing',
+    );
+    const places = placesFor(scene, things, at);
+    const layers: Layer[] = [];
+    const chosen: Layer[] = [];
+    for (const [i, thing] of things.entries()) {
+      if (thing.type === 'picture') {
+        const layer = pictureLayer(scene, thing, places[i], newId);
+        layers.push(layer);
+        chosen.push(layer);
+        continue;
+      }
+      const whole = wholes?.[drawings.indexOf(thing)] ?? [];
+      const { drawing, name } = thing;
+      const made = await reader.draw({ drawing, whole, name, ...places[i], length: scene.length, isKept: true });
+      layers.push(...made.layers);
+      const [root] = made.layers;
+      const parts = made.layers.filter(({ parent }) => root !== undefined && parent === root.id);
+      chosen.push(...(parts.length > 0 ? parts : made.layers.slice(0, 1)));
+    }
+    this.add(scene, layers, chosen, things);
+    this.teller.tell(broughtWords(left));
+    return chosen;
+  }
+
+  private async ask(question: DrawingQuestion): Promise<DrawingAnswer | null> {
+    const asked = this.dialog.open<DrawingDialog, DrawingQuestion, DrawingAnswer>(DrawingDialog, {
+      data: question,
+      width: '820px',
+      maxWidth: '94vw',
+    });
+    return (await firstValueFrom(asked.afterClosed())) ?? null;
+  }
+
+  private add(scene: Scene, layers: readonly Layer[], chosen: readonly Layer[], things: readonly BroughtFile[]): void {
+    if (layers.length === 0) return;
+    const first = this.store.scene?.layers.length ?? scene.layers.length;
+    const edits = layers.map((layer, i): Edit => ({ type: 'add-layer', index: first + i, layer }));
+    const kind = things.every(({ type }) => type === 'picture') ? 'pictures' : 'files';
+    const what = things.length === 1 ? `“${things[0].name}”` : `${things.length} ${kind}`;
+    if (!this.store.do(`Bring in ${what}`, edits)) return;
+    this.draft.pick(chosen.map(({ id }) => id));
   }
 }

@@ -1,11 +1,14 @@
 import { expect, test } from '@jest/globals';
 import { apply, programmeBoard, sceneSchema } from '@wexikine/core';
-import { broughtWords, pictureLayers, roomForEach } from './artwork-layers';
+import { broughtWords, pictureLayer, placesFor } from './artwork-layers';
+import { canSplit, countLayers, treeRows, wholeAtLevel } from './drawing-tree';
+import type { BroughtFile, DrawingTree } from './messages';
 
 const scene = { ...programmeBoard(), width: 1920, height: 1080 };
-const picture = (name: string, width: number, height: number) => ({
+const picture = (name: string, width: number, height: number): Extract<BroughtFile, { type: 'picture' }> => ({
+  type: 'picture',
   name,
-  href: 'data:image/webp;base64,AA==',
+  href: `files/${'0a'.repeat(32)}.webp`,
   width,
   height,
 });
@@ -13,19 +16,17 @@ let made = 0;
 const newId = (): string => `p-${++made}`;
 
 test('one picture stands where it was dropped, whole, and not larger than it is', () => {
-  const [small] = pictureLayers(scene, [picture('a', 300, 200)], { x: 100, y: 50 }, newId);
-  expect(small.rest).toEqual({ 'position.x': 100, 'position.y': 50, 'size.x': 300, 'size.y': 200 });
-  const [large] = pictureLayers(scene, [picture('b', 6000, 2000)], null, newId);
-  expect([large.rest['position.x'], large.rest['size.x'], large.rest['size.y']]).toEqual([960, 1152, 384]);
+  const small = picture('a', 300, 200);
+  expect(placesFor(scene, [small], { x: 100, y: 50 })).toEqual([{ at: { x: 100, y: 50 }, scale: 1 }]);
+  const [place] = placesFor(scene, [picture('b', 6000, 2000)], null);
+  const { rest } = pictureLayer(scene, picture('b', 6000, 2000), place, newId);
+  expect([rest['position.x'], rest['size.x'], rest['size.y']]).toEqual([960, 1152, 384]);
 });
 
 test('several stand in a grid, none over another, and the scene holds them', () => {
-  const layers = pictureLayers(
-    scene,
-    Array.from({ length: 7 }, (_, i) => picture(`n${i}`, 400, 900)),
-    null,
-    newId,
-  );
+  const pictures = Array.from({ length: 7 }, (_, i) => picture(`n${i}`, 400, 900));
+  const places = placesFor(scene, pictures, null);
+  const layers = pictures.map((one, i) => pictureLayer(scene, one, places[i], newId));
   const boxes = layers.map(({ rest }) => [
     rest['position.x'] ?? 0,
     rest['position.y'] ?? 0,
@@ -50,19 +51,39 @@ test('several stand in a grid, none over another, and the scene holds them', () 
 
 test('what came in and what did not is told, at most three by name', () => {
   expect(broughtWords([picture('a', 1, 1)])).toBe('1 picture came in.');
-  const failed = ['b', 'c', 'd', 'e', 'f'].map((name) => ({ name, problem: 'it is empty' }));
-  expect(broughtWords(failed.slice(0, 1))).toBe('No pictures came in; “b” did not: it is empty.');
+  const failed = ['b', 'c', 'd', 'e', 'f'].map((name) => ({ type: 'problem' as const, name, problem: 'it is empty' }));
+  expect(broughtWords(failed.slice(0, 1))).toBe('Nothing came in; “b” did not: it is empty.');
   expect(broughtWords([picture('a', 1, 1), picture('z', 1, 1), ...failed])).toMatch(
     /^2 pictures came in; “b” did not: it is empty; .*“d” did not: it is empty; 2 more did not\.$/,
   );
+  const font = { type: 'font' as const, name: 'f', family: 'Quill Sans' };
+  expect(broughtWords([font])).toBe('The font “Quill Sans” is at hand for words now.');
 });
 
-test('all pictures together leave room for the scene to be saved', () => {
-  expect(roomForEach([], 1)).toBe(3_900_000);
-  expect(roomForEach([], 200)).toBe(200_000);
-  const held = Array.from({ length: 10 }, () => ({
-    source: { type: 'picture' as const, href: 'x'.repeat(3_900_000) },
-  }));
-  expect(roomForEach(held, 2)).toBe(500_000);
-  expect(roomForEach([...held, ...held], 2)).toBeLessThan(0);
+const part = (id: string, parts: readonly DrawingTree[] = [], isFixed = false): DrawingTree => ({
+  id,
+  name: id,
+  kind: parts.length > 0 ? 'group' : 'shape',
+  isFixed,
+  parts,
+});
+
+test('a drawing is taken apart as a whole, by its groups or into every part; what only looks right as one stays one', () => {
+  const tree = part('d', [
+    part('a', [part('a1'), part('a2', [part('a3'), part('a4')])]),
+    part('b', [part('b1')], true),
+    part('c'),
+  ]);
+  const counts = (['one', 'top', 'all'] as const).map((level) => countLayers(tree, wholeAtLevel(tree, level)));
+  expect(counts).toEqual([1, 4, 8]);
+  expect(canSplit(tree.parts[1])).toBe(false);
+  const rows = treeRows(tree, new Set(['a2']), new Set(['d', 'a', 'a2', 'b']));
+  expect(rows.map(({ part: { id }, depth, isSplit }) => `${id} ${depth} ${isSplit}`)).toEqual([
+    'd 0 true',
+    'a 1 true',
+    'a1 2 false',
+    'a2 2 false',
+    'b 1 false',
+    'c 1 false',
+  ]);
 });

@@ -1,70 +1,83 @@
 import type { Layer, Point, Scene } from '@wexikine/core';
 import { gridCells } from '../dialogs/new-layers';
-import { MOST_LETTERS, type BroughtFile } from './picture-file';
+import type { BroughtFile } from './messages';
 
-type Picture = Extract<BroughtFile, { href: string }>;
+type Picture = Extract<BroughtFile, { type: 'picture' }>;
 
 /** Share of the frame, or of a cell of the grid, that a picture fills at most. */
 const FILLS = 0.8;
 const ALONE = 0.6;
 
-/** Letters of all pictures of a scene together: a scene of more than 64 MB cannot be saved. */
-const SCENE_LETTERS = 40_000_000;
-
-/** How many letters each of so many new pictures may have, beside those that a scene holds. */
-export function roomForEach(layers: readonly Pick<Layer, 'source'>[], count: number): number {
-  const held = layers.reduce((sum, { source }) => sum + (source.type === 'picture' ? source.href.length : 0), 0);
-  return Math.min(MOST_LETTERS, Math.floor((SCENE_LETTERS - held) / Math.max(1, count)));
+/** Where something is to stand: its middle, and scene px for one of its own. */
+export interface Placed {
+  readonly at: Point;
+  readonly scale: number;
 }
 
-/** A layer for each picture: one where it was dropped or in the middle, several in a grid; whole, and not larger than it is. */
-export function pictureLayers(
-  scene: Scene,
-  pictures: readonly Picture[],
+/** A place for each thing: one where it was dropped or in the middle, several in a grid; whole, and not larger than it is. */
+export function placesFor(
+  { width, height }: Pick<Scene, 'width' | 'height'>,
+  things: readonly { readonly width: number; readonly height: number }[],
   at: Point | null,
-  newId: () => string,
-): Layer[] {
-  const { width, height } = scene;
+): Placed[] {
   const cells =
-    pictures.length === 1
+    things.length === 1
       ? [{ x: at?.x ?? width / 2, y: at?.y ?? height / 2, width: width * ALONE, height: height * ALONE }]
-      : gridCells(width, height, pictures.length).map((cell) => ({
+      : gridCells(width, height, things.length).map((cell) => ({
           ...cell,
           width: cell.width * FILLS,
           height: cell.height * FILLS,
         }));
-  return pictures.map((picture, i) => {
-    const cell = cells[i];
-    const share = Math.min(1, cell.width / picture.width, cell.height / picture.height);
-    return {
-      id: newId(),
-      name: picture.name,
-      kind: 'picture',
-      parent: null,
-      tags: ['picture'],
-      locked: false,
-      hidden: false,
-      span: { in: 0, out: scene.length },
-      rest: {
-        'position.x': cell.x,
-        'position.y': cell.y,
-        'size.x': picture.width * share,
-        'size.y': picture.height * share,
-      },
-      tracks: {},
-      look: {},
-      source: { type: 'picture', href: picture.href },
-      data: {},
-    };
-  });
+  return things.map((thing, i) => ({
+    at: { x: cells[i].x, y: cells[i].y },
+    scale: Math.min(1, cells[i].width / thing.width, cells[i].height / thing.height),
+  }));
 }
+
+/** A layer that shows a picture where it is placed. */
+export function pictureLayer(scene: Scene, picture: Picture, { at, scale }: Placed, newId: () => string): Layer {
+  return {
+    id: newId(),
+    name: picture.name,
+    kind: 'picture',
+    parent: null,
+    tags: ['picture'],
+    locked: false,
+    hidden: false,
+    span: { in: 0, out: scene.length },
+    rest: {
+      'position.x': at.x,
+      'position.y': at.y,
+      'size.x': picture.width * scale,
+      'size.y': picture.height * scale,
+    },
+    tracks: {},
+    look: {},
+    source: { type: 'picture', href: picture.href, width: picture.width, height: picture.height },
+    data: {},
+  };
+}
+
+const counted = (count: number, one: string, many: string): string => (count === 1 ? `1 ${one}` : `${count} ${many}`);
 
 /** What came in and what did not, as a sentence. */
 export function broughtWords(files: readonly BroughtFile[]): string {
-  const came = files.filter((file) => 'href' in file).length;
-  const failed = files.flatMap((file) => ('problem' in file ? [`“${file.name}” did not: ${file.problem}`] : []));
+  const count = (type: BroughtFile['type']): number => files.filter((file) => file.type === type).length;
+  const came = [
+    ...(count('picture') > 0 ? [`${counted(count('picture'), 'picture', 'pictures')} came in`] : []),
+    ...(count('drawing') > 0 ? [`${counted(count('drawing'), 'drawing', 'drawings')} came in`] : []),
+    ...files
+      .flatMap((file) => (file.type === 'font' ? [`the font “${file.family}” is at hand for words now`] : []))
+      .slice(0, 4),
+  ];
+  const failed = files.flatMap((file) => (file.type === 'problem' ? [`“${file.name}” did not: ${file.problem}`] : []));
   const shown = failed.slice(0, 3);
   const rest = failed.length - shown.length;
-  const pictures = came === 1 ? '1 picture came in' : `${came === 0 ? 'No' : came} pictures came in`;
-  return `${[pictures, ...shown, ...(rest > 0 ? [`${rest} more did not`] : [])].join('; ')}.`;
+  const parts = [
+    ...(came.length > 0 ? came : ['Nothing came in']),
+    ...shown,
+    ...(rest > 0 ? [`${rest} more did not`] : []),
+  ];
+  const text = parts.join('; ');
+  return `${text[0].toUpperCase()}${text.slice(1)}.`;
 }

@@ -1,0 +1,47 @@
+import { HttpClient } from '@angular/common/http';
+import { Injectable, inject } from '@angular/core';
+import { fileAddress, fileType, type KeptFile } from '@wexikine/core';
+import { BehaviorSubject, firstValueFrom, map } from 'rxjs';
+
+/** A font that words can be set in besides those of the application. */
+export interface OwnFont {
+  readonly name: string;
+  readonly file: string;
+  readonly weights: readonly [number, number];
+}
+
+/** The files that are kept: pictures and fonts of one's own. */
+@Injectable({ providedIn: 'root' })
+export class KeptFiles {
+  private readonly http = inject(HttpClient);
+  private readonly files = new BehaviorSubject<readonly KeptFile[]>([]);
+
+  readonly files$ = this.files.asObservable();
+  readonly fonts$ = this.files$.pipe(
+    map((files) =>
+      files
+        .filter(({ name }) => fileType(name).kind === 'font')
+        .map(({ name, title, facts }): OwnFont => ({
+          name: facts.family ?? title,
+          file: fileAddress(name),
+          weights: facts.weights ?? [400, 400],
+        })),
+    ),
+  );
+
+  get fonts(): readonly OwnFont[] {
+    let now: readonly OwnFont[] = [];
+    this.fonts$.subscribe((fonts) => (now = fonts)).unsubscribe();
+    return now;
+  }
+
+  /** Asks the server for the list. */
+  async load(): Promise<void> {
+    this.files.next(await firstValueFrom(this.http.get<KeptFile[]>('/api/files')));
+  }
+
+  async remove(name: string): Promise<void> {
+    await firstValueFrom(this.http.delete(`/api/files/${name}`));
+    await this.load();
+  }
+}
