@@ -3,6 +3,7 @@ import {
   dataProblems,
   describePackProblem,
   itemRecordSchema,
+  readBundle,
   readJson as parseJson,
   readPack,
   recipeSchema,
@@ -50,15 +51,38 @@ export function readJson(path: string): unknown {
 }
 
 function readAs<T>(path: string, schema: z.ZodType<T>, what: string): T {
-  const parsed = schema.safeParse(readJson(path));
+  return checkAs(path, readJson(path), schema, what);
+}
+
+function checkAs<T>(path: string, data: unknown, schema: z.ZodType<T>, what: string): T {
+  const parsed = schema.safeParse(data);
   if (parsed.success) return parsed.data;
   const lines = dataProblems(parsed.error).map((problem) => `  ${problem.path}: ${problem.message}`);
   throw new Failure(`${path}: This is not ${what}.\n${lines.join('\n')}`);
 }
 
-/** Reads a scene from a file, of this format or of one before. Fails with each problem and its place. */
+/** A scene with the pictures and fonts that came with it, by name. */
+export interface SceneWithFiles {
+  readonly scene: Scene;
+  readonly files: ReadonlyMap<string, Uint8Array>;
+}
+
+/**
+ * Reads a scene from a file, of this format or of one before: JSON, or a zip with its pictures and fonts. Fails with each
+ * problem and its place.
+ */
+export function readSceneWithFiles(path: string): SceneWithFiles {
+  const [schema, what] = [z.preprocess(upgradeScene, sceneSchema), 'a scene of Wexikine'] as const;
+  const bytes = readBytes(path);
+  if (!isZip(bytes)) return { scene: readAs(path, schema, what), files: new Map() };
+  const read = readBundle(bytes);
+  if (!read.ok) throw new Failure(`${path}: ${read.message}`);
+  return { scene: checkAs(path, read.data, schema, what), files: read.files };
+}
+
+/** The scene of a file alone. */
 export function readScene(path: string): Scene {
-  return readAs(path, z.preprocess(upgradeScene, sceneSchema), 'a scene of Wexikine');
+  return readSceneWithFiles(path).scene;
 }
 
 /** Reads a recipe from a file. Fails with each problem and its place. */
@@ -96,7 +120,7 @@ export function readShelf(path: string | undefined): Shelf {
 }
 
 /** Writes text to a file whole or not at all, or to standard output where no path is given. */
-export function writeText(path: string | undefined, text: string): void {
+export function writeText(path: string | undefined, text: string | Uint8Array): void {
   if (path === undefined) process.stdout.write(text);
   else writeFile(path, text);
 }

@@ -26,7 +26,7 @@ function collect(value: string, gathered: string[]): string[] {
 program
   .command('sample')
   .description('channel values of a scene at given times')
-  .argument('<scene>', 'scene file (JSON)')
+  .argument('<scene>', 'scene file (JSON, or a zip with its pictures)')
   .requiredOption('--at <times>', 'times, such as 0f,8f,1s')
   .option('--layers <names>', 'names or ids, with commas between')
   .option('--channels <names>', 'channels, with commas between; without it all that are in use')
@@ -36,7 +36,7 @@ program
 program
   .command('plan')
   .description('what a recipe would do to a scene; changes nothing')
-  .argument('<scene>', 'scene file (JSON)')
+  .argument('<scene>', 'scene file (JSON, or a zip with its pictures)')
   .argument('<recipe>', 'recipe file (JSON)')
   .option('--library <file>', 'library items besides the starter library')
   .option('--format <format>', 'text or json', 'text')
@@ -48,14 +48,14 @@ program
 program
   .command('apply')
   .description('a scene with a recipe applied')
-  .argument('<scene>', 'scene file (JSON)')
+  .argument('<scene>', 'scene file (JSON, or a zip with its pictures)')
   .argument('<recipe>', 'recipe file (JSON)')
   .option('--library <file>', 'library items besides the starter library')
   .option('--by <name>', 'who applies it', 'wexikine')
   .option('-o, --out <file>', 'where to write the scene; without it to standard output')
   .action((scene: string, recipe: string, options: RunOptions & { out?: string }) => {
-    const { json, report } = applyCommand(scene, recipe, options, now());
-    writeText(options.out, json);
+    const { contents, report } = applyCommand(scene, recipe, options, now());
+    writeText(options.out, contents);
     process.stderr.write(report);
   });
 
@@ -86,7 +86,7 @@ program
 program
   .command('export')
   .description('a scene as a page that plays in a browser, or as JSON')
-  .argument('<scene>', 'scene file (JSON)')
+  .argument('<scene>', 'scene file (JSON, or a zip with its pictures)')
   .requiredOption('--to <format>', 'css or json')
   .option('-o, --out <file>', 'where to write it; without it to standard output')
   .action((scene: string, { to, out }: { to: string; out?: string }) => writeText(out, exportCommand(scene, to)));

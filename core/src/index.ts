@@ -39,6 +39,7 @@ export * from './runs/sentence';
 export { sentenceOf, sentenceParts, recipeWords, readsOf } from './runs/operations';
 export * from './runs/plan';
 export { STARTER_LIBRARY, STARTER_MOVEMENTS, STARTER_PRESETS, STARTER_RIGS } from './library/starter';
+export * from './out/bundle';
 export * from './scene/demo';
 export * from './scene/outline';
 export * from './out/export';

@@ -88,12 +88,13 @@ export class SceneScreen {
     return ((await response.json()) as { scene: Scene }).scene;
   }
 
-  async export(name: string): Promise<{ name: string; text: string }> {
+  async export(name: string): Promise<{ name: string; text: string; bytes: Buffer }> {
     await this.page.getByRole('button', { name: 'Export' }).click();
     const waiting: Promise<Download> = this.page.waitForEvent('download');
     await this.page.getByRole('menuitem', { name }).click();
     const download = await waiting;
-    return { name: download.suggestedFilename(), text: readFileSync(await download.path(), 'utf8') };
+    const bytes = readFileSync(await download.path());
+    return { name: download.suggestedFilename(), text: bytes.toString('utf8'), bytes };
   }
 
   /** Colour of the preview's canvas at a place given in shares of the frame. */

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import type { Layer } from '@wexikine/core';
+import { readBundle, type Layer } from '@wexikine/core';
+import { join } from 'node:path';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
 /** Drops files on the preview: pictures made here by size and colour, and others by their text. */
@@ -132,7 +133,7 @@ test('words, fonts and colours of one layer or many are set in the panel', async
   await panel.getByRole('textbox', { name: 'Words' }).blur();
   await panel.getByRole('textbox', { name: 'Size' }).fill('×0.5');
   await panel.getByRole('textbox', { name: 'Size' }).press('Enter');
-  await panel.getByRole('combobox', { name: 'Font' }).selectOption('Spline Sans Mono');
+  await panel.getByRole('combobox', { name: 'Font' }).selectOption({ label: 'Spline Sans Mono' });
   const fill = panel.getByRole('textbox', { name: 'Fill', exact: true });
   await fill.fill('nonsense');
   await fill.press('Enter');
@@ -154,4 +155,101 @@ test('words, fonts and colours of one layer or many are set in the panel', async
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo Set/ }).click();
   await scene.saved();
   expect((await scene.stored(id)).layers).toEqual(before.layers);
+});
+
+/** A drawing of groups, shapes and words. */
+const TOWER = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 240"><g id="Tower"><rect id="Body" x="40" y="90" width="60" height="120" fill="#3f5d7d"/><path id="Dome" d="M30 90 a40 40 0 0 1 80 0 z" fill="#8a6a4f"/></g>
+  <g id="Stars" fill="#f4ecdc"><circle id="Star one" cx="200" cy="40" r="5"/><circle id="Star two" cx="260" cy="80" r="8"/></g><text id="Name" x="200" y="210" font-family="Bricolage Grotesque" font-size="34" fill="#f4ecdc">Saltmarsh</text></svg>`;
+
+const FONT = join(
+  import.meta.dirname,
+  '../../node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2',
+);
+
+test('a drawing is taken apart, words stand in a font of one’s own, a picture is replaced; all of it travels in a file', async ({
+  page,
+}) => {
+  test.setTimeout(90_000);
+  const screen = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await screen.openAtRest(id);
+  const before = await screen.stored(id);
+  const red = { name: 'Red.png', width: 400, height: 300, type: 'image/png' };
+  await drop(page, [red], [{ name: 'Tower.svg', text: TOWER }]);
+  const dialog = page.getByRole('dialog', { name: 'Bring in “Tower”' });
+  await dialog.getByRole('radio', { name: 'Every part' }).check();
+  await dialog.getByRole('checkbox', { name: 'Take Stars apart' }).uncheck();
+  const { violations } = await new AxeBuilder({ page }).include('wx-drawing-dialog').analyze();
+  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await dialog.getByRole('button', { name: 'Bring in 6 layers' }).click();
+  await expect(page.getByText('1 picture came in; 1 drawing came in.')).toBeVisible();
+  await screen.saved();
+  const came = (await screen.stored(id)).layers.slice(before.layers.length);
+  expect(came.map(({ name, kind }) => `${name} ${kind}`)).toEqual([
+    'Red picture',
+    'Tower group',
+    'Tower group',
+    'Body card',
+    'Dome card',
+    'Stars picture',
+    'Saltmarsh word',
+  ]);
+  const [, drawing, tower, body] = came;
+  const share = (drawing.rest['size.x'] ?? 0) / 400;
+  // The tower's box runs from 30, 50 to 110, 210 of the drawing, its body from 40, 90 to 100, 210.
+  expect(tower.rest['position.x']).toBeCloseTo(70 * share, 2);
+  expect(tower.rest['position.y']).toBeCloseTo(130 * share, 2);
+  expect([body.rest['position.x'], body.rest['position.y']].map((value) => Math.round((value ?? 0) / share))).toEqual([
+    40, 100,
+  ]);
+
+  await page.getByRole('button', { name: 'Layers', exact: true }).click();
+  await page.getByLabel('Files to bring in').setInputFiles(FONT);
+  await expect(page.getByText('The font “Bricolage Grotesque” is at hand for words now.')).toBeVisible();
+  const find = page.getByRole('searchbox', { name: /Find/ });
+  await find.fill('Saltmarsh');
+  await page.getByText('Saltmarsh', { exact: true }).first().click({ timeout: 5_000 });
+  await find.fill('');
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  await page
+    .locator('wx-layer-look')
+    .getByRole('combobox', { name: 'Font' })
+    .selectOption({ label: 'Bricolage Grotesque (own)' });
+  await page.getByText('Red', { exact: true }).first().click({ timeout: 5_000 });
+  const blue = await page.evaluate(async () => {
+    const context = new OffscreenCanvas(60, 60).getContext('2d');
+    if (!context) return [];
+    context.fillStyle = 'blue';
+    context.fillRect(0, 0, 60, 60);
+    return [...new Uint8Array(await (await context.canvas.convertToBlob()).arrayBuffer())];
+  });
+  await page
+    .getByLabel('Picture to take its place')
+    .setInputFiles({ name: 'Blue.png', mimeType: 'image/png', buffer: Buffer.from(blue) });
+  await expect(page.getByText('“Blue” took the place of a picture.')).toBeVisible();
+  await screen.saved();
+  const stored = await screen.stored(id);
+  const words = stored.layers.find(({ name }) => name === 'Saltmarsh');
+  expect(words?.source).toMatchObject({
+    font: 'Bricolage Grotesque',
+    fontFile: expect.stringMatching(/\.woff2$/),
+  });
+  const picture = stored.layers.find(({ name }) => name === 'Red');
+  expect(picture?.rest).toEqual(came[0].rest);
+  expect(pictureOf(picture as Layer)).not.toBe(pictureOf(came[0]));
+
+  const { bytes: bundle } = await screen.export('Scene file, to open elsewhere');
+  const read = readBundle(new Uint8Array(bundle));
+  if (!read.ok) throw new Error(read.message);
+  expect([...read.files.keys()].map((name) => name.split('.')[1]).sort()).toEqual(['png', 'svg', 'woff2']);
+  const { text: html } = await screen.export('Web page (.html), plays anywhere');
+  expect(html).not.toMatch(/["(]files\//);
+  expect(html.match(/data:(image|font)\/[a-z+0-9]+;base64/g)?.length).toBeGreaterThanOrEqual(3);
+  await page.goto('/scenes');
+  await page
+    .getByLabel('Import a scene file')
+    .setInputFiles({ name: 'Elsewhere.zip', mimeType: 'application/zip', buffer: bundle });
+  await expect(page).toHaveURL(/scenes\/(?!.*programme)/);
+  const imported = await screen.stored(page.url().split('/').at(-1) ?? '');
+  expect(imported.layers).toEqual(stored.layers);
 });

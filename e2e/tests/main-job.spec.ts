@@ -97,7 +97,7 @@ test('from the empty browser to the exported file: one sentence puts a preset on
   ]);
 
   // Export both ways.
-  const json = await screen.export('Scene file (.json)');
+  const json = await screen.export('Scene file, to open elsewhere');
   expect(json.name).toBe('programme-board.json');
   const exported = sceneSchema.parse(JSON.parse(json.text));
   expect(exported).toEqual(stored);

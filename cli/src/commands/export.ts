@@ -1,7 +1,7 @@
-import { exportPage, exportSceneJson, FONTS, type Scene } from '@wexikine/core';
+import { embedFiles, exportPage, exportSceneJson, FONTS, type Scene } from '@wexikine/core';
 import { existsSync, readFileSync } from 'node:fs';
 import { Failure } from '../failure';
-import { readScene } from '../files';
+import { readSceneWithFiles } from '../files';
 
 /** Font files that the build puts beside the bundle. */
 function fontFaces(scene: Scene): string {
@@ -16,12 +16,16 @@ function fontFaces(scene: Scene): string {
     .join('');
 }
 
+function withFonts(options: ReturnType<typeof embedFiles>, shipped: string): ReturnType<typeof embedFiles> {
+  return { ...options, fontFaces: shipped + options.fontFaces };
+}
+
 /** `wexikine export`: a scene as a page with CSS keyframes, or as JSON. */
 export function exportCommand(path: string, to: string): string {
-  const scene = readScene(path);
+  const { scene, files } = readSceneWithFiles(path);
   switch (to) {
     case 'css':
-      return exportPage(scene, { fontFaces: fontFaces(scene) });
+      return exportPage(scene, withFonts(embedFiles(files), fontFaces(scene)));
     case 'json':
       return exportSceneJson(scene);
     default:

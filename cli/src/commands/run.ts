@@ -9,6 +9,7 @@ import {
   formatShort,
   plan,
   sceneSchema,
+  writeBundle,
   seedFromText,
   severityOf,
   type Plan,
@@ -16,7 +17,7 @@ import {
   type Scene,
 } from '@wexikine/core';
 import { Failure } from '../failure';
-import { readRecipe, readScene, readShelf } from '../files';
+import { readRecipe, readScene, readSceneWithFiles, readShelf } from '../files';
 
 /** What the command line gives to `apply` and `plan`. */
 export interface RunOptions {
@@ -89,14 +90,14 @@ export function planCommand(scenePath: string, recipePath: string, options: RunO
   return planned.layers.length > 0 ? `${text}\n\n${planTable(scene, planned)}\n` : `${text}\n`;
 }
 
-/** `wexikine apply`: the scene with a recipe applied, as JSON, and what was said about it. */
+/** `wexikine apply`: the scene with a recipe applied, as JSON, or as a zip where it came with files, and what was said. */
 export function applyCommand(
   scenePath: string,
   recipePath: string,
   options: RunOptions,
   when: string,
-): { readonly json: string; readonly report: string } {
-  const scene = readScene(scenePath);
+): { readonly contents: string | Uint8Array; readonly report: string } {
+  const { scene, files } = readSceneWithFiles(scenePath);
   const planned = planFiles(scene, readRecipe(recipePath), options, when);
   const applied = apply(scene, planned.edits);
   if (!applied.ok) throw new Failure(describeEditProblem(applied.problem));
@@ -105,5 +106,6 @@ export function applyCommand(
     const [{ path, message }] = dataProblems(checked.error, 1);
     throw new Failure(`Nothing was written, since the result would not be a scene. ${path}: ${message}`);
   }
-  return { json: exportSceneJson(applied.scene), report: `${summary(scene, planned)}\n` };
+  const contents = files.size === 0 ? exportSceneJson(applied.scene) : writeBundle(applied.scene, files);
+  return { contents, report: `${summary(scene, planned)}\n` };
 }

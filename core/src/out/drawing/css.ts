@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- every workspace that reads drawings needs it
 /// <reference path="./css-tree.d.ts" />
 import type { CssNode, Selector } from 'css-tree';
 import generate from 'css-tree/generator';

@@ -11,3 +11,4 @@ export {
   type ImportStatus,
 } from './import';
 export { describePackProblem, type PackProblem } from './problem';
+export { unzip, type ZipLimits } from './zip';

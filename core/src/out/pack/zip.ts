@@ -27,9 +27,15 @@ interface Entry {
 }
 
 /** The files of a zip file by name, or why it cannot be read. */
-export type UnzipResult =
-  | { readonly ok: true; readonly files: ReadonlyMap<string, string> }
-  | { readonly ok: false; readonly problem: PackProblem };
+export type UnzipResult<T = Uint8Array> =
+  { readonly ok: true; readonly files: ReadonlyMap<string, T> } | { readonly ok: false; readonly problem: PackProblem };
+
+/** What a zip file may be at most: bytes of it, of everything in it unpacked, and files. */
+export interface ZipLimits {
+  readonly file: number;
+  readonly unpacked: number;
+  readonly entries: number;
+}
 
 type Failed = Extract<UnzipResult, { ok: false }>;
 
@@ -74,10 +80,10 @@ function isSafe(name: string): boolean {
   );
 }
 
-function entryProblem(entries: readonly Entry[]): PackProblem | null {
-  if (entries.length > PACK_LIMITS.entries) return { code: 'too-many-entries', count: entries.length };
+function entryProblem(entries: readonly Entry[], limits: ZipLimits): PackProblem | null {
+  if (entries.length > limits.entries) return { code: 'too-many-entries', count: entries.length };
   const size = entries.reduce((sum, entry) => sum + entry.size, 0);
-  if (size > PACK_LIMITS.unpacked) return { code: 'unpacked-too-large', bytes: size };
+  if (size > limits.unpacked) return { code: 'unpacked-too-large', bytes: size };
   const passed = new Set<string>();
   for (const { name, flags, method } of entries) {
     if (!isSafe(name)) return { code: 'unsafe-path', file: name };
@@ -142,30 +148,37 @@ function contentsOf(bytes: Uint8Array, view: DataView, entry: Entry): Uint8Array
 
 function inflateAll(bytes: Uint8Array, entries: readonly Entry[]): UnzipResult {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const files = new Map<string, string>();
+  const files = new Map<string, Uint8Array>();
   for (const entry of entries) {
     if (entry.name.endsWith('/')) continue;
     const contents = contentsOf(bytes, view, entry);
     if (!contents) return fail({ code: 'damaged', file: entry.name });
-    files.set(entry.name, strFromU8(contents));
+    files.set(entry.name, contents);
   }
   return { ok: true, files };
 }
 
 /**
- * Unpacks the text files of a zip. Nothing is inflated before sizes, names and methods are found harmless, and every
- * file must agree with its checksum. Fails with one problem.
+ * Unpacks a zip. Nothing is inflated before sizes, names and methods are found harmless, and every file must agree with
+ * its checksum. Fails with one problem.
  */
-export function unzipTexts(bytes: Uint8Array): UnzipResult {
+export function unzip(bytes: Uint8Array, limits: ZipLimits): UnzipResult {
   if (bytes.length === 0) return fail({ code: 'empty' });
-  if (bytes.length > PACK_LIMITS.file) return fail({ code: 'file-too-large', bytes: bytes.length });
+  if (bytes.length > limits.file) return fail({ code: 'file-too-large', bytes: bytes.length });
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const begins = bytes.length >= 4 && [LOCAL_HEADER, END_OF_DIRECTORY].includes(view.getUint32(0, true));
   if (!begins) return fail({ code: 'not-a-zip' });
   const entries = bytes.length < END_SIZE ? null : readDirectory(bytes);
   if (!entries) return fail({ code: 'cut-off' });
-  const problem = entryProblem(entries);
+  const problem = entryProblem(entries, limits);
   return problem ? fail(problem) : inflateAll(bytes, entries);
+}
+
+/** Unpacks the text files of a pack. */
+export function unzipTexts(bytes: Uint8Array): UnzipResult<string> {
+  const result = unzip(bytes, PACK_LIMITS);
+  if (!result.ok) return result;
+  return { ok: true, files: new Map([...result.files].map(([name, contents]) => [name, strFromU8(contents)])) };
 }
 
 /** The earliest time that a zip file can hold; equal contents then give equal files. */

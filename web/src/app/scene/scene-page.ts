@@ -36,7 +36,7 @@ import { RunActions } from './actions/run-actions';
 import { TableActions } from './actions/table-actions';
 import { Teller } from './actions/teller';
 import { commandFor, isMainKey, neighbourKey, type SceneCommand } from './scene-keys';
-import { downloadJson, downloadPage } from './download';
+import { downloadScene, downloadPage } from './download';
 import { DraftStore } from './draft.store';
 import { CuesPanel } from './panels/cues-panel';
 import { CurvePanel } from './curve/curve-panel';
@@ -377,7 +377,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   }
 
   protected exportJson(): void {
-    if (this.store.scene) void downloadJson(this.store.scene);
+    if (this.store.scene) void downloadScene(this.store.scene);
   }
 
   protected async exportPage(): Promise<void> {

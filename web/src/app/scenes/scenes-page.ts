@@ -18,8 +18,10 @@ import { Router, RouterLink } from '@angular/router';
 import {
   DAYS_DELETED_KEPT,
   dataProblems,
+  filesOf,
   formatRate,
   formatShort,
+  readBundle,
   sceneSchema,
   upgradeScene,
   type Scene,
@@ -30,6 +32,7 @@ import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
 import { ScenePicture } from '../drawing/scene-picture';
 import { GuideService } from '../guide/guide.service';
+import { keepFile } from '../files/keep-file';
 import { Icon } from '../icons/icon';
 import { TopBar } from '../top-bar';
 import { NewSceneDialog } from './new-scene-dialog';
@@ -42,6 +45,16 @@ interface Tile {
 const UNDO_FOR = 10_000;
 /** The demo scene whose copy the guide is done in. */
 const GUIDE_SCENE = 'programme-board';
+
+/** What a file is called in a scene: by the first layer that uses it, and a font's family. */
+function calledIn(
+  { layers }: Pick<Scene, 'layers'>,
+  name: string,
+): { readonly title: string; readonly family?: string } {
+  const layer = layers.find((one) => filesOf(one).includes(name));
+  if (layer?.source.type === 'text') return { title: layer.source.font, family: layer.source.font };
+  return { title: layer?.name ?? name.slice(0, 12) };
+}
 
 /** The list of scenes with a small live picture each. */
 @Component({
@@ -122,7 +135,7 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
     const [file] = field.files ?? [];
     field.value = '';
     if (!file) return;
-    const scene = this.readScene(file.name, await file.text());
+    const scene = await this.readFile(file);
     if (scene) await this.create(scene);
   }
 
@@ -159,14 +172,39 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
       });
   }
 
-  private readScene(name: string, text: string): Omit<Scene, 'id'> | null {
-    let data: unknown;
+  /** A scene of a file, whose pictures and fonts are kept first. */
+  private async readFile(file: File): Promise<Omit<Scene, 'id'> | null> {
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return this.readText(file.name, new TextDecoder().decode(bytes));
+    const read = readBundle(bytes);
+    if (!read.ok) {
+      this.tell(`${file.name} cannot be imported. ${read.message}`);
+      return null;
+    }
+    const scene = this.checkScene(file.name, read.data);
+    if (!scene) return null;
     try {
-      data = JSON.parse(text);
+      for (const [name, contents] of read.files) {
+        const { title, family } = calledIn(scene, name);
+        await keepFile(new Blob([contents as Uint8Array<ArrayBuffer>]), title, family === undefined ? {} : { family });
+      }
+    } catch (error) {
+      this.tell(`${file.name} was not imported: ${(error as Error).message}`);
+      return null;
+    }
+    return scene;
+  }
+
+  private readText(name: string, text: string): Omit<Scene, 'id'> | null {
+    try {
+      return this.checkScene(name, JSON.parse(text));
     } catch {
       this.tell(`${name} is not a JSON file. Choose a scene that Wexikine exported.`);
       return null;
     }
+  }
+
+  private checkScene(name: string, data: unknown): Omit<Scene, 'id'> | null {
     const parsed = sceneSchema.safeParse(upgradeScene(data));
     if (parsed.success) {
       const { id: _id, ...scene } = parsed.data;

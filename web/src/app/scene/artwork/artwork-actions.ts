@@ -56,6 +56,45 @@ export class ArtworkActions {
     }
   }
 
+  /** Puts another picture in the place of those that layers show; a drawing comes in as one picture. */
+  async replace(file: File, layers: readonly string[]): Promise<void> {
+    if (this.isBusy) return;
+    this.isBusy = true;
+    const reader = new ArtworkReader();
+    try {
+      const [read] = await this.readAll([file], reader);
+      const source = await this.asPicture(read, reader);
+      if (!source) return this.teller.tell(`Nothing was replaced. ${broughtWords([read])}`);
+      const edits = layers.map((layer): Edit => ({ type: 'set-layer', layer, fields: { source } }));
+      const what = layers.length === 1 ? 'a picture' : `${layers.length} pictures`;
+      this.store.do(`Replace ${what} by “${read.name}”`, edits);
+      this.teller.offerUndo(`“${read.name}” took the place of ${what}.`);
+    } catch (error) {
+      this.teller.tell(
+        error instanceof Cancelled ? 'Nothing was replaced.' : `Nothing was replaced: ${(error as Error).message}`,
+      );
+    } finally {
+      reader.close();
+      this.isBusy = false;
+    }
+  }
+
+  private async asPicture(read: BroughtFile, reader: ArtworkReader): Promise<Layer['source'] | null> {
+    if (read.type === 'picture') return { type: 'picture', href: read.href, width: read.width, height: read.height };
+    if (read.type !== 'drawing') return null;
+    const wanted = {
+      drawing: read.drawing,
+      whole: [read.tree.id],
+      name: read.name,
+      at: { x: 0, y: 0 },
+      scale: 1,
+      length: 1,
+      isKept: true,
+    };
+    const { layers } = await reader.draw(wanted);
+    return layers[0]?.source ?? null;
+  }
+
   private async readAll(files: readonly File[], reader: ArtworkReader): Promise<BroughtFile[]> {
     const [done, name] = [signal(0), signal('')];
     const reading: Reading = { done, name, count: files.length, cancel: () => reader.close() };

@@ -3,7 +3,7 @@ import { endingOf, FILE_TYPES, FONTS, ownFamily, type Layer } from '@wexikine/co
 import { drawingLayers, readDrawing, type Drawing, type DrawingPart, type FontAtHand } from '@wexikine/core/drawing';
 import { measureWords } from '@wexikine/paint/text';
 import { readFont } from './font-file';
-import { keepFile } from './keep-file';
+import { keepFile } from '../../files/keep-file';
 import type { BroughtFile, DrawingTree, DrawingWanted, DrawnLayers, FromReader, ToReader } from './messages';
 import { readPicture } from './picture-file';
 

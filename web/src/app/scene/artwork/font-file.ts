@@ -1,10 +1,13 @@
 import type { Font, FontCollection } from 'fontkit';
-import { keepFile } from './keep-file';
+import { keepFile } from '../../files/keep-file';
 import type { BroughtFile } from './messages';
 
 interface WeightTable {
   readonly usWeightClass?: number;
 }
+
+/** Parts of a family's name that are of one weight or size. */
+const OF_ONE = /\s+(\d+pt|thin|(extra|semi|ultra)?\s?(light|bold)|medium|black|regular)(?=\s|$)/gi;
 
 function weightsOf(font: Font): readonly [number, number] {
   const axis = font.variationAxes?.wght;
@@ -23,12 +26,15 @@ export async function readFont(file: Blob, name: string): Promise<BroughtFile> {
     return { type: 'problem', name, problem: 'it is no font that can be read. TTF, OTF and WOFF2 can' };
   }
   if ('fonts' in font) return { type: 'problem', name, problem: 'it holds several fonts. Bring them in one by one' };
-  const style =
-    /^(regular|normal|book)$/i.test(font.subfamilyName ?? '') || font.variationAxes?.wght
-      ? ''
-      : ` ${font.subfamilyName}`;
+  const typographic = font.getName('preferredFamily', 'en');
+  const style = typographic ? font.getName('preferredSubfamily', 'en') : font.subfamilyName;
+  // A font of one weight is called by it; one of all weights stands for the family.
+  const isPlain = font.variationAxes?.wght !== undefined || /^(regular|normal|book)$/i.test(style ?? 'regular');
+  const own = typographic ?? font.familyName ?? name;
+  // A font of many weights is named by the one it begins with, where it says nothing better.
+  const called = font.variationAxes?.wght ? own.replace(OF_ONE, '') : `${own}${isPlain ? '' : ` ${style}`}`;
   const family =
-    `${font.familyName ?? name}${style}`
+    called
       .replace(/["'\\;{}<>]/g, ' ')
       .trim()
       .slice(0, 100) || name;

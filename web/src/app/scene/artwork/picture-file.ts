@@ -1,5 +1,5 @@
 import { endingOf, FILE_TYPES, MOST_FILE_BYTES } from '@wexikine/core';
-import { keepFile } from './keep-file';
+import { keepFile } from '../../files/keep-file';
 import type { BroughtFile } from './messages';
 
 /** Longest side that a picture is kept with, px: more is not seen in a frame of usual size. */

@@ -1,5 +1,5 @@
 import { DecimalPipe } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
   firstColour,
   formatChannelValue,
@@ -9,11 +9,14 @@ import {
   type Layer,
   type LayerLook,
 } from '@wexikine/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { KeptFiles } from '../../files/kept-files';
 import { enterMany } from '../../fields/many-entry';
 import {
   asHex,
   common,
   FONT_NAMES,
+  fontEdits,
   lookEdits,
   paintedLayers,
   restEdits,
@@ -34,6 +37,12 @@ const NUMBERS = [
 ] as const;
 type NumberId = (typeof NUMBERS)[number]['id'];
 
+interface FontChoice {
+  readonly name: string;
+  readonly file?: string;
+  readonly label: string;
+}
+
 /** Words, colours and outline of the selected layers, one or many; what differs among them is shown as mixed. */
 @Component({
   selector: 'wx-layer-look',
@@ -47,7 +56,29 @@ export class LayerLookPanel {
   readonly layers = input.required<readonly Layer[]>();
   readonly step = output<LayerStep>();
 
-  protected readonly fonts = FONT_NAMES;
+  private readonly files = inject(KeptFiles);
+  private readonly own = toSignal(this.files.fonts$, { initialValue: [] });
+  /** Those of the application, one's own, and those that words are set in though they are not at hand. */
+  protected readonly fonts = computed((): readonly FontChoice[] => {
+    const shipped = FONT_NAMES.map((name): FontChoice => ({ name, label: name }));
+    const own = this.own().map(({ name, file }): FontChoice => ({ name, file, label: `${name} (own)` }));
+    const known = [...shipped, ...own];
+    const missing = this.words().flatMap(({ source }): FontChoice[] => {
+      const { font, fontFile } = source as WordSource;
+      const isKnown = known.some(({ name, file }) => name === font && file === fontFile);
+      return isKnown ? [] : [{ name: font, ...(fontFile ? { file: fontFile } : {}), label: `${font} (not at hand)` }];
+    });
+    return [...known, ...missing.filter((one, i) => missing.findIndex(({ label }) => label === one.label) === i)];
+  });
+  protected readonly font = computed(() => {
+    const font = common(this.words(), ({ source }) => [
+      (source as WordSource).font,
+      (source as WordSource).fontFile ?? null,
+    ]);
+    return font === null
+      ? -1
+      : this.fonts().findIndex(({ name, file }) => name === font[0] && (file ?? null) === font[1]);
+  });
   protected readonly weights = WEIGHTS;
   protected readonly aligns = ALIGNS;
   protected readonly problem = signal<string | null>(null);
@@ -55,7 +86,6 @@ export class LayerLookPanel {
   protected readonly painted = computed(() => paintedLayers(this.layers()));
   protected readonly word = computed(() => ({
     text: this.ofWords('text'),
-    font: this.ofWords('font'),
     weight: this.ofWords('weight'),
     size: this.ofWords('size'),
     align: this.ofWords('align'),
@@ -85,8 +115,17 @@ export class LayerLookPanel {
     return length === 1 ? `“${this.layers()[0].name}”` : `${length} layers`;
   });
 
+  constructor() {
+    void this.files.load().catch(() => undefined);
+  }
+
   private ofWords<K extends keyof WordSource>(field: K): WordSource[K] | null {
     return common(this.words(), ({ source }) => (source as WordSource)[field]);
+  }
+
+  protected setFont(place: number): void {
+    const choice = this.fonts()[place];
+    if (choice) this.do('Set the font', fontEdits(this.words(), choice.name, choice.file));
   }
 
   protected setText(event: Event): void {

@@ -56,6 +56,18 @@ export function wordEdits(layers: readonly Layer[], change: Partial<Omit<WordSou
   }));
 }
 
+/** Edits that set words in a font of the application, or in one's own, which has a file. */
+export function fontEdits(layers: readonly Layer[], font: string, file: string | undefined): Edit[] {
+  return wordLayers(layers).map(({ id, source }) => {
+    const { fontFile: _before, ...words } = source as WordSource;
+    return {
+      type: 'set-layer',
+      layer: id,
+      fields: { source: { ...words, font, ...(file ? { fontFile: file } : {}) } },
+    };
+  });
+}
+
 /** Edits that set a rest value. */
 export function restEdits(layers: readonly Layer[], channel: ChannelId, valueOf: (value: number) => number): Edit[] {
   return layers.map((layer) => ({

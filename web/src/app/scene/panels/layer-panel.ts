@@ -24,6 +24,7 @@ import { channelCheck, readChannelValue } from './hand-key';
 import { HandKeys } from './hand-keys';
 import { LayerData } from './layer-data';
 import { LayerLookPanel } from './layer-look';
+import { LayerPicture } from './layer-picture';
 import { LayerPath } from './layer-path';
 import { sceneLines } from '../../fields/scene-lines';
 
@@ -62,7 +63,7 @@ function keysWords(layer: Layer | null): string {
 @Component({
   selector: 'wx-layer-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HandKeys, LayerData, LayerLookPanel, LayerPath, ValueField],
+  imports: [HandKeys, LayerData, LayerLookPanel, LayerPath, LayerPicture, ValueField],
   templateUrl: './layer-panel.html',
   styleUrl: './layer-panel.scss',
 })

@@ -131,6 +131,16 @@ export function rowTimes({ layer, plan }: SheetRow, rate: Rate): { readonly star
   return { starts: formatShort(layer.span.in, rate), lasts: formatFrames(layer.span.out - layer.span.in, rate) };
 }
 
+/** Place of the row of a layer, or of the nearest group around it that has one; −1 where none is. */
+export function rowShowing(rows: readonly SheetRow[], layers: ReadonlyMap<string, Layer>, id: string): number {
+  const places = new Map(rows.map(({ layer }, place) => [layer.id, place]));
+  for (let at = layers.get(id); at; at = at.parent === null ? undefined : layers.get(at.parent)) {
+    const place = places.get(at.id);
+    if (place !== undefined) return place;
+  }
+  return -1;
+}
+
 /** Colour of the small square before a layer's name. */
 export function swatch({ look, kind }: Layer): string {
   const fill =

@@ -5,6 +5,7 @@ import {
   ElementRef,
   computed,
   DestroyRef,
+  effect,
   inject,
   input,
   model,
@@ -35,7 +36,7 @@ import { TimeAxis } from './time-axis';
 import { around, type TimeWindow } from './time-window';
 import { ViewSwitch, type SheetView } from './view-switch';
 import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
-import { sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
+import { rowShowing, sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
 import { drivenLayer } from './driven';
 import type { DrivenLayer } from './strip';
 import { STRIP_HEIGHT } from './strip-paths';
@@ -168,6 +169,23 @@ export class RunSheet implements AfterViewInit {
         .map(() => '54px')
         .join(' ')} minmax(0, 1fr)`,
   );
+
+  constructor() {
+    // What is selected elsewhere, or has just come in, is brought into view; of what is in a closed group, the group.
+    effect(() => {
+      const selected = this.selected();
+      if (selected !== null) setTimeout(() => this.reveal(selected));
+    });
+  }
+
+  private reveal(id: string): void {
+    const viewport = this.viewport();
+    const index = rowShowing(this.rows(), this.standingLayers(), id);
+    if (!viewport || index < 0) return;
+    const [top, size] = [viewport.measureScrollOffset('top'), viewport.getViewportSize()];
+    const isSeen = index * STRIP_HEIGHT >= top && (index + 1) * STRIP_HEIGHT <= top + size;
+    if (!isSeen) viewport.scrollToIndex(Math.max(0, index - 5));
+  }
 
   ngAfterViewInit(): void {
     // Not passive, so that the page does not zoom as well.

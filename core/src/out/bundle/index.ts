@@ -1,0 +1,1 @@
+export { embedFiles, filesOfScene, readBundle, writeBundle, type BundleResult } from './bundle';

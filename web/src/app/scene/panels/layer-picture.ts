@@ -1,0 +1,103 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import type { Layer, LayerSource } from '@wexikine/core';
+import { ArtworkActions } from '../artwork/artwork-actions';
+
+type PictureSource = Extract<LayerSource, { type: 'picture' }>;
+
+/** The picture of the selected layers, and another one in its place: motion, look and size stay as they are. */
+@Component({
+  selector: 'wx-layer-picture',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (pictures().length > 0) {
+      <h3>
+        Picture <small>{{ about() }}</small>
+      </h3>
+      <div class="row">
+        <label class="wx-button quiet file"
+          >Replace…
+          <input type="file" accept="image/*,.svg" aria-label="Picture to take its place" (change)="replace($event)" />
+        </label>
+        @if (others() > 0) {
+          <label class="tick"
+            ><input type="checkbox" [checked]="isEverywhere()" (change)="isEverywhere.set(!isEverywhere())" /> in all
+            {{ pictures().length + others() }} layers that show it</label
+          >
+        }
+      </div>
+    }
+  `,
+  styles: `
+    h3 {
+      margin: 8px 0 4px;
+      font: 600 13px/1.4 var(--font-text);
+    }
+    small {
+      margin-left: 6px;
+      font-weight: 400;
+      color: var(--ink-soft);
+    }
+    .row {
+      display: flex;
+      gap: 12px;
+      align-items: center;
+      margin-bottom: 8px;
+    }
+    .file {
+      position: relative;
+      cursor: pointer;
+    }
+    .file:focus-within {
+      outline: 2px solid var(--pine);
+    }
+    .file input {
+      position: absolute;
+      width: 1px;
+      opacity: 0;
+    }
+    .tick {
+      display: flex;
+      gap: 6px;
+      align-items: center;
+      font-size: 13px;
+    }
+  `,
+})
+export class LayerPicture {
+  /** Those that are selected, as they stand. */
+  readonly layers = input.required<readonly Layer[]>();
+  /** All of the scene. */
+  readonly all = input.required<readonly Layer[]>();
+
+  private readonly artwork = inject(ArtworkActions);
+  protected readonly isEverywhere = signal(false);
+  protected readonly pictures = computed(() => this.layers().filter(({ source }) => source.type === 'picture'));
+  private readonly shown = computed(() => new Set(this.pictures().map(({ source }) => (source as PictureSource).href)));
+  /** Layers that show one of these pictures besides those that are selected. */
+  protected readonly others = computed(() => {
+    const own = new Set(this.pictures().map(({ id }) => id));
+    return this.all().filter(
+      ({ id, source }) => !own.has(id) && source.type === 'picture' && this.shown().has(source.href),
+    ).length;
+  });
+  protected readonly about = computed(() => {
+    const [first] = this.pictures();
+    if (this.shown().size > 1) return `${this.shown().size} of them`;
+    const { width, height } = first.source as PictureSource;
+    return width && height ? `${width} × ${height} px` : 'kept in the scene itself';
+  });
+
+  protected async replace(event: Event): Promise<void> {
+    const field = event.target as HTMLInputElement;
+    const [file] = field.files ?? [];
+    field.value = '';
+    if (!file) return;
+    const shown = this.shown();
+    const isOne = ({ source }: Layer): boolean => source.type === 'picture' && shown.has(source.href);
+    const layers = this.isEverywhere() ? this.all().filter(isOne) : this.pictures();
+    await this.artwork.replace(
+      file,
+      layers.map(({ id }) => id),
+    );
+  }
+}
