@@ -1,4 +1,12 @@
-import { editSchema, itemRecordSchema, keyClipSchema, packSchema, recipeSchema, sceneSchema } from '@wexikine/core';
+import {
+  editSchema,
+  itemRecordSchema,
+  keyClipSchema,
+  layerClipSchema,
+  packSchema,
+  recipeSchema,
+  sceneSchema,
+} from '@wexikine/core';
 import { writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import * as z from 'zod';
@@ -11,6 +19,7 @@ const SCHEMAS = {
   recipe: recipeSchema,
   edit: editSchema,
   'key-clip': keyClipSchema,
+  'layer-clip': layerClipSchema,
 };
 const folder = resolve(import.meta.dirname, '../docs/schemas');
 

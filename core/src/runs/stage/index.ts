@@ -11,3 +11,23 @@ export {
   type StageMoment,
 } from './drag';
 export { snapLines, snapMove, unionOf, type Snapped, type SnapLine } from './snap';
+export { alignLayers, ALIGN_SIDES, anchorTo, shareAt, spreadLayers, type AlignSide } from './align';
+export {
+  copyLayers,
+  duplicateLayers,
+  layerClipSchema,
+  nextName,
+  pasteLayers,
+  readLayerClip,
+  type Copied,
+  type LayerClip,
+} from './copies';
+export {
+  groupLayers,
+  stepDepth,
+  topLayers,
+  ungroupLayer,
+  withInside,
+  type DepthStep,
+  type StageResult,
+} from './nesting';
