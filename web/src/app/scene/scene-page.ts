@@ -27,6 +27,7 @@ import { LayoutService, USUAL } from '../layout/layout.service';
 import { Splitter } from '../layout/splitter';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
+import { StageActions } from './stage/stage-actions';
 import { ArtworkActions } from './artwork/artwork-actions';
 import { ConflictActions } from './actions/conflict-actions';
 import { DialActions } from './actions/dial-actions';
@@ -101,6 +102,7 @@ import { RunSheet } from './sheet/run-sheet';
     DialActions,
     ConflictActions,
     ArtworkActions,
+    StageActions,
   ],
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
@@ -141,6 +143,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly dials = inject(DialActions);
   private readonly conflicts = inject(ConflictActions);
   private readonly artwork = inject(ArtworkActions);
+  private readonly stageActions = inject(StageActions);
   private readonly router = inject(Router);
   private readonly injector = inject(Injector);
   private readonly topBar = inject(TopBar);
@@ -188,7 +191,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   /** What a drag on the stage sets. */
   protected readonly dragSets = signal<DragSets>('along');
   protected readonly zoom = signal(1);
-  protected readonly options = signal<PreviewOptions>({ safeAreas: true, checks: false, outside: false });
+  protected readonly options = signal<PreviewOptions>({ safeAreas: true, checks: false, outside: false, paths: true });
 
   protected readonly selectedLayer = computed((): Layer | null => {
     const layers = this.shown()?.drawn.layers ?? [];
@@ -341,14 +344,21 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected pasteFiles(event: ClipboardEvent): void {
     const files = [...(event.clipboardData?.files ?? [])];
-    if (files.length > 0) void this.bring(files, null);
+    if (files.length > 0) return void this.bring(files, null);
+    if ((event.target as HTMLElement).closest('input, textarea, [contenteditable]')) return;
+    const pasted = this.stageActions.paste(event.clipboardData?.getData('text/plain') ?? '');
+    if (pasted) this.selectOnly(pasted);
+  }
+
+  /** Selects these alone. */
+  protected selectOnly([first, ...others]: readonly string[]): void {
+    this.selected.set(first ?? null);
+    this.also.set(new Set(others));
   }
 
   protected async bring(files: readonly File[], at: Point | null): Promise<void> {
     const [first, ...others] = await this.artwork.bring(files, at);
-    if (!first) return;
-    this.selected.set(first.id);
-    this.also.set(new Set(others.map(({ id }) => id)));
+    if (first) this.selectOnly([first, ...others].map(({ id }) => id));
   }
 
   /** Selects one more layer, or one less. */

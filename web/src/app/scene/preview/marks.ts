@@ -1,3 +1,6 @@
+import { matrixAt, transformPoint } from '@wexikine/core';
+import { valueAt, type Picture, type View } from '@wexikine/paint';
+
 /** Safe action and safe title areas as shares of the frame. Source: SMPTE ST 2046-1. */
 const SAFE_AREAS = [0.93, 0.9];
 const CHECK = 8;
@@ -43,6 +46,39 @@ export function drawPoint(context: CanvasRenderingContext2D, place: { x: number;
     }
     context.stroke();
   }
+}
+
+/** Layers that are guides: their boxes as dashed lines, so that others can be brought to them. */
+export function drawGuides(
+  context: CanvasRenderingContext2D,
+  { compiled, frame }: Picture,
+  view: View,
+  ratio: number,
+): void {
+  context.save();
+  context.strokeStyle = POINT_COLOUR;
+  context.lineWidth = ratio;
+  context.setLineDash([5 * ratio, 4 * ratio]);
+  compiled.layers.forEach((layer, index) => {
+    if (layer.kind !== 'guide' || layer.hidden || frame.live[index] === 0) return;
+    const [width, height] = (['size.x', 'size.y'] as const).map((id) => valueAt(frame, index, id));
+    const matrix = matrixAt(frame, index);
+    const corners = [
+      { x: 0, y: 0 },
+      { x: width, y: 0 },
+      { x: width, y: height },
+      { x: 0, y: height },
+    ].map((corner) => transformPoint(matrix, corner));
+    context.beginPath();
+    corners.forEach(({ x, y }, i) => {
+      const [left, top] = [x * view.scale + view.x, y * view.scale + view.y];
+      if (i === 0) context.moveTo(left, top);
+      else context.lineTo(left, top);
+    });
+    context.closePath();
+    context.stroke();
+  });
+  context.restore();
 }
 
 /** Draws the band with which layers are boxed. */

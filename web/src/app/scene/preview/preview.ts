@@ -14,14 +14,25 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { boundsAt, compileScene, createFrame, sampleFrame, type DragSets, type Scene } from '@wexikine/core';
+import {
+  boundsAt,
+  compileScene,
+  createFrame,
+  sampleFrame,
+  type DragSets,
+  type Layer,
+  type Scene,
+} from '@wexikine/core';
 import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
 import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
+import { StageMenu } from '../stage/stage-menu';
+import { MotionPaths } from '../stage/motion-paths';
 import {
   clipTo,
   dimOutside,
   drawBand,
+  drawGuides,
   drawGround,
   drawPoint,
   drawSafeAreas,
@@ -34,6 +45,8 @@ export interface PreviewOptions {
   readonly safeAreas: boolean;
   readonly checks: boolean;
   readonly outside: boolean;
+  /** The ways along which the selected layers go. */
+  readonly paths: boolean;
 }
 
 const MARGIN = 16;
@@ -56,7 +69,7 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
 @Component({
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [StageHandles],
+  imports: [MotionPaths, StageHandles, StageMenu],
   template: `
     <canvas
       #canvas
@@ -66,8 +79,20 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
       (pointerdown)="press($event)"
       (pointermove)="drag($event)"
       (pointerup)="release($event)"
-      (keydown)="handles()?.nudge($event) && $event.stopPropagation()"
+      (keydown)="key($event)"
     ></canvas>
+    @if (options().paths && selection().size > 0 && !isPlaying()) {
+      <wx-motion-paths
+        [scene]="scene()"
+        [standing]="standing()"
+        [selection]="selection()"
+        [time]="time()"
+        [place]="place()"
+        [canEdit]="canEdit()"
+        (tried)="tried.emit($event)"
+        (step)="step.emit($event)"
+      />
+    }
     @if (selection().size > 0 && !isPlaying()) {
       <wx-stage-handles
         [scene]="standing()"
@@ -79,10 +104,21 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
         (tried)="tried.emit($event)"
         (step)="step.emit($event)"
         (clicked)="clickAt($event)"
+        (menuWanted)="openMenu($event)"
       />
     }
+    <wx-stage-menu
+      [scene]="standing()"
+      [selection]="selection()"
+      [sets]="sets()"
+      [time]="time()"
+      [canEdit]="canEdit()"
+      [hasPaths]="options().paths"
+      (selected)="chosen.emit($event)"
+      (pathsFlipped)="optionsChange.emit({ ...options(), paths: !options().paths })"
+    />
   `,
-  host: { '(wheel)': 'wheel($event)' },
+  host: { '(wheel)': 'wheel($event)', '(contextmenu)': 'openMenu($event)' },
   styles: `
     :host {
       contain: strict;
@@ -115,8 +151,11 @@ export class Preview implements AfterViewInit {
   readonly sets = model<DragSets>('along');
   readonly tried = output<Scene | null>();
   readonly step = output<StageStep>();
+  /** Layers to select alone: what a step gave, or one from the list at the pointer. */
+  readonly chosen = output<readonly string[]>();
   /** One more layer to select, or one less. */
   readonly alsoPicked = output<string>();
+  readonly optionsChange = output<PreviewOptions>();
   readonly drawn = output();
   readonly zoomed = output<number>();
   /** The point from which an order goes out, in shares of the frame. */
@@ -130,6 +169,7 @@ export class Preview implements AfterViewInit {
   private readonly arrived = toSignal(this.service.arrived$, { requireSync: true });
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly handles = viewChild(StageHandles);
+  private readonly menu = viewChild.required(StageMenu);
   private readonly destroy = inject(DestroyRef);
   private readonly camera = signal(FIT);
   private readonly size = signal({ width: 0, height: 0 });
@@ -190,6 +230,7 @@ export class Preview implements AfterViewInit {
   protected press(event: PointerEvent): void {
     const handles = this.handles();
     const isMove = event.button === 0 && !event.shiftKey && !event.ctrlKey && !this.isOnPoint(event);
+    if (event.button === 2) return;
     if (isMove && handles?.holds({ x: event.offsetX, y: event.offsetY })) {
       this.focus();
       return handles.start(event);
@@ -202,6 +243,50 @@ export class Preview implements AfterViewInit {
       isDrag: false,
       does: this.isOnPoint(event) ? 'point' : event.shiftKey ? 'box' : 'pan',
     };
+  }
+
+  /** Keys of the stage: the arrow keys, and what its menu names. */
+  protected key(event: KeyboardEvent): void {
+    if (!this.handles()?.nudge(event) && !this.menu().key(event)) return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  /** The menu at the pointer, or at the button that asked for it. */
+  protected openMenu(event: MouseEvent): void {
+    event.preventDefault();
+    const { left, top } = this.canvas().nativeElement.getBoundingClientRect();
+    const [x, y] = [event.clientX - left, event.clientY - top];
+    const { zoom, x: fromX, y: fromY } = this.place();
+    const at = { x: (x - fromX) / zoom, y: (y - fromY) / zoom };
+    const under = this.allAt(at);
+    // Pressed on something that is not selected, it is about that.
+    const [first] = under;
+    if (first && event.type === 'contextmenu' && !this.isSelected(first)) this.chosen.emit([this.topOf(first)]);
+    this.menu().open({ x, y, at, under: event.type === 'contextmenu' ? under : [] });
+  }
+
+  private isSelected({ id, parent }: Layer): boolean {
+    const byId = new Map(this.standing().layers.map((layer) => [layer.id, layer]));
+    if (this.selection().has(id)) return true;
+    const group = parent === null ? undefined : byId.get(parent);
+    return group !== undefined && this.isSelected(group);
+  }
+
+  private topOf(layer: Layer): string {
+    const group = this.standing().layers.find(({ id }) => id === layer.parent);
+    return group ? this.topOf(group) : layer.id;
+  }
+
+  /** All layers under a point of the scene, those in groups too, the topmost first. */
+  private allAt(point: { x: number; y: number }): Layer[] {
+    const { compiled, frame } = this.prepared();
+    const found = compiled.layers.filter((layer, index) => {
+      if (frame.live[index] === 0 || layer.hidden) return false;
+      const { left, right, top, bottom } = boundsAt(frame, index);
+      return point.x >= left && point.x <= right && point.y >= top && point.y <= bottom;
+    });
+    return found.reverse();
   }
 
   protected drag(event: PointerEvent): void {
@@ -333,6 +418,7 @@ export class Preview implements AfterViewInit {
     context.restore();
     if (options.outside) dimOutside(context, place);
     if (options.safeAreas) drawSafeAreas(context, place, ratio);
+    drawGuides(context, this.prepared(), view, ratio);
     if (point) drawPoint(context, this.placeOf(point), ratio);
     if (band) drawBand(context, band, ratio);
   }

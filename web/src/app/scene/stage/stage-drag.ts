@@ -1,5 +1,6 @@
 import {
   anchorAt,
+  anchorTo,
   boundsAt,
   channelOf,
   cornerAt,
@@ -7,6 +8,7 @@ import {
   movedLayers,
   scaleLayer,
   scaleLayers,
+  shareAt,
   snapLines,
   snapMove,
   turnLayers,
@@ -27,7 +29,8 @@ export const CORNERS: readonly Point[] = [
 ];
 
 /** What is done with the selected layers. */
-export type StageGrip = { readonly does: 'move' | 'turn' } | { readonly does: 'scale'; readonly corner: Point };
+export type StageGrip =
+  { readonly does: 'move' | 'turn' | 'anchor' } | { readonly does: 'scale'; readonly corner: Point };
 
 /** The keys that are held while dragging. */
 export type Held = Pick<MouseEvent, 'shiftKey' | 'ctrlKey' | 'metaKey' | 'altKey'>;
@@ -111,9 +114,34 @@ export function dragStage(
         lines: [],
       };
     }
+    case 'anchor':
+      return anchorDragged(moment, indices, to, held, reach);
     case 'scale':
       return scaleTo(moment, ids, indices, grip.corner, from, to, held);
   }
+}
+
+/** The anchor follows the pointer, and takes the corners, sides and the middle of its box. */
+function anchorDragged(
+  moment: StageMoment,
+  indices: readonly number[],
+  to: Point,
+  held: Held,
+  reach: number,
+): StageDragged {
+  const [index] = indices;
+  const label = `Set the anchor of ${nameOf(moment, indices)}`;
+  const share = index === undefined ? null : shareAt(moment, index, to);
+  if (index === undefined || !share) return { label, words: '', edits: [], lines: [] };
+  const places = [0, 0.5, 1].flatMap((y) => [0, 0.5, 1].map((x) => ({ x, y })));
+  const near = places.find((place) => {
+    const at = cornerAt(moment, index, place);
+    return Math.hypot(at.x - to.x, at.y - to.y) <= reach;
+  });
+  const isFree = held.ctrlKey || held.metaKey;
+  const place = near && !isFree ? near : { x: Math.round(share.x * 1000) / 1000, y: Math.round(share.y * 1000) / 1000 };
+  const words = `${rounded(place.x * 100)} × ${rounded(place.y * 100)} %`;
+  return { label, words, edits: anchorTo(moment, index, place), lines: [] };
 }
 
 function moveTo(

@@ -12,6 +12,7 @@ import {
 import {
   apply,
   DRAG_SETS,
+  movedLayers,
   moveLayers,
   stageMoment,
   type DragSets,
@@ -21,6 +22,7 @@ import {
   type StageMoment,
   type Ticks,
 } from '@wexikine/core';
+import { Icon } from '../../icons/icon';
 import {
   CORNERS,
   dragStage,
@@ -73,6 +75,7 @@ interface Drag {
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './stage-handles.html',
   styleUrl: './stage-handles.scss',
+  imports: [Icon],
   host: { '(pointermove)': 'move($event)', '(pointerup)': 'release($event)', '(pointercancel)': 'cancel()' },
 })
 export class StageHandles {
@@ -85,6 +88,7 @@ export class StageHandles {
   readonly sets = model.required<DragSets>();
   readonly tried = output<Scene | null>();
   readonly step = output<StageStep>();
+  readonly menuWanted = output<MouseEvent>();
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly allSets = DRAG_SETS;
@@ -113,6 +117,11 @@ export class StageHandles {
   protected readonly anchor = computed(() => {
     const moment = this.moment();
     return moment && this.inScene().length > 0 ? this.toPage(pivotOf(moment, this.selection())) : null;
+  });
+  /** One layer alone is turned about an anchor of its own, which can be moved. */
+  protected readonly hasOwnAnchor = computed(() => {
+    const moment = this.moment();
+    return moment !== null && movedLayers(moment, this.selection()).length === 1;
   });
   /** The knob that turns: out from the middle of the upper side. */
   protected readonly knob = computed(() => {

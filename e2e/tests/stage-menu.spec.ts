@@ -1,0 +1,160 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { ticksFromSeconds, type Layer, type Scene } from '@wexikine/core';
+import { card, sceneWith } from '../pages/made-scenes';
+import { SceneScreen } from '../pages/scene-screen';
+
+const rest = (x: number, y: number, w = 300, h = 200) => ({
+  'position.x': x,
+  'position.y': y,
+  'size.x': w,
+  'size.y': h,
+});
+
+/** Opens three cards, and gives where a place of the scene is on the page. */
+async function openCards(page: Page) {
+  const way = [0, 1, 2].map((i) => ({
+    at: ticksFromSeconds(i),
+    value: 400 + i * 300,
+    ease: { type: 'linear' as const },
+  }));
+  const cards: Layer[] = [
+    card('a', { rest: rest(400, 300) }),
+    card('b', { rest: rest(1000, 520), look: { fill: '#58b79c' } }),
+    card('c', { rest: rest(1500, 700), look: { fill: '#e05577' }, tracks: { 'position.y': way } }),
+  ];
+  await page.goto('/');
+  const id = await sceneWith(page, cards);
+  const screen = new SceneScreen(page);
+  await screen.openAtRest(id);
+  await screen.setTime('0:00');
+  const box = (await page.locator('wx-preview canvas').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  const zoom = Math.min((box.width - 32) / 1920, (box.height - 32) / 1080);
+  const onPage = (x: number, y: number): [number, number] => [
+    box.x + (box.width - 1920 * zoom) / 2 + x * zoom,
+    box.y + (box.height - 1080 * zoom) / 2 + y * zoom,
+  ];
+  return { id, screen, onPage, zoom };
+}
+
+/** The scene as it is saved once something is so. */
+async function storedWhen(screen: SceneScreen, id: string, isSo: (scene: Scene) => boolean): Promise<Scene> {
+  let scene = await screen.stored(id);
+  await expect.poll(async () => isSo((scene = await screen.stored(id)))).toBe(true);
+  return scene;
+}
+
+const of = (scene: Scene, name: string): Layer => scene.layers.find((layer) => layer.name === name) as Layer;
+
+test('layers are grouped, copied, put behind, aligned and taken apart, by keys and by the menu; undone to the start', async ({
+  page,
+}) => {
+  const { id, screen, onPage } = await openCards(page);
+  const before = await screen.stored(id);
+  await page.mouse.click(...onPage(400, 300));
+  await page.keyboard.down('Control');
+  await page.mouse.click(...onPage(1000, 520));
+  await page.keyboard.up('Control');
+
+  await page.keyboard.press('g');
+  const grouped = await storedWhen(screen, id, ({ layers }) => layers.length === 4);
+  const group = of(grouped, 'Group 2');
+  // Around both: from 250 to 1150 across, from 200 to 620 down.
+  expect(group.rest).toMatchObject({ 'position.x': 700, 'position.y': 410, 'size.x': 900, 'size.y': 420 });
+  expect([of(grouped, 'Card a').parent, of(grouped, 'Card a').rest['position.x']]).toEqual([group.id, 150]);
+
+  await page.keyboard.press('d');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('d');
+  const copied = await storedWhen(screen, id, ({ layers }) => layers.length === 10);
+  // The first copy goes 40 aside and was then moved by 10 more; the next one goes as far from there.
+  expect(['Group 2', 'Group 3', 'Group 4'].map((name) => of(copied, name).rest['position.x'])).toEqual([700, 750, 800]);
+  await page.keyboard.press('Delete');
+  await expect(page.getByText('“Group 4” was removed.')).toBeVisible();
+
+  await page.mouse.click(...onPage(420, 260), { button: 'right' });
+  const menu = page.getByRole('menu').first();
+  await expect(menu.getByRole('menuitem', { name: 'Take the group apart' })).toBeVisible();
+  const { violations } = await new AxeBuilder({ page }).include('.mat-mdc-menu-panel').analyze();
+  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await menu.getByRole('menuitem', { name: 'Take the group apart' }).click();
+  await storedWhen(screen, id, ({ layers }) => layers.every(({ name }) => name !== 'Group 3'));
+
+  await page.mouse.click(...onPage(1500, 400), { button: 'right' });
+  await page.getByRole('menuitem', { name: 'Left sides' }).click();
+  await page.getByRole('menuitem', { name: 'Anchor top left' }).click();
+  await page.keyboard.press('Escape');
+  const aligned = await storedWhen(screen, id, (scene) => of(scene, 'Card c').rest['anchor.y'] === 0);
+  expect(of(aligned, 'Card c').rest).toMatchObject({
+    'position.x': 0,
+    'anchor.x': 0,
+    'anchor.y': 0,
+    'position.y': 600,
+  });
+  expect(of(aligned, 'Card c').tracks['position.y']?.map(({ value }) => value)).toEqual([300, 600, 900]);
+
+  for (let i = 0; i < 12; i++) await page.keyboard.press('Control+z');
+  const again = await storedWhen(screen, id, ({ layers }) => layers.length === 3);
+  expect(again.layers).toEqual(before.layers);
+});
+
+test('what lies under another is chosen from the list; a key of its way is dragged; the anchor with Alt; layers go into another scene', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const { id, screen, onPage, zoom } = await openCards(page);
+  await page.mouse.click(...onPage(1500, 400));
+  // Its way runs from 400 to 1000 down; the key in the middle is taken 100 to the left and 50 up.
+  await page.mouse.move(...onPage(1500, 700));
+  await page.mouse.down();
+  await page.mouse.move(...onPage(1400, 650), { steps: 4 });
+  await page.mouse.up();
+  const moved = of(
+    await storedWhen(screen, id, (scene) => of(scene, 'Card c').tracks['position.x'] !== undefined),
+    'Card c',
+  );
+  const atSecond = (channel: 'position.x' | 'position.y') =>
+    moved.tracks[channel]?.find(({ at }) => at === ticksFromSeconds(1))?.value ?? NaN;
+  expect(Math.abs(atSecond('position.x') - 1400)).toBeLessThan(1.5 / zoom);
+  expect(Math.abs(atSecond('position.y') - 650)).toBeLessThan(1.5 / zoom);
+
+  await page.mouse.click(...onPage(400, 300));
+  await page.keyboard.down('Alt');
+  await page.mouse.move(...onPage(400, 300));
+  await page.mouse.down();
+  await page.mouse.move(...onPage(252, 202), { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.up('Alt');
+  const anchored = await storedWhen(screen, id, (scene) => of(scene, 'Card a').rest['anchor.x'] === 0);
+  expect(of(anchored, 'Card a').rest).toMatchObject({
+    'anchor.x': 0,
+    'anchor.y': 0,
+    'position.x': 250,
+    'position.y': 200,
+  });
+
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('“Card a” can be pasted, here or in another scene.')).toBeVisible();
+  const other = await sceneWith(page, [card('x', { rest: rest(250, 200, 900, 700) })]);
+  await screen.openAtRest(other);
+  await page.mouse.click(...onPage(1800, 1000));
+  await page.keyboard.press('Control+v');
+  await expect
+    .poll(async () => (await screen.stored(other)).layers.map(({ name }) => name))
+    .toEqual(['Card x', 'Card a 2']);
+  await page.mouse.click(...onPage(400, 300), { button: 'right' });
+  await page.getByRole('menuitem', { name: 'Select under the pointer' }).hover();
+  await page.getByRole('menuitem', { name: 'Card x', exact: true }).click();
+  await expect(page.getByRole('row', { selected: true })).toContainText('Card x');
+  await expect(page.getByRole('menu')).toHaveCount(0);
+  await page.mouse.click(...onPage(1600, 200), { button: 'right' });
+  await page.getByRole('menuitem', { name: 'New shape or words' }).hover();
+  await page.getByRole('menuitem', { name: 'Star' }).click();
+  const star = of(await storedWhen(screen, other, ({ layers }) => layers.length === 3), 'Star 1');
+  expect(
+    [star.rest['position.x'], star.rest['position.y']].every(
+      (value, i) => Math.abs((value ?? 0) - [1600, 200][i]) < 2 / zoom,
+    ),
+  ).toBe(true);
+});

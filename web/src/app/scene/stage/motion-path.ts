@@ -1,0 +1,62 @@
+import {
+  compileScene,
+  createFrame,
+  frameTicks,
+  matrixAt,
+  restValue,
+  sampleFrame,
+  sampleTrack,
+  transformPoint,
+  type Layer,
+  type Point,
+  type Scene,
+  type Ticks,
+} from '@wexikine/core';
+
+/** The way of a layer's anchor: a point for each frame, and those at which it is keyed, scene px. */
+export interface MotionPath {
+  readonly layer: string;
+  /** Where it is now. */
+  readonly now: Point;
+  readonly dots: readonly Point[];
+  readonly keys: readonly { readonly at: Ticks; readonly point: Point }[];
+}
+
+/** Dots of one way at most; longer ones skip frames evenly. */
+const MOST_DOTS = 600;
+
+function keyTimesOf({ tracks }: Layer): Ticks[] {
+  const times = [...(tracks['position.x'] ?? []), ...(tracks['position.y'] ?? [])].map(({ at }) => at);
+  return [...new Set(times)].sort((a, b) => a - b);
+}
+
+/** Where layers with keyed positions go, frame by frame, in their group as it is at a time. */
+export function motionPaths(scene: Scene, ids: ReadonlySet<string>, time: Ticks): MotionPath[] {
+  const keyed = scene.layers.filter((layer) => ids.has(layer.id) && keyTimesOf(layer).length > 1);
+  if (keyed.length === 0) return [];
+  const compiled = compileScene(scene);
+  const frame = createFrame(compiled);
+  sampleFrame(compiled, time, frame);
+  const indices = new Map(compiled.layers.map(({ id }, index) => [id, index]));
+  const step = frameTicks(scene.rate);
+  return keyed.map((layer) => {
+    const parent = compiled.parents[indices.get(layer.id) ?? 0];
+    const outer = parent < 0 ? null : matrixAt(frame, parent);
+    const value = (id: 'position.x' | 'position.y', at: Ticks): number => {
+      const track = layer.tracks[id];
+      return track ? sampleTrack(track, at) : restValue(layer, id);
+    };
+    const pointAt = (at: Ticks): Point => {
+      const own = { x: value('position.x', at), y: value('position.y', at) };
+      return outer ? transformPoint(outer, own) : own;
+    };
+    const times = keyTimesOf(layer);
+    const [first, last] = [times[0], times[times.length - 1]];
+    const frames = Math.max(1, Math.round((last - first) / step));
+    const each = Math.ceil(frames / MOST_DOTS);
+    const dots = Array.from({ length: Math.floor(frames / each) + 1 }, (_, i) =>
+      pointAt(Math.min(last, first + i * each * step)),
+    );
+    return { layer: layer.id, now: pointAt(time), dots, keys: times.map((at) => ({ at, point: pointAt(at) })) };
+  });
+}

@@ -1,0 +1,94 @@
+import type { Layer, Point, Scene } from '@wexikine/core';
+
+/** Shapes that can be added, by what they are called. */
+export const NEW_SHAPES = [
+  { kind: 'rectangle', label: 'Rectangle', icon: 'rectangle' },
+  { kind: 'ellipse', label: 'Ellipse', icon: 'circle' },
+  { kind: 'line', label: 'Line', icon: 'horizontal_rule' },
+  { kind: 'polygon', label: 'Polygon', icon: 'pentagon' },
+  { kind: 'star', label: 'Star', icon: 'star' },
+  { kind: 'words', label: 'Words', icon: 'text_fields' },
+] as const;
+/** A shape that can be added. */
+export type ShapeKind = (typeof NEW_SHAPES)[number]['kind'];
+
+/** Size of a new shape as a share of the frame's height. */
+const SHARE = 0.22;
+
+/** Points of a regular shape in a box of 100, the first on top; `inner` makes a star of it. */
+function regular(corners: number, inner: number | null): string {
+  const count = inner === null ? corners : corners * 2;
+  const points = Array.from({ length: count }, (_, i) => {
+    const radius = inner !== null && i % 2 === 1 ? inner : 50;
+    const angle = (i / count) * 2 * Math.PI - Math.PI / 2;
+    return `${(50 + radius * Math.cos(angle)).toFixed(3)} ${(50 + radius * Math.sin(angle)).toFixed(3)}`;
+  });
+  return `M${points.join(' L')} Z`;
+}
+
+function shown(
+  kind: ShapeKind,
+  size: number,
+): Pick<Layer, 'source' | 'look' | 'kind'> & {
+  readonly box: readonly [number, number];
+  readonly rest?: Layer['rest'];
+} {
+  const fill = '#e0a526';
+  switch (kind) {
+    case 'rectangle':
+      return { kind: 'card', source: { type: 'rectangle' }, look: { fill }, box: [size * 1.5, size] };
+    case 'ellipse':
+      return { kind: 'card', source: { type: 'ellipse' }, look: { fill }, box: [size, size] };
+    case 'line':
+      return {
+        kind: 'card',
+        source: { type: 'path', d: 'M0 50 H100' },
+        look: { stroke: fill, cap: 'round' },
+        box: [size * 2, 1],
+        rest: { 'stroke.width': 6 },
+      };
+    case 'polygon':
+      return { kind: 'card', source: { type: 'path', d: regular(6, null) }, look: { fill }, box: [size, size] };
+    case 'star':
+      return { kind: 'card', source: { type: 'path', d: regular(5, 22) }, look: { fill }, box: [size, size] };
+    case 'words': {
+      const source = {
+        type: 'text',
+        text: 'New words',
+        font: 'Spline Sans',
+        weight: 600,
+        size: Math.round(size / 3),
+        align: 'middle',
+      } as const;
+      return { kind: 'word', source, look: { fill: '#f4ecdc' }, box: [size * 2, size / 2] };
+    }
+  }
+}
+
+/** A new layer with a shape or words about a point, as long as the scene; its name counts on. */
+export function newShape(scene: Scene, kind: ShapeKind, at: Point, id: string): Layer {
+  const { box, rest, ...own } = shown(kind, Math.round(scene.height * SHARE));
+  const label = NEW_SHAPES.find((one) => one.kind === kind)?.label ?? 'Shape';
+  const taken = new Set(scene.layers.map(({ name }) => name));
+  let count = 1;
+  while (taken.has(`${label} ${count}`)) count++;
+  return {
+    ...own,
+    id,
+    name: `${label} ${count}`,
+    parent: null,
+    tags: [],
+    locked: false,
+    hidden: false,
+    span: { in: 0, out: scene.length },
+    rest: {
+      'position.x': Math.round(at.x),
+      'position.y': Math.round(at.y),
+      'size.x': box[0],
+      'size.y': box[1],
+      ...rest,
+    },
+    tracks: {},
+    data: {},
+  };
+}
