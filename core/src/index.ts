@@ -25,6 +25,7 @@ export * from './runs/line-up';
 export * from './runs/arrange';
 export * from './runs/clear';
 export * from './runs/adjust';
+export * from './runs/split';
 export * from './runs/stage';
 export * from './runs/check';
 export * from './scene/table';

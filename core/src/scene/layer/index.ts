@@ -11,6 +11,7 @@ export {
   isTrimmed,
   FONTS,
   LAYER_KINDS,
+  SPLIT_WAYS,
   type Layer,
   type LayerBase,
   type LayerKind,

@@ -58,21 +58,23 @@ const fontNameSchema = z
   .max(100)
   .regex(/^[^"'\\;{}<>]+$/, 'A font’s name has no quotes, brackets, backslashes or semicolons.');
 
+const textSourceSchema = z.strictObject({
+  type: z.literal('text'),
+  text: z.string().max(5_000),
+  font: fontNameSchema,
+  /** Address of the font's file, where it is one's own. */
+  fontFile: z.string().regex(FONT_FILE, 'A font must be a file that is kept.').optional(),
+  weight: z.int().min(100).max(900),
+  size: z.number().min(1).max(2_000),
+  align: z.enum(['left', 'middle', 'right']),
+});
+
 const sourceSchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('rectangle') }),
   z.strictObject({ type: z.literal('ellipse') }),
   /** An SVG path in the layer's box: 0…100 across and down. */
   z.strictObject({ type: z.literal('path'), d: z.string().min(1).max(100_000) }),
-  z.strictObject({
-    type: z.literal('text'),
-    text: z.string().max(5_000),
-    font: fontNameSchema,
-    /** Address of the font's file, where it is one's own. */
-    fontFile: z.string().regex(FONT_FILE, 'A font must be a file that is kept.').optional(),
-    weight: z.int().min(100).max(900),
-    size: z.number().min(1).max(2_000),
-    align: z.enum(['left', 'middle', 'right']),
-  }),
+  textSourceSchema,
   z.strictObject({
     type: z.literal('picture'),
     href: z
@@ -88,6 +90,16 @@ const sourceSchema = z.discriminatedUnion('type', [
   }),
   z.strictObject({ type: z.literal('none') }),
 ]);
+
+/** Ways in which words are split into layers. */
+export const SPLIT_WAYS = ['letters', 'words', 'lines'] as const;
+
+/** What a group was before it was split into what is in it, so that it can be joined again, or split anew. */
+const splitSchema = z.strictObject({
+  by: z.enum(SPLIT_WAYS),
+  source: textSourceSchema,
+  look: lookSchema,
+});
 
 /**
  * A line that a layer goes along by its channel `path.distance`: SVG path data in px from its position, and whether it
@@ -148,6 +160,7 @@ export const layerSchema = z
     look: lookSchema,
     source: sourceSchema,
     path: motionPathSchema.optional(),
+    split: splitSchema.nullable().optional(),
     data: z.record(z.string().max(60), z.union([z.string().max(2_000), z.number()])),
   })
   .describe('A layer. Key times are scene times.');

@@ -5,6 +5,7 @@ import {
   severityOf,
   type Finding,
   type LibraryItem,
+  type Pick,
   type Recipe,
   type RunRecord,
   type Scene,
@@ -144,10 +145,10 @@ export class DraftStore implements OnDestroy {
   }
 
   /** Says the sentence about other layers; a scene that is shown as it stands stays so. */
-  pick(layers: readonly string[]): void {
+  pick(pick: Pick): void {
     const draft = this.draftSubject.value;
     if (!draft) return;
-    const recipe: Recipe = { ...draft.recipe, pick: { by: 'layers', layers: [...layers] } };
+    const recipe: Recipe = { ...draft.recipe, pick };
     this.draftSubject.next({ recipe, run: draft.run, isLive: draft.isLive });
   }
 

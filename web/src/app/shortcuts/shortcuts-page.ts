@@ -61,6 +61,7 @@ const GROUPS = [
       ['Drag a corner', 'Scale; with Alt from the anchor, with Shift freely'],
       ['Drag the knob', 'Turn; with Shift by 15°'],
       ['Alt + drag the anchor', 'Move it; the picture stays. With Ctrl without snapping'],
+      ['Double click on words', 'Edit them there; Ctrl + Enter or a click beside keeps them, Escape leaves them'],
       ['Right button', 'What can be done there, and what lies under the pointer'],
       ['G, Shift + G', 'Group what is selected; take a group apart'],
       ['D', 'Duplicate; once more, by the way that the copy was moved'],

@@ -169,6 +169,6 @@ export class ArtworkActions {
     const kind = things.every(({ type }) => type === 'picture') ? 'pictures' : 'files';
     const what = things.length === 1 ? `“${things[0].name}”` : `${things.length} ${kind}`;
     if (!this.store.do(`Bring in ${what}`, edits)) return;
-    this.draft.pick(chosen.map(({ id }) => id));
+    this.draft.pick({ by: 'layers', layers: chosen.map(({ id }) => id) });
   }
 }

@@ -27,6 +27,8 @@ import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
 import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
 import { StageMenu } from '../stage/stage-menu';
+import { StageActions } from '../stage/stage-actions';
+import { StageText, wordsOf } from '../stage/stage-text';
 import { MotionPaths } from '../stage/motion-paths';
 import {
   clipTo,
@@ -69,7 +71,7 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
 @Component({
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MotionPaths, StageHandles, StageMenu],
+  imports: [MotionPaths, StageHandles, StageMenu, StageText],
   template: `
     <canvas
       #canvas
@@ -107,6 +109,15 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
         (menuWanted)="openMenu($event)"
       />
     }
+    @if (writing(); as layer) {
+      <wx-stage-text
+        [scene]="standing()"
+        [layer]="layer"
+        [time]="time()"
+        [place]="place()"
+        (done)="write(layer, $event)"
+      />
+    }
     <wx-stage-menu
       [scene]="standing()"
       [selection]="selection()"
@@ -115,10 +126,11 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
       [canEdit]="canEdit()"
       [hasPaths]="options().paths"
       (selected)="chosen.emit($event)"
+      (left)="focus()"
       (pathsFlipped)="optionsChange.emit({ ...options(), paths: !options().paths })"
     />
   `,
-  host: { '(wheel)': 'wheel($event)', '(contextmenu)': 'openMenu($event)' },
+  host: { '(wheel)': 'wheel($event)', '(contextmenu)': 'openMenu($event)', '(dblclick)': 'openText($event)' },
   styles: `
     :host {
       contain: strict;
@@ -264,6 +276,31 @@ export class Preview implements AfterViewInit {
     const [first] = under;
     if (first && event.type === 'contextmenu' && !this.isSelected(first)) this.chosen.emit([this.topOf(first)]);
     this.menu().open({ x, y, at, under: event.type === 'contextmenu' ? under : [] });
+  }
+
+  /** The layer whose words are edited where they stand. */
+  protected readonly writing = signal<Layer | null>(null);
+  private readonly actions = inject(StageActions);
+
+  /** Words under the pointer, or the group that words were split into, are edited on the stage. */
+  protected openText(event: MouseEvent): void {
+    const at = this.sceneAt(event);
+    if (!at || !this.canEdit() || this.isPlaying() || !(event.target as Element).closest('canvas, wx-stage-handles'))
+      return;
+    const byId = new Map(this.standing().layers.map((layer) => [layer.id, layer]));
+    const found = this.allAt(at)
+      .map((layer) =>
+        layer.parent !== null && byId.get(layer.parent)?.split ? (byId.get(layer.parent) as Layer) : layer,
+      )
+      .find((layer) => !layer.locked && wordsOf(byId.get(layer.id) ?? layer) !== null);
+    if (found) this.writing.set(byId.get(found.id) ?? null);
+  }
+
+  protected write(layer: Layer, text: string): void {
+    if (this.writing() === null) return;
+    this.writing.set(null);
+    this.actions.write(layer.id, text);
+    this.focus();
   }
 
   private isSelected({ id, parent }: Layer): boolean {

@@ -5,9 +5,14 @@ import {
   copyLayers,
   duplicateLayers,
   groupLayers,
+  joinWords,
   nextName,
   pasteLayers,
   readLayerClip,
+  restValue,
+  splitAnew,
+  splitBox,
+  splitWords,
   spreadLayers,
   stageMoment,
   stepDepth,
@@ -20,17 +25,28 @@ import {
   type DragSets,
   type Edit,
   type Layer,
+  type LayerSource,
+  type Piece,
   type Point,
   type Scene,
+  type SplitWay,
+  type StageResult,
 } from '@wexikine/core';
+import { MatDialog } from '@angular/material/dialog';
+import { firstValueFrom } from 'rxjs';
 import { Teller } from '../actions/teller';
+import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
+import { measurePieces } from './measure-pieces';
 import { newShape, type ShapeKind } from './new-shapes';
+import { SplitDialog, type SplitGrid } from './split-dialog';
 
 /** How far a first duplicate is moved, px. */
 const ASIDE = 40;
 
 const newId = (): string => `layer-${crypto.randomUUID().slice(0, 18)}`;
+
+type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 /** Ids that are to be selected after a step; null where nothing was done. */
 type Selected = readonly string[] | null;
@@ -39,7 +55,9 @@ type Selected = readonly string[] | null;
 @Injectable()
 export class StageActions {
   private readonly store = inject(SceneStore);
+  private readonly draft = inject(DraftStore);
   private readonly teller = inject(Teller);
+  private readonly dialog = inject(MatDialog);
   /** What was duplicated last, and its copies: how these were moved since is the way for the next ones. */
   private last: { readonly from: string; readonly to: string; readonly all: string } | null = null;
 
@@ -199,6 +217,66 @@ export class StageActions {
     return this.do(`Add “${layer.name}”`, [{ type: 'add-layer', index: scene.layers.length, layer }], [layer.id]);
   }
 
+  /** Words into letters, words or lines; each part stands where it stood. */
+  split(ids: ReadonlySet<string>, by: SplitWay): Selected {
+    const { scene } = this.store;
+    const [layer, ...others] = scene ? topLayers(scene, ids) : [];
+    if (!scene || !layer) return null;
+    if (others.length > 0 || layer.source.type !== 'text') return this.refuse('Select one layer of words.');
+    const result = splitWords(scene, layer.id, by, piecesOf(layer, layer.source, by));
+    const done = this.stage(`Split “${layer.name}” into ${by}`, result);
+    // The sentence is about the parts, whatever the words will say.
+    if (done) this.draft.pick({ by: 'group', group: layer.id });
+    return done;
+  }
+
+  /** A picture or a card into columns and rows. */
+  async splitBox(ids: ReadonlySet<string>): Promise<Selected> {
+    const { scene } = this.store;
+    const [layer, ...others] = scene ? topLayers(scene, ids) : [];
+    if (!scene || !layer) return null;
+    if (others.length > 0) return this.refuse('Select one picture or one card.');
+    const asked = this.dialog.open<SplitDialog, undefined, SplitGrid>(SplitDialog, { width: '420px' });
+    const grid = await firstValueFrom(asked.afterClosed());
+    if (!grid) return null;
+    const { columns, rows } = grid;
+    return this.stage(
+      `Split “${layer.name}” into ${columns} × ${rows}`,
+      splitBox(this.store.scene ?? scene, layer.id, columns, rows),
+    );
+  }
+
+  /** Puts words together again that were split. */
+  join(ids: ReadonlySet<string>): Selected {
+    const { scene } = this.store;
+    const [group] = scene ? topLayers(scene, ids) : [];
+    if (!scene || !group) return null;
+    const pieces = group.split ? piecesOf(group, group.split.source, group.split.by) : [];
+    return this.stage(`Join “${group.name}” again`, joinWords(scene, group.id, pieces));
+  }
+
+  /** Writes words anew: of a layer, or of a group that words were split into, whose parts follow. */
+  write(id: string, text: string): void {
+    const { scene } = this.store;
+    const layer = scene?.layers.find((one) => one.id === id);
+    if (!scene || !layer) return;
+    if (layer.source.type === 'text') {
+      if (layer.source.text === text) return;
+      const source = { ...layer.source, text };
+      this.do(`Set the words of “${layer.name}”`, [{ type: 'set-layer', layer: id, fields: { source } }], []);
+    } else if (layer.split && layer.split.source.text !== text) {
+      const source = { ...layer.split.source, text };
+      this.stage(
+        `Set the words of “${layer.name}”`,
+        splitAnew(scene, id, source, piecesOf(layer, source, layer.split.by)),
+      );
+    }
+  }
+
+  private stage(label: string, result: StageResult): Selected {
+    return result.ok ? this.do(label, result.edits, result.selected) : this.refuse(result.message);
+  }
+
   private copied(label: string, { edits, selected }: Copied): Selected {
     return this.do(label, edits, selected);
   }
@@ -212,6 +290,17 @@ export class StageActions {
     if (edits.length === 0) return nothing === '' ? null : this.refuse(nothing);
     return this.store.do(label, edits) ? selected : null;
   }
+}
+
+/** Pieces of words as they stand in a layer's box. */
+function piecesOf(layer: Layer, source: TextSource, by: SplitWay): Piece[] {
+  return measurePieces(
+    source,
+    restValue(layer, 'size.x'),
+    restValue(layer, 'size.y'),
+    restValue(layer, 'letterSpacing'),
+    by,
+  );
 }
 
 /** Layers by name, or how many. */

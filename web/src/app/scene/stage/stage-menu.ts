@@ -10,7 +10,7 @@ import {
   type ElementRef,
 } from '@angular/core';
 import { MatMenuModule, MatMenuTrigger } from '@angular/material/menu';
-import { type AlignSide, type DragSets, type Layer, type Point, type Scene } from '@wexikine/core';
+import { SPLIT_WAYS, type AlignSide, type DragSets, type Layer, type Point, type Scene } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import { NEW_SHAPES, type ShapeKind } from './new-shapes';
 import { StageActions } from './stage-actions';
@@ -51,6 +51,8 @@ export class StageMenu {
   /** Whether the ways of what is selected are shown. */
   readonly hasPaths = input.required<boolean>();
   readonly pathsFlipped = output();
+  /** The menu was closed; the stage has the keys again. */
+  readonly left = output();
   /** Layers to select: one of those under the pointer, or what a step gave. */
   readonly selected = output<readonly string[]>();
 
@@ -67,6 +69,20 @@ export class StageMenu {
     const [id, ...others] = this.selection();
     return others.length === 0 && this.scene().layers.some((layer) => layer.id === id && layer.kind === 'group');
   });
+
+  /** What one selected layer can be split into, or joined from. */
+  protected readonly splits = computed((): 'words' | 'box' | 'joined' | null => {
+    const [id, ...others] = this.selection();
+    const layer = others.length > 0 ? undefined : this.scene().layers.find((one) => one.id === id);
+    if (!layer) return null;
+    if (layer.split) return 'joined';
+    return layer.source.type === 'text' ? 'words' : ['picture', 'rectangle'].includes(layer.source.type) ? 'box' : null;
+  });
+  protected readonly ways = SPLIT_WAYS;
+
+  protected async splitBox(): Promise<void> {
+    this.take(await this.actions.splitBox(this.selection()));
+  }
 
   /** Opens at a place of the page. */
   open(place: MenuPlace): void {
