@@ -207,7 +207,18 @@ test('layers set out by hand', async ({ page }) => {
   await page.mouse.up();
 });
 
-test('help', async ({ page }) => {
-  await page.goto('/help');
-  await take(page, 'help');
+const EMBLEM = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 240"><g id="Tower"><rect id="Body" x="40" y="90" width="60" height="120" fill="#3f5d7d"/><path id="Dome" d="M30 90 a40 40 0 0 1 80 0 z" fill="#8a6a4f"/><g id="Windows"><rect x="55" y="110" width="12" height="20" fill="#f3c98b"/><rect x="75" y="110" width="12" height="20" fill="#f3c98b"/></g></g>
+  <g id="Stars" fill="#f4ecdc"><circle id="Star one" cx="200" cy="40" r="5"/><circle id="Star two" cx="330" cy="30" r="4"/><path id="Bright star" d="M300 120 l6 14 14 2 -10 10 2 14 -12 -7 -12 7 2 -14 -10 -10 14 -2 z"/></g><g id="Glow" filter="url(#f)"><circle cx="260" cy="80" r="20" fill="#f3c98b" opacity=".6"/></g><filter id="f"><feGaussianBlur stdDeviation="6"/></filter><text id="Name" x="200" y="210" font-family="Bricolage Grotesque" font-size="34" font-weight="700" fill="#f4ecdc">Saltmarsh</text></svg>`;
+
+test('a drawing that is brought in', async ({ page }) => {
+  const screen = new SceneScreen(page);
+  await screen.openAtRest(await copyOf(page, 'programme-board'));
+  await page.getByRole('button', { name: 'Layers', exact: true }).click();
+  await page
+    .getByLabel('Files to bring in')
+    .setInputFiles({ name: 'Observatory.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(EMBLEM) });
+  const dialog = page.getByRole('dialog', { name: /Bring in/ });
+  await dialog.getByRole('button', { name: 'Open Tower' }).click();
+  await page.waitForTimeout(600);
+  await take(page, 'drawing');
 });

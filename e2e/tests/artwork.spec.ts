@@ -252,4 +252,18 @@ test('a drawing is taken apart, words stand in a font of one’s own, a picture 
   await expect(page).toHaveURL(/scenes\/(?!.*programme)/);
   const imported = await screen.stored(page.url().split('/').at(-1) ?? '');
   expect(imported.layers).toEqual(stored.layers);
+
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Files' }).click();
+  const rows = page.getByRole('listitem');
+  await expect(rows.filter({ hasText: 'Bricolage Grotesque' })).toContainText('WOFF2, weights 200 to 800');
+  await expect(rows.filter({ hasText: 'Blue' })).toContainText('PNG, 60 × 60 px');
+  await expect(rows.filter({ hasText: 'Blue' }).getByRole('button', { name: 'Remove Blue' })).toBeDisabled();
+  const axe = await new AxeBuilder({ page }).analyze();
+  expect(axe.violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  // The first picture was replaced everywhere: nothing uses it any more.
+  const unused = rows.filter({ hasText: 'PNG, 400 × 300 px' });
+  await expect(unused).toContainText('not used');
+  await unused.getByRole('button', { name: 'Remove Red' }).click();
+  await expect(page.getByText('“Red” was removed.')).toBeVisible();
+  await expect(unused).toHaveCount(0);
 });

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import {
+  BLEND_MODES,
   CHANNELS,
   constellations,
   exportPage,
@@ -291,4 +292,98 @@ test('the page fits its window, plays, pauses and scrubs; the address hides its 
   await page.goto('/exported.html');
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
   expect(await middle()).toBeCloseTo(850, 0);
+});
+
+test('every way of blending is as CSS has it, in the frame and in a group alone', async ({ page }) => {
+  test.setTimeout(60_000);
+  const painter = await openPainter(page);
+  const ground = card('ground', {
+    rest: { 'position.x': 320, 'position.y': 200, 'size.x': 640, 'size.y': 400 },
+    look: { fill: { from: '#30418f', to: '#f3c98b', angle: 90 } },
+    span,
+  });
+  const at = (i: number, more: Partial<Layer>): Layer =>
+    card(`b${i}`, {
+      rest: {
+        'position.x': 70 + (i % 5) * 125,
+        'position.y': 80 + Math.floor(i / 5) * 120,
+        'size.x': 90,
+        'size.y': 90,
+        opacity: 0.8,
+      },
+      span,
+      ...more,
+    });
+  const blended = BLEND_MODES.map((blend, i) =>
+    at(i, { look: { fill: { from: '#e05577', to: '#58b79c', angle: 0 }, blend } }),
+  );
+  await expectSame(page, painter, { ...base, layers: [ground, ...blended] }, [0.5], 'blending');
+  const group = card('g', {
+    kind: 'group',
+    source: { type: 'none' },
+    look: {},
+    span,
+    rest: { 'position.x': 320, 'position.y': 200, 'size.x': 0, 'size.y': 0 },
+  });
+  const inside = (id: string, x: number, more: Partial<Layer>): Layer =>
+    card(id, { parent: 'g', rest: { 'position.x': x, 'position.y': 0, 'size.x': 200, 'size.y': 200 }, span, ...more });
+  const layers = [
+    ground,
+    group,
+    inside('one', -60, {}),
+    inside('two', 60, { look: { fill: '#7aa2ff', blend: 'multiply' } }),
+  ];
+  await expectSame(page, painter, { ...base, layers }, [0.5], 'blending in a group');
+});
+
+test('a layer is seen where its matte covers, or where it does not, live, and never through itself', async ({
+  page,
+}) => {
+  const painter = await openPainter(page);
+  await painter.setViewportSize({ width: base.width, height: base.height });
+  const shown = (how: 'reveals' | 'hides', isShown = false, more: Partial<Layer> = {}): Layer =>
+    card('shown', {
+      rest: { 'position.x': 320, 'position.y': 200, 'size.x': 400, 'size.y': 300 },
+      look: { fill: '#ff0000', matte: { layer: 'matte', how, isShown } },
+      span,
+      ...more,
+    });
+  const matte = card('matte', {
+    rest: { 'position.x': 220, 'position.y': 200, 'size.x': 200, 'size.y': 200 },
+    look: { fill: '#00ff00' },
+    span,
+    tracks: {
+      'position.x': [key(0, 220), key(1, 420)],
+      opacity: [
+        { at: 0, value: 1, ease: { type: 'hold' } },
+        { at: ticksFromSeconds(1.5), value: 0.5, ease: { type: 'hold' } },
+      ],
+    },
+  });
+  /** Colours at the left, in the middle and at the right of what is shown. */
+  const seen = async (layers: Layer[], seconds: number): Promise<string[]> => {
+    await paintedAt(painter, { ...base, layers }, seconds);
+    return painter.evaluate(() => {
+      const context = document.querySelector('canvas')?.getContext('2d');
+      return [180, 320, 460].map((x) =>
+        Array.from(context?.getImageData(x, 200, 1, 1).data ?? [])
+          .slice(0, 3)
+          .join(' '),
+      );
+    });
+  };
+  const [red, green, black] = ['255 0 0', '0 255 0', '0 0 0'];
+  expect(await seen([matte, shown('reveals')], 0)).toEqual([red, black, black]);
+  expect(await seen([matte, shown('reveals')], 1)).toEqual([black, black, red]);
+  expect(await seen([matte, shown('hides')], 0)).toEqual([black, red, red]);
+  expect(await seen([matte, shown('hides', true)], 0)).toEqual([green, red, red]);
+  // Half covered, half is seen: 255 × 0.5.
+  expect((await seen([matte, shown('reveals')], 1.6))[2]).toMatch(/^12[78] 0 0$/);
+  const through = {
+    ...matte,
+    look: { ...matte.look, matte: { layer: 'shown', how: 'reveals', isShown: false } as const },
+  };
+  expect(await seen([through, shown('reveals', true)], 0)).toHaveLength(3);
+  expect(await seen([shown('reveals')], 0)).toEqual([black, black, black]);
+  expect(await seen([shown('hides')], 0)).toEqual([red, red, red]);
 });

@@ -27,6 +27,35 @@ interface Brush {
   readonly context: Context;
   readonly picture: Picture;
   readonly view: View;
+  /** Layers that are being drawn as mattes, so that none is its own. */
+  readonly mattes?: readonly number[];
+  /** The next layer is drawn as a matte, whether it is shown itself or not. */
+  readonly isMatte?: boolean;
+}
+
+type Matte = NonNullable<Layer['look']['matte']>;
+
+const placesOf = new WeakMap<CompiledScene, ReadonlyMap<string, number>>();
+const hiddenMattes = new WeakMap<CompiledScene, ReadonlySet<string>>();
+
+function indexOf(compiled: CompiledScene, id: string): number {
+  let places = placesOf.get(compiled);
+  if (!places) {
+    places = new Map(compiled.layers.map((layer, index) => [layer.id, index]));
+    placesOf.set(compiled, places);
+  }
+  return places.get(id) ?? -1;
+}
+
+/** Layers that are only mattes of others. */
+function mattesOf(compiled: CompiledScene): ReadonlySet<string> {
+  let found = hiddenMattes.get(compiled);
+  if (!found) {
+    const mattes = compiled.layers.flatMap(({ look }) => (look.matte && !look.matte.isShown ? [look.matte.layer] : []));
+    found = new Set(mattes);
+    hiddenMattes.set(compiled, found);
+  }
+  return found;
 }
 
 /** Children of every layer, and of the scene itself at −1, from back to front. */
@@ -257,20 +286,41 @@ export function createPainter(surfaces: Surfaces): Painter {
     surfaces.give(surface);
   };
 
+  /** What a layer and its parts give, put together on a surface of its own before it meets what lies behind. */
   const drawTogether = (brush: Brush, children: Children, index: number, opacity: number): void => {
     const { canvas } = brush.context;
     const surface = surfaces.take(canvas.width, canvas.height);
     drawInside({ ...brush, context: surface }, children, index, 1);
+    const { blend, matte } = brush.picture.compiled.layers[index].look;
+    if (matte) cutBy(brush, children, surface, matte);
     brush.context.setTransform(1, 0, 0, 1, 0, 0);
     brush.context.globalAlpha = opacity;
+    brush.context.globalCompositeOperation = blend ?? 'source-over';
     brush.context.drawImage(surface.canvas, 0, 0);
+    brush.context.globalCompositeOperation = 'source-over';
     surfaces.give(surface);
+  };
+
+  /** Leaves of a surface what another layer covers, or what it does not; a layer that is gone covers nothing. */
+  const cutBy = (brush: Brush, children: Children, surface: Context, matte: Matte): void => {
+    const index = indexOf(brush.picture.compiled, matte.layer);
+    const chain = [...(brush.mattes ?? []), index];
+    const isCircle = index >= 0 && (brush.mattes ?? []).includes(index);
+    const over = surfaces.take(surface.canvas.width, surface.canvas.height);
+    if (index >= 0 && !isCircle) drawLayer({ ...brush, context: over, mattes: chain, isMatte: true }, children, index);
+    surface.setTransform(1, 0, 0, 1, 0, 0);
+    surface.globalAlpha = 1;
+    surface.globalCompositeOperation = matte.how === 'reveals' ? 'destination-in' : 'destination-out';
+    surface.drawImage(over.canvas, 0, 0);
+    surface.globalCompositeOperation = 'source-over';
+    surfaces.give(over);
   };
 
   const drawInside = (brush: Brush, children: Children, index: number, opacity: number): void => {
     brush.context.globalAlpha = opacity;
-    drawOwn(brush, index);
-    for (const child of children.get(index) ?? []) drawLayer(brush, children, child);
+    const inner: Brush = brush.isMatte ? { ...brush, isMatte: false } : brush;
+    drawOwn(inner, index);
+    for (const child of children.get(index) ?? []) drawLayer(inner, children, child);
   };
 
   const drawLayer = (brush: Brush, children: Children, index: number): void => {
@@ -278,8 +328,14 @@ export function createPainter(surfaces: Surfaces): Painter {
     const layer = compiled.layers[index];
     const opacity = valueAt(frame, index, 'opacity');
     if (layer.hidden || layer.kind === 'guide' || frame.live[index] === 0 || opacity <= 0) return;
-    const isSeeThrough = opacity < 1 && ((children.get(index)?.length ?? 0) > 0 || hasParts(frame, layer, index));
-    if (isSeeThrough) drawTogether(brush, children, index, opacity);
+    if (!brush.isMatte && mattesOf(compiled).has(layer.id)) return;
+    const own = children.get(index) ?? [];
+    const isSeeThrough = opacity < 1 && (own.length > 0 || hasParts(frame, layer, index));
+    // Parts that blend do so with what is in their group alone, as in CSS.
+    const isApart = own.some((child) => compiled.layers[child].look.blend !== undefined);
+    const { blend, matte } = layer.look;
+    if (isSeeThrough || isApart || blend !== undefined || matte !== undefined)
+      drawTogether(brush, children, index, opacity);
     else drawInside(brush, children, index, opacity);
   };
 

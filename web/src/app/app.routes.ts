@@ -16,6 +16,7 @@ export const routes: Routes = [
     canDeactivate: [(page: { canLeave: () => Promise<boolean> }): Promise<boolean> => page.canLeave()],
     loadComponent: async () => (await import('./bench/bench-page')).BenchPage,
   },
+  { path: 'files', title: 'Files', loadComponent: async () => (await import('./files-page/files-page')).FilesPage },
   {
     path: 'shortcuts',
     title: 'Shortcuts',

@@ -1,2 +1,2 @@
-export { exportPage, type PageOptions } from './page';
+export { exportPage, leftOut, type PageOptions } from './page';
 export { exportSceneJson, canonicalJson } from './json';

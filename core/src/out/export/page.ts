@@ -333,8 +333,9 @@ interface Entry {
 /** Layers that are drawn, by the group that they are in. */
 function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[]> {
   const children = new Map<string | null, Entry[]>();
+  const mattes = new Set(scene.layers.flatMap(({ look: { matte } }) => (matte && !matte.isShown ? [matte.layer] : [])));
   scene.layers.forEach((layer, index) => {
-    if (layer.hidden || layer.kind === 'guide') return;
+    if (layer.hidden || layer.kind === 'guide' || mattes.has(layer.id)) return;
     const siblings = children.get(layer.parent);
     if (siblings) siblings.push({ layer, index });
     else children.set(layer.parent, [{ layer, index }]);
@@ -347,7 +348,8 @@ function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[
  * each keyed channel is a number of its own with its own `@keyframes`, so that times and easings are exact. The page fits
  * any window, and plays, pauses and scrubs (see `PLAYER`). Hidden layers and guides are left out. Elements carry
  * `data-layer` with the layer's id. What rigs drive and motion paths
- * add is written as keys within `EXPORT_WITHIN`, and the page says so.
+ * add is written as keys within `EXPORT_WITHIN`, and the page says so. Mattes have no counterpart in CSS: layers are drawn
+ * whole, and their mattes are left out (see `leftOut`).
  */
 export function exportPage(given: Scene, { fontFaces = '', embedded }: PageOptions = {}): string {
   const scene = bakedScene(given);
@@ -363,7 +365,9 @@ export function exportPage(given: Scene, { fontFaces = '', embedded }: PageOptio
         const id = `l${index}`;
         const animations = layerAnimations(layer, scene, id);
         const uses = animations.map(({ use }) => use).join(', ');
-        const style = [...ownStyle(layer), ...(uses === '' ? [] : [`animation: ${uses}`])].join('; ');
+        const { blend } = layer.look;
+        const mixed = blend === undefined ? [] : [`mix-blend-mode: ${blend}`];
+        const style = [...ownStyle(layer), ...mixed, ...(uses === '' ? [] : [`animation: ${uses}`])].join('; ');
         const own = drawOwn(layer, scene, id, embedded);
         rules.push(...animations.map(({ rule }) => rule), `#${id} { ${style} }`, ...own.rules);
         return `<div class="layer" id="${id}" data-layer="${layer.id}">${own.html}${write(layer.id)}</div>`;
@@ -392,4 +396,11 @@ ${body}
 </body>
 </html>
 `;
+}
+
+/** What of a scene does not go along in its page, as a sentence; null where all does. */
+export function leftOut({ layers }: Scene): string | null {
+  const count = layers.filter(({ look }) => look.matte !== undefined).length;
+  if (count === 0) return null;
+  return `${count === 1 ? 'One layer is' : `${count} layers are`} seen through a matte here; in the page ${count === 1 ? 'it is' : 'they are'} drawn whole, since CSS has no mattes.`;
 }

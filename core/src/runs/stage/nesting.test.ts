@@ -156,10 +156,7 @@ describe('copies', () => {
     expect(twice.layers).toHaveLength(8);
     const copy = twice.layers.find(({ id }) => id === selected[0]);
     expect([selected.length, copy?.name, copy?.parent]).toEqual([1, 'Row 10', null]);
-    expect(twice.layers.filter(({ parent }) => parent === copy?.id).map(({ name }) => name)).toEqual([
-      'a',
-      'b',
-    ]);
+    expect(twice.layers.filter(({ parent }) => parent === copy?.id).map(({ name }) => name)).toEqual(['a', 'b']);
     const [before, after] = [places(twice).b, places(twice)[twice.layers[5].id]];
     expect(after.map((value, i) => Math.round((value - before[i]) * 1e4) / 1e4)).toEqual(
       before.map((_, i) => (i % 2 === 0 ? 40 : 0)),

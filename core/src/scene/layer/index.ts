@@ -10,6 +10,7 @@ export {
   firstColour,
   isTrimmed,
   FONTS,
+  BLEND_MODES,
   LAYER_KINDS,
   SPLIT_WAYS,
   type Layer,

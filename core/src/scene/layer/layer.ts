@@ -34,6 +34,33 @@ const fillSchema = z.union([
   }),
 ]);
 
+/** How a layer's colours are mixed with what lies behind it in its group. Source: W3C Compositing and Blending 1, section 10. */
+export const BLEND_MODES = [
+  'multiply',
+  'screen',
+  'overlay',
+  'darken',
+  'lighten',
+  'color-dodge',
+  'color-burn',
+  'hard-light',
+  'soft-light',
+  'difference',
+  'exclusion',
+  'hue',
+  'saturation',
+  'color',
+  'luminosity',
+] as const;
+
+/** Another layer that a layer is seen through: where that one is drawn, or everywhere else. */
+const matteSchema = z.strictObject({
+  layer: idSchema,
+  how: z.enum(['reveals', 'hides']),
+  /** Whether the other layer is drawn as well. */
+  isShown: z.boolean(),
+});
+
 const lookSchema = z.strictObject({
   fill: fillSchema.optional(),
   /** Which parts of a path that crosses itself are inside; non-zero where it is not stated. */
@@ -45,6 +72,8 @@ const lookSchema = z.strictObject({
   /** Lengths of dashes and gaps, px; a stroke that is drawn in part has none. */
   dash: z.array(z.number().min(0).max(1e5)).min(1).max(32).optional(),
   shadow: colourSchema.optional(),
+  blend: z.enum(BLEND_MODES).optional(),
+  matte: matteSchema.optional(),
 });
 
 /** Font families that ship with the application. */

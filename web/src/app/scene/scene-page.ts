@@ -19,7 +19,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
-import { keyTimes, type DragSets, type Layer, type Point, type Recipe, type Scene } from '@wexikine/core';
+import { keyTimes, leftOut, type DragSets, type Layer, type Point, type Recipe, type Scene } from '@wexikine/core';
 import { GuideCard } from '../guide/guide-card';
 import type { GuideState } from '../guide/guide-steps';
 import { Icon } from '../icons/icon';
@@ -64,6 +64,9 @@ import { RunState } from './run-state';
 import { RunSheet } from './sheet/run-sheet';
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
+const BAKED =
+  'What rigs drive, and motion along paths, stands in the page as keys, at most 0.25 px off: it cannot carry formulas.';
+
 @Component({
   selector: 'wx-scene-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -394,11 +397,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const { scene } = this.store;
     if (!scene) return;
     await downloadPage(scene);
-    if (scene.runs.some(({ rig, off }) => rig && off !== true) || scene.layers.some(({ path }) => path)) {
-      this.teller.tell(
-        'What rigs drive, and motion along paths, stands in the page as keys, at most 0.25 px off: it cannot carry formulas.',
-      );
-    }
+    const isBaked = scene.runs.some(({ rig, off }) => rig && off !== true) || scene.layers.some(({ path }) => path);
+    const told = [...(isBaked ? [BAKED] : []), ...[leftOut(scene)].filter((sentence) => sentence !== null)];
+    if (told.length > 0) this.teller.tell(told.join(' '));
   }
 
   /** Shows a view beside the preview; asked for once more, the run sheet again. */

@@ -1,6 +1,7 @@
 import { DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import {
+  BLEND_MODES,
   firstColour,
   formatChannelValue,
   oklabFromCss,
@@ -37,6 +38,8 @@ const NUMBERS = [
 ] as const;
 type NumberId = (typeof NUMBERS)[number]['id'];
 
+type Matte = NonNullable<LayerLook['matte']>;
+
 interface FontChoice {
   readonly name: string;
   readonly file?: string;
@@ -54,7 +57,29 @@ interface FontChoice {
 export class LayerLookPanel {
   /** As they stand. */
   readonly layers = input.required<readonly Layer[]>();
+  /** All of the scene, among which a matte is chosen. */
+  readonly all = input.required<readonly Layer[]>();
   readonly step = output<LayerStep>();
+  protected readonly blends = BLEND_MODES;
+  protected readonly blend = computed(() => common(this.layers(), ({ look }) => look.blend ?? 'normal'));
+  protected readonly matte = computed(() => common(this.layers(), ({ look }) => look.matte ?? 'none'));
+  protected readonly matteId = computed(() => this.ofMatte('layer'));
+  protected readonly matteHow = computed(() => this.ofMatte('how'));
+  protected readonly isMatteShown = computed(() => this.ofMatte('isShown') === true);
+  /** Layers that can be mattes of the selected ones: none of these, and none that is seen through one of them. */
+  protected readonly mattes = computed(() => {
+    const own = new Set(this.layers().map(({ id }) => id));
+    const byId = new Map(this.all().map((layer) => [layer.id, layer]));
+    const isCircle = (layer: Layer): boolean => {
+      const seen = new Set<string>();
+      for (let at: Layer | undefined = layer; at && !seen.has(at.id); at = byId.get(at.look.matte?.layer ?? '')) {
+        if (own.has(at.id)) return true;
+        seen.add(at.id);
+      }
+      return false;
+    };
+    return this.all().filter((layer) => layer.kind !== 'guide' && !isCircle(layer));
+  });
 
   private readonly files = inject(KeptFiles);
   private readonly own = toSignal(this.files.fonts$, { initialValue: [] });
@@ -196,6 +221,45 @@ export class LayerLookPanel {
             },
           }
         : {},
+    );
+  }
+
+  private ofMatte<K extends keyof Matte>(part: K): Matte[K] | null {
+    const matte = this.matte();
+    return matte === null || matte === 'none' ? null : matte[part];
+  }
+
+  protected setBlend(mode: string): void {
+    const blend = BLEND_MODES.find((one) => one === mode);
+    this.do(
+      'Set the blending',
+      lookEdits(this.layers(), () => ({ blend })),
+    );
+  }
+
+  protected setMatte(id: string): void {
+    const layer = this.mattes().find((one) => one.id === id);
+    const matte: Matte | undefined = layer && { layer: layer.id, how: 'reveals', isShown: false };
+    this.do(
+      matte ? 'Set the matte' : 'Take the matte away',
+      lookEdits(this.layers(), ({ matte: before }) => ({
+        matte: matte && { ...matte, how: before?.how ?? 'reveals' },
+      })),
+    );
+  }
+
+  protected setMatteHow(how: Matte['how']): void {
+    this.do(
+      'Set the matte',
+      lookEdits(this.layers(), ({ matte }) => ({ matte: matte && { ...matte, how } })),
+    );
+  }
+
+  protected flipMatte(): void {
+    const isShown = !this.isMatteShown();
+    this.do(
+      'Set the matte',
+      lookEdits(this.layers(), ({ matte }) => ({ matte: matte && { ...matte, isShown } })),
     );
   }
 

@@ -1,0 +1,27 @@
+import { expect, test } from '@jest/globals';
+import { fileFacts, fileSize } from './file-words';
+
+test('sizes are said in the unit that one reads', () => {
+  expect([0, 999, 1_000, 340_400, 2_140_000].map(fileSize)).toEqual([
+    '0 bytes',
+    '999 bytes',
+    '1 kB',
+    '340 kB',
+    '2.1 MB',
+  ]);
+});
+
+test('a picture says its size, a font its weights', () => {
+  const file = (ending: string, facts: object) => ({
+    name: `${'a'.repeat(64)}.${ending}`,
+    title: '',
+    size: 1,
+    added: '',
+    uses: [],
+    facts,
+  });
+  expect(fileFacts(file('png', { width: 30, height: 20 }))).toBe('PNG, 30 × 20 px');
+  expect(fileFacts(file('woff2', { weights: [200, 800] }))).toBe('WOFF2, weights 200 to 800');
+  expect(fileFacts(file('ttf', { weights: [700, 700] }))).toBe('TTF, weight 700');
+  expect(fileFacts(file('svg', {}))).toBe('SVG');
+});

@@ -1,0 +1,17 @@
+import { fileType, type KeptFile } from '@wexikine/core';
+
+/** A number of bytes for people: "340 kB", "2.1 MB". */
+export function fileSize(bytes: number): string {
+  if (bytes < 1_000) return `${bytes} bytes`;
+  if (bytes < 1_000_000) return `${Math.round(bytes / 1_000)} kB`;
+  return `${(bytes / 1_000_000).toFixed(1)} MB`;
+}
+
+/** What a file is: its kind, and a picture's size or a font's weights. */
+export function fileFacts({ name, facts }: KeptFile): string {
+  const { label } = fileType(name);
+  if (facts.width && facts.height) return `${label}, ${facts.width} × ${facts.height} px`;
+  if (!facts.weights) return label;
+  const [lightest, heaviest] = facts.weights;
+  return `${label}, ${lightest === heaviest ? `weight ${lightest}` : `weights ${lightest} to ${heaviest}`}`;
+}

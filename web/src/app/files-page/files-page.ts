@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { MatSnackBar } from '@angular/material/snack-bar';
+import { HttpErrorResponse } from '@angular/common/http';
+import { RouterLink } from '@angular/router';
+import { fileAddress, fileType, type KeptFile } from '@wexikine/core';
+import { KeptFiles } from '../files/kept-files';
+import { Icon } from '../icons/icon';
+import { fileFacts, fileSize } from './file-words';
+
+/** Every picture and font that is kept: how large it is, and which scenes use it. */
+@Component({
+  selector: 'wx-files-page',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Icon, RouterLink],
+  templateUrl: './files-page.html',
+  styleUrl: './files-page.scss',
+})
+export class FilesPage {
+  private readonly kept = inject(KeptFiles);
+  private readonly snackBar = inject(MatSnackBar);
+  private readonly files = toSignal(this.kept.files$, { requireSync: true });
+  protected readonly isLoaded = signal(false);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly rows = computed(() =>
+    this.files().map((file) => ({
+      file,
+      address: `/api/${fileAddress(file.name)}`,
+      isPicture: fileType(file.name).kind === 'picture',
+      title: file.facts.family ?? (file.title || 'Without a name'),
+      facts: fileFacts(file),
+      size: fileSize(file.size),
+    })),
+  );
+  protected readonly about = computed(() => {
+    const bytes = this.files().reduce((sum, { size }) => sum + size, 0);
+    const unused = this.files().filter(({ uses }) => uses.length === 0).length;
+    const count = this.files().length === 1 ? '1 file' : `${this.files().length} files`;
+    return `${count}, ${fileSize(bytes)} together${unused > 0 ? `; ${unused} not used in any scene` : ''}`;
+  });
+
+  constructor() {
+    void this.load();
+  }
+
+  protected async load(): Promise<void> {
+    this.problem.set(null);
+    try {
+      await this.kept.load();
+      this.isLoaded.set(true);
+    } catch {
+      this.problem.set('The server does not answer. Check that it is running, and try again.');
+    }
+  }
+
+  protected async remove({ name }: KeptFile, title: string): Promise<void> {
+    try {
+      await this.kept.remove(name);
+      this.snackBar.open(`“${title}” was removed.`, 'Close', { duration: 8_000 });
+    } catch (error) {
+      const said =
+        error instanceof HttpErrorResponse ? (error.error as { message?: string } | null)?.message : undefined;
+      this.snackBar.open(said ?? 'It was not removed. Try again.', 'Close', { duration: 12_000 });
+      await this.load();
+    }
+  }
+}
