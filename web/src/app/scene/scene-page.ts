@@ -357,6 +357,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected selectOnly([first, ...others]: readonly string[]): void {
     this.selected.set(first ?? null);
     this.also.set(new Set(others));
+    // The next key may come within the same frame, and is about what is selected now.
+    this.detector.detectChanges();
   }
 
   protected async bring(files: readonly File[], at: Point | null): Promise<void> {
@@ -366,11 +368,12 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   /** Selects one more layer, or one less. */
   protected selectAlso(id: string): void {
-    if (this.selected() === null) return this.selected.set(id);
+    if (this.selected() === null) return this.selectOnly([id]);
     if (this.selected() === id) return;
     this.also.update((also) =>
       also.has(id) ? new Set([...also].filter((one) => one !== id)) : new Set([...also, id]),
     );
+    this.detector.detectChanges();
   }
 
   protected goTo({ layer, time }: Place): void {

@@ -57,6 +57,8 @@ const SETS_WORDS: Readonly<Record<DragSets, { readonly label: string; readonly t
 /** Page pixels within which a dragged side takes a line, and from the corner to the knob that turns. */
 const REACH = 6;
 const KNOB = 26;
+/** Page pixels around the anchor in which it can be taken. */
+const ANCHOR_REACH = 10;
 /** A press that moves less is a click. */
 const CLICK_SLACK = 3;
 const COARSE = 10;
@@ -89,6 +91,12 @@ export class StageHandles {
   readonly tried = output<Scene | null>();
   readonly step = output<StageStep>();
   readonly menuWanted = output<MouseEvent>();
+
+  /** With Alt the anchor is taken hold of, where the pointer is near it. */
+  private isAtAnchor({ x, y }: Point): boolean {
+    const anchor = this.anchor();
+    return anchor !== null && Math.hypot(anchor.x - x, anchor.y - y) <= ANCHOR_REACH;
+  }
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly allSets = DRAG_SETS;
@@ -143,7 +151,7 @@ export class StageHandles {
 
   /** True for a place on the stage (px) within what is selected, where a press takes hold of it. */
   holds(place: Point): boolean {
-    return this.canEdit() && isWithin(place, this.onPage());
+    return this.canEdit() && (isWithin(place, this.onPage()) || (this.hasOwnAnchor() && this.isAtAnchor(place)));
   }
 
   /** Takes hold of what is selected, to move it. */
@@ -153,7 +161,8 @@ export class StageHandles {
     event.stopPropagation();
     event.preventDefault();
     this.element.setPointerCapture(event.pointerId);
-    this.drag.set({ grip, from: this.sceneAt(event), moment, isMoved: false });
+    const isAnchor = grip.does === 'move' && event.altKey && this.hasOwnAnchor() && this.isAtAnchor(this.pageAt(event));
+    this.drag.set({ grip: isAnchor ? { does: 'anchor' } : grip, from: this.sceneAt(event), moment, isMoved: false });
   }
 
   protected move(event: PointerEvent): void {
