@@ -1,5 +1,13 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { frameTicks, programmeBoard, ticksFromSeconds, type PresetRecipe as Recipe, type Scene } from '@wexikine/core';
+import {
+  frameTicks,
+  programmeBoard,
+  readBundle,
+  ticksFromSeconds,
+  writeBundle,
+  type PresetRecipe as Recipe,
+  type Scene,
+} from '@wexikine/core';
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -253,6 +261,26 @@ describe('wexikine', () => {
     );
     expect(wexikine('formula', '@lasts × 8 ÷ 18', '--with', 'lasts=18f').out).toBe('0.32 s\n');
     expect(wexikine('formula', '2 > 1').out).toBe('yes\n');
+  });
+
+  test('a scene that came with its pictures keeps them through apply, and its page holds them', () => {
+    const name = `${'ab'.repeat(32)}.png`;
+    const bytes = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 1]);
+    const board = programmeBoard();
+    const row = board.layers.findIndex(({ tags }) => tags.includes('row'));
+    const source = { type: 'picture' as const, href: `files/${name}`, width: 30, height: 20 };
+    const scene = { ...board, layers: board.layers.map((layer, i) => (i === row ? { ...layer, source } : layer)) };
+    const [zip, out] = [join(folder, 'with-pictures.zip'), join(folder, 'applied.zip')];
+    writeFileSync(zip, writeBundle(scene, new Map([[name, bytes]])));
+    expect(wexikine('apply', zip, file('pop.json', pop), '-o', out).code).toBe(0);
+    const read = readBundle(readFileSync(out));
+    expect(read.ok && [...read.files]).toEqual([[name, bytes]]);
+    const page = wexikine('export', out, '--to', 'css').out;
+    expect(page).toContain(`src="data:image/png;base64,${Buffer.from(bytes).toString('base64')}"`);
+    expect(page).not.toContain(`files/${name}`);
+    const cut = join(folder, 'cut.zip');
+    writeFileSync(cut, readFileSync(zip).subarray(0, 400));
+    expect(wexikine('export', cut, '--to', 'css').error).toMatch(/cut\.zip: .*cut off/);
   });
 
   test('export writes a page and JSON that reads back', () => {
