@@ -64,6 +64,7 @@ test('words are split into letters that stand where they stood; edited on the st
   expect(share).toBeLessThan(0.002);
   await expect(screen.status).toContainText('19 of 20 layers picked');
 
+  await expect(page.getByRole('menu')).toHaveCount(0);
   await page.mouse.dblclick(x, y);
   const field = page.getByRole('textbox', { name: 'Words of Title' });
   await field.fill('Tidal AV\nNight');
@@ -86,6 +87,7 @@ test('words are split into letters that stand where they stood; edited on the st
   const { split: gone, ...again } = joined.layers[0];
   expect([again, gone]).toEqual([before.layers[0], null]);
 
+  await expect(page.getByRole('menu')).toHaveCount(0);
   await page.mouse.dblclick(x, y);
   await page.getByRole('textbox', { name: 'Words of Title' }).fill('Never');
   await page.keyboard.press('Escape');

@@ -93,6 +93,8 @@ export class StageMenu {
   }
 
   protected take(ids: readonly string[] | null): void {
+    // By itself it stays open where the item that led to a menu of its own is gone with what was selected.
+    this.trigger().closeMenu();
     if (ids) this.selected.emit(ids);
   }
 
