@@ -1,5 +1,4 @@
 import {
-  compileScene,
   createFrame,
   frameTicks,
   matrixAt,
@@ -7,9 +6,10 @@ import {
   sampleFrame,
   sampleTrack,
   transformPoint,
+  type CompiledScene,
   type Layer,
   type Point,
-  type Scene,
+  type Rate,
   type Ticks,
 } from '@wexikine/core';
 
@@ -31,14 +31,13 @@ function keyTimesOf({ tracks }: Layer): Ticks[] {
 }
 
 /** Where layers with keyed positions go, frame by frame, in their group as it is at a time. */
-export function motionPaths(scene: Scene, ids: ReadonlySet<string>, time: Ticks): MotionPath[] {
-  const keyed = scene.layers.filter((layer) => ids.has(layer.id) && keyTimesOf(layer).length > 1);
+export function motionPaths(compiled: CompiledScene, rate: Rate, ids: ReadonlySet<string>, time: Ticks): MotionPath[] {
+  const keyed = compiled.layers.filter((layer) => ids.has(layer.id) && keyTimesOf(layer).length > 1);
   if (keyed.length === 0) return [];
-  const compiled = compileScene(scene);
   const frame = createFrame(compiled);
   sampleFrame(compiled, time, frame);
   const indices = new Map(compiled.layers.map(({ id }, index) => [id, index]));
-  const step = frameTicks(scene.rate);
+  const step = frameTicks(rate);
   return keyed.map((layer) => {
     const parent = compiled.parents[indices.get(layer.id) ?? 0];
     const outer = parent < 0 ? null : matrixAt(frame, parent);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import {
   apply,
+  compileScene,
   moveLayers,
   stageMoment,
   type Edit,
@@ -99,7 +100,11 @@ export class MotionPaths {
   private edits: readonly Edit[] = [];
 
   private readonly ids = computed(() => new Set([...this.selection()].slice(0, MOST_PATHS)));
-  private readonly paths = computed(() => motionPaths(this.scene(), this.ids(), Math.round(this.time())));
+  /** Worked out anew with the scene alone, not at every step of the playhead. */
+  private readonly compiled = computed(() => compileScene(this.scene()));
+  private readonly paths = computed(() =>
+    motionPaths(this.compiled(), this.scene().rate, this.ids(), Math.round(this.time())),
+  );
   protected readonly shown = computed(() => {
     const { zoom, x: left, y: top } = this.place();
     const onPage = ({ x, y }: Point): Point => ({ x: left + x * zoom, y: top + y * zoom });
