@@ -37,8 +37,8 @@ function freed(keys: readonly Key[]): Key[] {
   return keys.map(({ by: _run, ...key }) => key);
 }
 
-/** Copies of layers under new ids, without what runs know of them; those on top lie in `parent`, moved by a way. */
-function copiesOf(
+/** Copies of layers under new ids, without what runs know of them; those on top are moved by a way. */
+export function copiesOf(
   layers: readonly Layer[],
   tops: ReadonlySet<string>,
   by: Point,

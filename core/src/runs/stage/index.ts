@@ -31,3 +31,13 @@ export {
   type DepthStep,
   type StageResult,
 } from './nesting';
+export {
+  copyRows,
+  ROW_PLACES,
+  usualCells,
+  type CellMap,
+  type CellPicture,
+  type RowPlace,
+  type RowsAsked,
+  type RowsMade,
+} from './rows';

@@ -136,6 +136,11 @@ const splitSchema = z.strictObject({
  */
 const motionPathSchema = z.strictObject({ d: pathDataSchema, turns: z.boolean() }).nullable();
 
+/**
+ * Of what in a group a layer is the copy, and of the group itself, and of each copy of it, the row of the table that it shows.
+ */
+const copySchema = z.strictObject({ of: idSchema, row: z.string().max(2_000).optional() });
+
 /** Kinds of layers. */
 export const LAYER_KINDS = ['card', 'word', 'picture', 'group', 'guide'] as const;
 /** The kind of a layer. */
@@ -190,6 +195,7 @@ export const layerSchema = z
     source: sourceSchema,
     path: motionPathSchema.optional(),
     split: splitSchema.nullable().optional(),
+    copy: copySchema.optional(),
     data: z.record(z.string().max(60), z.union([z.string().max(2_000), z.number()])),
   })
   .describe('A layer. Key times are scene times.');

@@ -333,6 +333,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     this.layers.add((files) => void this.bring(files, null));
   }
 
+  protected async openData(): Promise<void> {
+    const selected = await this.tables.openData(new Set([...this.run.picked(), ...this.selection()]));
+    if (selected) this.selectOnly(selected);
+  }
+
   /** Files may be dropped anywhere on the scene. */
   protected hover(event: DragEvent): void {
     if (event.dataTransfer?.types.includes('Files')) event.preventDefault();

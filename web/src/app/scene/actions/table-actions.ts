@@ -1,8 +1,9 @@
 import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { cuesFromCsv, cuesToCsv, type Matched } from '@wexikine/core';
+import { cuesFromCsv, cuesToCsv } from '@wexikine/core';
+import { firstValueFrom } from 'rxjs';
 import { fileName, saveFile } from '../../files/save-file';
-import { DataDialog, type DataSource } from '../dialogs/data-dialog';
+import { DataDialog, type DataAnswer, type DataSource } from '../dialogs/data-dialog';
 import type { CueChange } from '../panels/cues-panel';
 import { SceneStore } from '../scene.store';
 import { Teller } from './teller';
@@ -40,14 +41,17 @@ export class TableActions {
     this.teller.tell(`${added.length} cues came in; ${read.cues.length - added.length} were there already.`);
   }
 
-  openData(picked: ReadonlySet<string>): void {
+  /** Asks for a table. Gives the layers that are to be selected after it; null leaves the selection. */
+  async openData(picked: ReadonlySet<string>): Promise<readonly string[] | null> {
     const { scene } = this.store;
-    if (!scene) return;
-    this.dialog
-      .open<DataDialog, DataSource, Matched>(DataDialog, { data: { scene, picked }, width: '640px' })
-      .afterClosed()
-      .subscribe((matched) => {
-        if (matched) this.store.do(`Give data to ${matched.layers} layers`, matched.edits);
-      });
+    if (!scene) return null;
+    const opened = this.dialog.open<DataDialog, DataSource, DataAnswer>(DataDialog, {
+      data: { scene, picked },
+      width: '640px',
+    });
+    const answer = await firstValueFrom(opened.afterClosed());
+    if (!answer || !this.store.do(answer.label, answer.edits)) return null;
+    if (answer.told !== null) this.teller.offerUndo(answer.told);
+    return answer.selected;
   }
 }

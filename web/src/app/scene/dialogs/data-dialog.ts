@@ -1,12 +1,22 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { matchTable, nameColumn, readTable, type Matched, type Scene } from '@wexikine/core';
+import { matchTable, nameColumn, readTable, type Edit, type Matched, type Scene } from '@wexikine/core';
+import { RowCopies, rowsAnswer } from './row-copies';
 
 /** The layers whose data columns are looked at. */
 export interface DataSource {
   readonly scene: Scene;
   /** Ids of the layers that are picked. */
   readonly picked: ReadonlySet<string>;
+}
+
+/** What a table changes in the scene. */
+export interface DataAnswer {
+  readonly label: string;
+  readonly edits: readonly Edit[];
+  /** Layers that are to be selected; null leaves the selection. */
+  readonly selected: readonly string[] | null;
+  readonly told: string | null;
 }
 
 const MOST_SHOWN = 8;
@@ -21,18 +31,35 @@ function few(names: readonly string[]): string {
 @Component({
   selector: 'wx-data-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatDialogModule],
+  imports: [MatDialogModule, RowCopies],
   templateUrl: './data-dialog.html',
   styleUrl: './data-dialog.scss',
 })
 export class DataDialog {
-  private readonly data = inject<DataSource>(MAT_DIALOG_DATA);
-  private readonly ref = inject<MatDialogRef<DataDialog, Matched>>(MatDialogRef);
+  protected readonly data = inject<DataSource>(MAT_DIALOG_DATA);
+  private readonly ref = inject<MatDialogRef<DataDialog, DataAnswer>>(MatDialogRef);
 
   protected readonly text = signal('');
   /** Empty matches by order. */
   private readonly chosen = signal<string | null>(null);
   protected readonly onlyPicked = signal(false);
+
+  /** Rows become copies of a group, or data of the layers that are there. */
+  protected readonly isCopying = signal(false);
+  protected readonly groups = this.data.scene.layers.filter(
+    ({ id, kind, copy }) => kind === 'group' && (copy === undefined || copy.of === id),
+  );
+  private readonly copies = viewChild(RowCopies);
+
+  protected readonly made = computed(() => this.copies()?.made() ?? null);
+  protected readonly main = computed(() => {
+    const [made, matched] = [this.made(), this.matched()];
+    if (this.isCopying()) return made ? `Make ${made.added}, update ${made.updated}` : 'Make copies';
+    return matched ? `Give data to ${matched.layers}` : 'Give data';
+  });
+  protected readonly isReady = computed(() =>
+    this.isCopying() ? (this.made()?.edits.length ?? 0) > 0 : (this.matched()?.layers ?? 0) > 0,
+  );
 
   protected readonly read = computed(() => readTable(this.text()));
   protected readonly table = computed(() => {
@@ -96,7 +123,15 @@ export class DataDialog {
   }
 
   protected take(): void {
-    const matched = this.matched();
-    if (matched && matched.layers > 0) this.ref.close(matched);
+    if (!this.isReady()) return;
+    const [made, matched] = [this.made(), this.matched()];
+    if (this.isCopying()) return made ? this.ref.close(rowsAnswer(made)) : undefined;
+    if (matched)
+      this.ref.close({
+        label: `Give data to ${matched.layers} layers`,
+        edits: matched.edits,
+        selected: null,
+        told: null,
+      });
   }
 }
