@@ -4,6 +4,7 @@ import { join, resolve } from 'node:path';
 
 const ICONS = [
   'category',
+  'graphic_eq',
   'align_horizontal_left',
   'align_horizontal_center',
   'align_horizontal_right',

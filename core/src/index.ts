@@ -5,6 +5,7 @@ export * from './basics/easing';
 export * from './basics/channel';
 export * from './basics/colour';
 export * from './basics/random';
+export * from './basics/sound';
 export * from './basics/motion';
 export * from './scene/file';
 export * from './scene/layer';

@@ -1,4 +1,4 @@
-import { isTrimmed, matrixAt, type CompiledScene, type Frame, type Layer, type LayerSource } from '@wexikine/core';
+import { isSeen, isTrimmed, matrixAt, type CompiledScene, type Frame, type Layer, type LayerSource } from '@wexikine/core';
 import { fillStyle, mappedGradient, strokeStyle, valueAt } from './look';
 import { createOutlines, type Outline } from './outline';
 import type { Context, Surfaces } from './surfaces';
@@ -327,7 +327,7 @@ export function createPainter(surfaces: Surfaces): Painter {
     const { compiled, frame } = brush.picture;
     const layer = compiled.layers[index];
     const opacity = valueAt(frame, index, 'opacity');
-    if (layer.hidden || layer.kind === 'guide' || frame.live[index] === 0 || opacity <= 0) return;
+    if (layer.hidden || !isSeen(layer) || frame.live[index] === 0 || opacity <= 0) return;
     if (!brush.isMatte && mattesOf(compiled).has(layer.id)) return;
     const own = children.get(index) ?? [];
     const isSeeThrough = opacity < 1 && (own.length > 0 || hasParts(frame, layer, index));

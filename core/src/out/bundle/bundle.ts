@@ -60,14 +60,14 @@ function base64Of(bytes: Uint8Array): string {
   return btoa(parts.join(''));
 }
 
-/** Files as an exported page holds them: pictures by their address, fonts as CSS. */
+/** Files as an exported page holds them: pictures and sounds by their address, fonts as CSS. */
 export function embedFiles(files: ReadonlyMap<string, Uint8Array>): Required<PageOptions> {
   const embedded = new Map<string, string>();
   let fontFaces = '';
   for (const [name, bytes] of files) {
     const { kind, media } = fileType(name);
     const address = `data:${media};base64,${base64Of(bytes)}`;
-    if (kind === 'picture') embedded.set(fileAddress(name), address);
+    if (kind !== 'font') embedded.set(fileAddress(name), address);
     else
       fontFaces += `@font-face { font-family: '${ownFamily(fileAddress(name))}'; font-weight: 1 1000; src: url(${address}) }\n`;
   }

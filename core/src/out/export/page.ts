@@ -2,7 +2,7 @@ import { CHANNELS, clampToChannel, type ChannelId } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { outlinePath, pictureSize } from '../../scene/outline';
 import { bakedScene, EXPORT_WITHIN, sampleTrack } from '../../scene/sample';
-import { isTrimmed, restValue, tracksOf, type Layer, type LayerLook } from '../../scene/layer';
+import { isSeen, isTrimmed, restValue, tracksOf, type Layer, type LayerLook } from '../../scene/layer';
 import { ownFamily } from '../../scene/file';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
@@ -255,6 +255,7 @@ function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['
   });
   switch (source.type) {
     case 'none':
+    case 'sound':
       return { html: '', rules: [] };
     case 'text': {
       const family = source.fontFile === undefined ? source.font : ownFamily(source.fontFile);
@@ -335,12 +336,26 @@ function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[
   const children = new Map<string | null, Entry[]>();
   const mattes = new Set(scene.layers.flatMap(({ look: { matte } }) => (matte && !matte.isShown ? [matte.layer] : [])));
   scene.layers.forEach((layer, index) => {
-    if (layer.hidden || layer.kind === 'guide' || mattes.has(layer.id)) return;
+    if (layer.hidden || !isSeen(layer) || mattes.has(layer.id)) return;
     const siblings = children.get(layer.parent);
     if (siblings) siblings.push({ layer, index });
     else children.set(layer.parent, [{ layer, index }]);
   });
   return children;
+}
+
+/** Sounds that are heard, each with where in it, and when in the scene, it begins and ends: seconds. */
+function soundElements({ layers }: Scene, embedded: PageOptions['embedded']): string {
+  return layers
+    .flatMap(({ source, span, hidden }) => {
+      if (source.type !== 'sound' || hidden) return [];
+      const [from, begins, ends] = [source.from, span.in, span.out].map((at) => decimal(secondsFromTicks(at)));
+      const address = escapeHtml(embedded?.get(source.href) ?? source.href);
+      return [
+        `<audio preload="auto" src="${address}" data-from="${from}" data-in="${begins}" data-out="${ends}" data-gain="${decimal(Math.min(1, source.gain))}"></audio>`,
+      ];
+    })
+    .join('\n');
 }
 
 /**
@@ -391,6 +406,7 @@ ${rules.join('\n')}
 <main class="frame" aria-label="${escapeHtml(scene.name)}" data-width="${scene.width}" data-height="${scene.height}" data-length="${length}" data-step="${step}">
 ${body}
 </main>
+${soundElements(scene, embedded)}
 <div class="controls" role="group" aria-label="Playing" hidden><button type="button">Play</button><input type="range" aria-label="Time" min="0" value="0"><output></output></div>
 <script type="module">${PLAYER}</script>
 </body>

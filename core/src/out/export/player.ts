@@ -40,9 +40,24 @@ const tick = (now) => {
   paint();
   requestAnimationFrame(tick);
 };
+const sounds = [...document.querySelectorAll('audio')];
+const hear = () => {
+  for (const sound of sounds) {
+    const { from, in: begins, out: ends, gain } = Object.fromEntries(Object.entries(sound.dataset).map(([name, value]) => [name, Number(value)]));
+    const at = time / 1000;
+    const within = at - begins + from;
+    sound.volume = gain;
+    if (!isPlaying || at < begins || at >= ends) { if (!sound.paused) sound.pause(); continue; }
+    if (sound.paused || Math.abs(sound.currentTime - within) > 0.15) {
+      sound.currentTime = within;
+      sound.play().catch(() => undefined);
+    }
+  }
+};
 const controls = document.querySelector('.controls');
 const [button, slider, clock] = controls.children;
 const paint = () => {
+  hear();
   slider.value = time;
   clock.textContent = (time / 1000).toFixed(2) + ' s';
   button.textContent = isPlaying ? 'Pause' : 'Play';

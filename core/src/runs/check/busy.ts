@@ -1,6 +1,6 @@
 import { CHANNEL_COUNT, CHANNEL_IDS, channelOf, type ChannelId } from '../../basics/channel';
 import { frameTicks, TICKS_PER_SECOND, type Ticks } from '../../basics/time';
-import type { Layer } from '../../scene/layer';
+import { isSeen, type Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import {
   compileScene,
@@ -85,8 +85,9 @@ function hasChanged(last: Frame, next: Frame, index: number): boolean {
 
 /** Layers that are seen and that keys or rigs can move. */
 function movingLayers({ layers }: Scene, { rigs }: CompiledScene): number[] {
-  return layers.flatMap(({ kind, hidden, tracks }, index) => {
-    if (kind === 'guide' || hidden) return [];
+  return layers.flatMap((layer, index) => {
+    const { hidden, tracks } = layer;
+    if (!isSeen(layer) || hidden) return [];
     const isDriven = rigs !== null && CHANNEL_IDS.some((channel) => rigs.drives(index, channel));
     return isDriven || Object.keys(tracks).length > 0 ? [index] : [];
   });

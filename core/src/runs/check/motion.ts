@@ -10,7 +10,7 @@ import {
   type CompiledScene,
   type Frame,
 } from '../../scene/sample';
-import type { Layer } from '../../scene/layer';
+import { isSeen, type Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, type Ticks } from '../../basics/time';
 import { centreOf, type Box, type Matrix } from '../../basics/transform';
@@ -152,7 +152,7 @@ function lookTimes(scene: Scene, from: Ticks, to: Ticks): { times: Ticks[]; fram
 
 function createLook(scene: Scene, subjects: ReadonlySet<string> | null): Look {
   const compiled = compileScene(scene);
-  const isDrawn = ({ kind, hidden, source }: Layer): boolean => kind !== 'guide' && !hidden && source.type !== 'none';
+  const isDrawn = (layer: Layer): boolean => isSeen(layer) && !layer.hidden && layer.source.type !== 'none';
   const moving = scene.layers
     .map((_, index) => index)
     .filter((index) => {

@@ -1,6 +1,6 @@
 import type { Finding } from '../finding';
 import type { Shelf } from '../../library/library';
-import { tracksOf, type Layer } from '../../scene/layer';
+import { isSeen, tracksOf, type Layer } from '../../scene/layer';
 import type { RunRecord, Scene } from '../../scene/scene';
 import { frameTicks, type Ticks } from '../../basics/time';
 import {
@@ -85,7 +85,7 @@ export function findUpdates({ runs }: Scene, shelf: Shelf): Finding[] {
 
 /** Looks over a whole scene as it stands. Costs about a frame's sampling for each frame of the scene, up to 600. */
 export function checkScene(scene: Scene, shelf: Shelf): Finding[] {
-  const drawn = scene.layers.filter(({ kind, hidden }) => kind !== 'guide' && !hidden);
+  const drawn = scene.layers.filter((layer) => isSeen(layer) && !layer.hidden);
   const subjects = subjectsOf(drawn);
   return [
     ...findUpdates(scene, shelf),

@@ -4,7 +4,7 @@ import type { Finding } from '../finding';
 import { pickLayers, termsOf } from './pick';
 
 /** Why a layer stays out of every run; null where it can take part. A locked or hidden group holds for all in it. */
-export type StaysOut = 'guides' | 'locked' | 'hidden' | null;
+export type StaysOut = 'guides' | 'sounds' | 'locked' | 'hidden' | null;
 
 const reasonsOfScenes = new WeakMap<Scene, ReadonlyMap<string, StaysOut>>();
 
@@ -22,13 +22,19 @@ function reasonsIn(scene: Scene): ReadonlyMap<string, StaysOut> {
     const before = known.get(layer.id);
     if (before !== undefined) return before;
     const parent = layer.parent === null ? undefined : layers.get(layer.parent);
-    const own = layer.kind === 'guide' ? 'guides' : layer.locked ? 'locked' : layer.hidden ? 'hidden' : null;
+    const own = ownReason(layer);
     const reason = own ?? (parent ? reasonOf(parent) : null);
     known.set(layer.id, reason);
     return reason;
   };
   for (const layer of scene.layers) reasonOf(layer);
   return known;
+}
+
+function ownReason({ kind, locked, hidden }: Layer): StaysOut {
+  if (kind === 'guide') return 'guides';
+  if (kind === 'sound') return 'sounds';
+  return locked ? 'locked' : hidden ? 'hidden' : null;
 }
 
 /** Layers that the pick names and that are no longer there. */

@@ -23,10 +23,11 @@ export function stageMoment(scene: Scene, sets: DragSets, at: Ticks): StageMomen
   return { scene, sets, at, compiled, frame: sets === 'rest' ? restFrame(compiled) : frameAt(compiled, at) };
 }
 
-/** Indices of layers that are moved: those asked for that are not locked, without those that a moved group takes along. */
+/** Indices of layers that are moved: those asked for that are not locked and not sounds, without those that a moved group takes along. */
 export function movedLayers({ compiled }: Pick<StageMoment, 'compiled'>, ids: ReadonlySet<string>): number[] {
   const { layers, parents } = compiled;
-  const isMoved = (index: number): boolean => ids.has(layers[index].id) && !layers[index].locked;
+  const isMoved = (index: number): boolean =>
+    ids.has(layers[index].id) && !layers[index].locked && layers[index].kind !== 'sound';
   const isTaken = (index: number): boolean => {
     for (let up = parents[index]; up >= 0; up = parents[up]) if (isMoved(up)) return true;
     return false;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 /** What a file is for. */
-export type FileKind = 'picture' | 'font';
+export type FileKind = 'picture' | 'font' | 'sound';
 
 interface FileType {
   readonly kind: FileKind;
@@ -22,6 +22,10 @@ export const FILE_TYPES = {
   ttf: { kind: 'font', media: 'font/ttf', label: 'TTF' },
   otf: { kind: 'font', media: 'font/otf', label: 'OTF' },
   woff2: { kind: 'font', media: 'font/woff2', label: 'WOFF2' },
+  wav: { kind: 'sound', media: 'audio/wav', label: 'WAV' },
+  mp3: { kind: 'sound', media: 'audio/mpeg', label: 'MP3' },
+  ogg: { kind: 'sound', media: 'audio/ogg', label: 'Ogg' },
+  flac: { kind: 'sound', media: 'audio/flac', label: 'FLAC' },
 } as const satisfies Record<string, FileType>;
 
 /** The ending of a file's name. */
@@ -45,6 +49,9 @@ const FOLDER = 'files/';
 export const PICTURE_FILE = new RegExp(`^${FOLDER}[0-9a-f]{64}\\.(${endingsOf('picture')})$`);
 /** Addresses of fonts that are kept as files. */
 export const FONT_FILE = new RegExp(`^${FOLDER}[0-9a-f]{64}\\.(${endingsOf('font')})$`);
+
+/** Addresses of sounds that are kept as files. */
+export const SOUND_FILE = new RegExp(`^${FOLDER}[0-9a-f]{64}\\.(${endingsOf('sound')})$`);
 
 /** The address of a file by its name. */
 export function fileAddress(name: string): string {

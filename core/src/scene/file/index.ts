@@ -3,6 +3,7 @@ export {
   FONT_FILE,
   MOST_FILE_BYTES,
   PICTURE_FILE,
+  SOUND_FILE,
   fileAddress,
   fileAt,
   fileFactsSchema,

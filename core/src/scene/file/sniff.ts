@@ -15,7 +15,8 @@ function isSvg(bytes: Uint8Array): boolean {
 
 /**
  * What bytes are, by how they begin, whatever their name says; null for what cannot be kept. Source: the signatures of the
- * formats' own specifications (PNG, JFIF, RIFF, ISO base media files, GIF89a, OpenType, WOFF2).
+ * formats' own specifications (PNG, JFIF, RIFF, ISO base media files, GIF89a, OpenType, WOFF2, Ogg, FLAC,
+ * MPEG audio, ID3v2).
  */
 export function endingOf(bytes: Uint8Array): FileEnding | null {
   const [first, second, third, fourth] = bytes;
@@ -24,6 +25,11 @@ export function endingOf(bytes: Uint8Array): FileEnding | null {
   const four = ascii(bytes, 0, 4);
   if (four === 'RIFF' && ascii(bytes, 8, 12) === 'WEBP') return 'webp';
   if (ascii(bytes, 4, 8) === 'ftyp' && /avi[fs]/.test(ascii(bytes, 8, 32))) return 'avif';
+  if (four === 'RIFF' && ascii(bytes, 8, 12) === 'WAVE') return 'wav';
+  if (four === 'OggS') return 'ogg';
+  if (four === 'fLaC') return 'flac';
+  // Frames of MPEG audio begin with eleven set bits and name layer III; a tag may come before them.
+  if (four.startsWith('ID3') || (first === 0xff && (second & 0xe6) === 0xe2)) return 'mp3';
   if (four === 'GIF8') return 'gif';
   if (four === 'OTTO') return 'otf';
   if (four === 'wOF2') return 'woff2';

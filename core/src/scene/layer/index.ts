@@ -7,6 +7,7 @@ export {
   tracksOf,
   keyTimes,
   filesOf,
+  isSeen,
   firstColour,
   isTrimmed,
   FONTS,

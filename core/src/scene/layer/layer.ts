@@ -4,7 +4,7 @@ import { oklabFromCss, type Oklab } from '../../basics/colour';
 import { ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
 import { pathDataSchema } from '../../formulas/preset';
-import { fileAt, FONT_FILE, PICTURE_FILE } from '../file';
+import { fileAt, FONT_FILE, PICTURE_FILE, SOUND_FILE } from '../file';
 import { keySchema, trackSchema, isInOrder, type Track } from './key';
 
 const colourSchema = z
@@ -117,6 +117,14 @@ const sourceSchema = z.discriminatedUnion('type', [
     width: z.int().min(1).max(100_000).optional(),
     height: z.int().min(1).max(100_000).optional(),
   }),
+  /** A sound: the file, where in it the layer's in point lies and how long it is, and how loud it is played. */
+  z.strictObject({
+    type: z.literal('sound'),
+    href: z.string().regex(SOUND_FILE, 'A sound must be a file that is kept.'),
+    from: ticksSchema.min(0),
+    length: ticksSchema.min(1),
+    gain: z.number().min(0).max(4),
+  }),
   z.strictObject({ type: z.literal('none') }),
 ]);
 
@@ -142,7 +150,7 @@ const motionPathSchema = z.strictObject({ d: pathDataSchema, turns: z.boolean() 
 const copySchema = z.strictObject({ of: idSchema, row: z.string().max(2_000).optional() });
 
 /** Kinds of layers. */
-export const LAYER_KINDS = ['card', 'word', 'picture', 'group', 'guide'] as const;
+export const LAYER_KINDS = ['card', 'word', 'picture', 'group', 'guide', 'sound'] as const;
 /** The kind of a layer. */
 export type LayerKind = (typeof LAYER_KINDS)[number];
 
@@ -207,9 +215,19 @@ export type LayerLook = Layer['look'];
 /** What a layer shows: a shape, words, a picture, or nothing. */
 export type LayerSource = Layer['source'];
 
+/** True for a layer that is drawn where it is not hidden: guides and sounds are not. */
+export function isSeen({ kind }: Pick<Layer, 'kind'>): boolean {
+  return kind !== 'guide' && kind !== 'sound';
+}
+
 /** Names of the files that a layer uses, each once. */
 export function filesOf({ source }: Pick<Layer, 'source'>): string[] {
-  const address = source.type === 'picture' ? source.href : source.type === 'text' ? source.fontFile : undefined;
+  const address =
+    source.type === 'picture' || source.type === 'sound'
+      ? source.href
+      : source.type === 'text'
+        ? source.fontFile
+        : undefined;
   const name = address === undefined ? null : fileAt(address);
   return name === null ? [] : [name];
 }

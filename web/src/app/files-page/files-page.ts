@@ -8,7 +8,7 @@ import { KeptFiles } from '../files/kept-files';
 import { Icon } from '../icons/icon';
 import { fileFacts, fileSize } from './file-words';
 
-/** Every picture and font that is kept: how large it is, and which scenes use it. */
+/** Every picture, font and sound that is kept: how large it is, and which scenes use it. */
 @Component({
   selector: 'wx-files-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -26,7 +26,7 @@ export class FilesPage {
     this.files().map((file) => ({
       file,
       address: `/api/${fileAddress(file.name)}`,
-      isPicture: fileType(file.name).kind === 'picture',
+      kind: fileType(file.name).kind,
       title: file.facts.family ?? (file.title || 'Without a name'),
       facts: fileFacts(file),
       size: fileSize(file.size),

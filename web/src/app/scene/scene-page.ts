@@ -61,6 +61,7 @@ import type { TimeWindow } from './sheet/time-window';
 import type { SheetView } from './sheet/view-switch';
 import { TimingPanel } from './timing/timing-panel';
 import { RunState } from './run-state';
+import { SoundPlayer } from './sound/sound-player';
 import { RunSheet } from './sheet/run-sheet';
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
@@ -106,6 +107,7 @@ const BAKED =
     ConflictActions,
     ArtworkActions,
     StageActions,
+    SoundPlayer,
   ],
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
@@ -230,6 +232,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       const save = this.save();
       if (save.type === 'conflict') this.conflicts.ask(save.conflict);
     });
+    const sound = inject(SoundPlayer);
+    const heard = computed(() => this.run.standing()?.layers ?? []);
+    effect(() => sound.setLayers(heard()));
     effect(() => this.selectFirst());
     // Keys are changed as fast as they are typed: views have the scene of after before the next one comes.
     inject(KeyEdits).changed$.subscribe(() => this.detector.detectChanges());

@@ -1,12 +1,13 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import type { Edit, Layer, Point, Scene } from '@wexikine/core';
+import { isSeen, type Edit, type Layer, type Point, type Scene } from '@wexikine/core';
 import { firstValueFrom } from 'rxjs';
 import { KeptFiles } from '../../files/kept-files';
 import { Teller } from '../actions/teller';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
-import { broughtWords, pictureLayer, placesFor } from './artwork-layers';
+import { Sounds } from '../sound/sounds';
+import { broughtWords, pictureLayer, placesFor, soundLayer } from './artwork-layers';
 import { ArtworkReader, Cancelled } from './artwork-reader';
 import { DrawingDialog, type DrawingAnswer, type DrawingQuestion, type ReadDrawing } from './drawing-dialog';
 import type { BroughtFile } from './messages';
@@ -29,6 +30,7 @@ export class ArtworkActions {
   private readonly teller = inject(Teller);
   private readonly dialog = inject(MatDialog);
   private readonly files = inject(KeptFiles);
+  private readonly sounds = inject(Sounds);
   private isBusy = false;
 
   /** Makes layers of files, and says what came and what did not. Gives the new layers that are to be selected. */
@@ -148,9 +150,37 @@ export class ArtworkActions {
       const parts = made.layers.filter(({ parent }) => root !== undefined && parent === root.id);
       chosen.push(...(parts.length > 0 ? parts : made.layers.slice(0, 1)));
     }
-    this.add(scene, layers, chosen, things);
-    this.teller.tell(broughtWords(left));
+    const heard = await this.hear(scene, left);
+    for (const layer of heard.layers) {
+      layers.push(layer);
+      chosen.push(layer);
+    }
+    this.add(scene, layers, chosen, [...things, ...left.filter(({ type }) => type === 'sound')]);
+    this.teller.tell(broughtWords(heard.read));
     return chosen;
+  }
+
+  /** Layers of the sounds among files, from the scene's beginning; those that this browser cannot decode say so. */
+  private async hear(
+    scene: Scene,
+    read: readonly BroughtFile[],
+  ): Promise<{ readonly layers: readonly Layer[]; readonly read: readonly BroughtFile[] }> {
+    const layers: Layer[] = [];
+    const told: BroughtFile[] = [];
+    for (const file of read) {
+      if (file.type !== 'sound') {
+        told.push(file);
+        continue;
+      }
+      try {
+        const kept = await this.sounds.keep(file.file, file.name);
+        layers.push(soundLayer(scene, { name: file.name, ...kept }, 0, newId));
+        told.push(file);
+      } catch (error) {
+        told.push({ type: 'problem', name: file.name, problem: (error as Error).message });
+      }
+    }
+    return { layers, read: told };
   }
 
   private async ask(question: DrawingQuestion): Promise<DrawingAnswer | null> {
@@ -169,6 +199,7 @@ export class ArtworkActions {
     const kind = things.every(({ type }) => type === 'picture') ? 'pictures' : 'files';
     const what = things.length === 1 ? `“${things[0].name}”` : `${things.length} ${kind}`;
     if (!this.store.do(`Bring in ${what}`, edits)) return;
-    this.draft.pick({ by: 'layers', layers: chosen.map(({ id }) => id) });
+    const seen = chosen.filter(isSeen);
+    if (seen.length > 0) this.draft.pick({ by: 'layers', layers: seen.map(({ id }) => id) });
   }
 }

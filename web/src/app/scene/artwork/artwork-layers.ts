@@ -1,4 +1,4 @@
-import type { Layer, Point, Scene } from '@wexikine/core';
+import type { Layer, Point, Scene, Ticks } from '@wexikine/core';
 import { gridCells } from '../dialogs/new-layers';
 import type { BroughtFile } from './messages';
 
@@ -58,6 +58,31 @@ export function pictureLayer(scene: Scene, picture: Picture, { at, scale }: Plac
   };
 }
 
+/** A layer that plays a sound from a time of the scene on, to its end. */
+export function soundLayer(
+  scene: Pick<Scene, 'length'>,
+  sound: { readonly name: string; readonly href: string; readonly length: Ticks },
+  at: Ticks,
+  newId: () => string,
+): Layer {
+  const out = Math.min(at + sound.length, Math.max(scene.length, at + 1));
+  return {
+    id: newId(),
+    name: sound.name,
+    kind: 'sound',
+    parent: null,
+    tags: ['sound'],
+    locked: false,
+    hidden: false,
+    span: { in: at, out },
+    rest: {},
+    tracks: {},
+    look: {},
+    source: { type: 'sound', href: sound.href, from: 0, length: sound.length, gain: 1 },
+    data: {},
+  };
+}
+
 const counted = (count: number, one: string, many: string): string => (count === 1 ? `1 ${one}` : `${count} ${many}`);
 
 /** What came in and what did not, as a sentence. */
@@ -65,6 +90,7 @@ export function broughtWords(files: readonly BroughtFile[]): string {
   const count = (type: BroughtFile['type']): number => files.filter((file) => file.type === type).length;
   const came = [
     ...(count('picture') > 0 ? [`${counted(count('picture'), 'picture', 'pictures')} came in`] : []),
+    ...(count('sound') > 0 ? [`${counted(count('sound'), 'sound', 'sounds')} came in`] : []),
     ...(count('drawing') > 0 ? [`${counted(count('drawing'), 'drawing', 'drawings')} came in`] : []),
     ...files
       .flatMap((file) => (file.type === 'font' ? [`the font “${file.family}” is at hand for words now`] : []))

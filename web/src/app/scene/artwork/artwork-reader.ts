@@ -1,12 +1,14 @@
 import type { FontAtHand } from '@wexikine/core/drawing';
 import { createArtworkWorker } from './artwork-worker.factory';
-import type { BroughtFile, DrawingWanted, DrawnLayers, FromReader, ToReader } from './messages';
+import type { BroughtFile, DrawingWanted, DrawnLayers, FromReader, Heard, ToReader } from './messages';
 
 /** Reading was given up by who asked for it. */
 export class Cancelled extends Error {}
 
+type Answer = BroughtFile | DrawnLayers | Heard;
+
 interface Waiting {
-  readonly done: (answer: BroughtFile | DrawnLayers) => void;
+  readonly done: (answer: Answer) => void;
   readonly failed: (error: Error) => void;
 }
 
@@ -36,6 +38,11 @@ export class ArtworkReader {
     return this.ask<DrawnLayers>({ type: 'draw', wanted });
   }
 
+  /** Listens to samples of one channel, which are handed over. */
+  hear(samples: Float32Array, rate: number): Promise<Heard> {
+    return this.ask<Heard>({ type: 'hear', samples, rate }, [samples.buffer]);
+  }
+
   /** Ends the worker, and with it whatever it was doing. */
   close(): void {
     this.end(new Cancelled());
@@ -47,11 +54,11 @@ export class ArtworkReader {
     this.waiting.clear();
   }
 
-  private ask<T extends BroughtFile | DrawnLayers>(question: Asked<ToReader>): Promise<T> {
+  private ask<T extends Answer>(question: Asked<ToReader>, handed: Transferable[] = []): Promise<T> {
     const ticket = ++this.tickets;
     return new Promise<T>((done, failed) => {
       this.waiting.set(ticket, { done: done as Waiting['done'], failed });
-      this.worker.postMessage({ ...question, ticket });
+      this.worker.postMessage({ ...question, ticket }, handed);
     });
   }
 }

@@ -1,10 +1,10 @@
 /// <reference lib="webworker" />
-import { endingOf, FILE_TYPES, FONTS, ownFamily, type Layer } from '@wexikine/core';
+import { endingOf, FILE_TYPES, findBeats, FONTS, ownFamily, peaksOf, type Layer } from '@wexikine/core';
 import { drawingLayers, readDrawing, type Drawing, type DrawingPart, type FontAtHand } from '@wexikine/core/drawing';
 import { measureWords } from '@wexikine/paint/text';
 import { readFont } from './font-file';
 import { keepFile } from '../../files/keep-file';
-import type { BroughtFile, DrawingTree, DrawingWanted, DrawnLayers, FromReader, ToReader } from './messages';
+import type { BroughtFile, DrawingTree, DrawingWanted, DrawnLayers, FromReader, Heard, ToReader } from './messages';
 import { readPicture } from './picture-file';
 
 /** Files larger than this are refused before they are read, bytes. */
@@ -65,6 +65,7 @@ async function read(file: File, ticket: number, fonts: readonly FontAtHand[]): P
     if (ending === 'svg' || (ending === null && /\.svg$/i.test(file.name)))
       return await readSvg(file, name, ticket, fonts);
     if (ending !== null && FILE_TYPES[ending].kind === 'font') return await readFont(file, name);
+    if (ending !== null && FILE_TYPES[ending].kind === 'sound') return { type: 'sound', name, file, ending };
     return await readPicture(file, name);
   } catch (error) {
     return { type: 'problem', name, problem: error instanceof Error ? error.message : 'it cannot be read' };
@@ -98,11 +99,25 @@ async function draw({ drawing: id, whole, isKept, ...wanted }: DrawingWanted): P
   return { ...made, layers };
 }
 
+function hear(samples: Float32Array, rate: number): Heard {
+  return { beats: findBeats(samples, rate), peaks: peaksOf(samples, rate) };
+}
+
+function work(asked: ToReader): Promise<BroughtFile | DrawnLayers | Heard> {
+  switch (asked.type) {
+    case 'read':
+      return read(asked.file, asked.ticket, asked.fonts);
+    case 'draw':
+      return draw(asked.wanted);
+    case 'hear':
+      return Promise.resolve(hear(asked.samples, asked.rate));
+  }
+}
+
 addEventListener('message', ({ data }: MessageEvent<ToReader>) => {
   const { ticket } = data;
   const answer = (message: FromReader): void => postMessage(message);
-  const work = data.type === 'read' ? read(data.file, ticket, data.fonts) : draw(data.wanted);
-  work.then(
+  work(data).then(
     (found) => answer({ ticket, ok: true, answer: found }),
     (error: unknown) => answer({ ticket, ok: false, message: error instanceof Error ? error.message : String(error) }),
   );

@@ -1,4 +1,4 @@
-import type { Layer, Point, Ticks } from '@wexikine/core';
+import type { FileEnding, Layer, Point, SoundBeats, Ticks } from '@wexikine/core';
 import type { FontAtHand } from '@wexikine/core/drawing';
 
 /** A part of a drawing as it is chosen from: no more of it than is shown. */
@@ -29,6 +29,8 @@ export type BroughtFile =
       readonly height: number;
     }
   | { readonly type: 'font'; readonly name: string; readonly family: string }
+  /** How long it is the page finds out: a worker cannot decode sounds. */
+  | { readonly type: 'sound'; readonly name: string; readonly file: File; readonly ending: FileEnding }
   | { readonly type: 'problem'; readonly name: string; readonly problem: string };
 
 /** How the layers of a drawing that was read are to be made. */
@@ -50,12 +52,20 @@ export interface DrawnLayers {
   readonly tooLarge: readonly string[];
 }
 
+/** What is told of a sound by listening to it. */
+export interface Heard {
+  readonly beats: SoundBeats | null;
+  /** The largest amplitude in each hundredth of a second, 0…1. */
+  readonly peaks: Float32Array;
+}
+
 /** What the reader is asked. */
 export type ToReader =
   | { readonly type: 'read'; readonly ticket: number; readonly file: File; readonly fonts: readonly FontAtHand[] }
-  | { readonly type: 'draw'; readonly ticket: number; readonly wanted: DrawingWanted };
+  | { readonly type: 'draw'; readonly ticket: number; readonly wanted: DrawingWanted }
+  | { readonly type: 'hear'; readonly ticket: number; readonly samples: Float32Array; readonly rate: number };
 
 /** What it answers. */
 export type FromReader =
-  | { readonly ticket: number; readonly ok: true; readonly answer: BroughtFile | DrawnLayers }
+  | { readonly ticket: number; readonly ok: true; readonly answer: BroughtFile | DrawnLayers | Heard }
   | { readonly ticket: number; readonly ok: false; readonly message: string };

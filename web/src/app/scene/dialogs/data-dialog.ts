@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { matchTable, nameColumn, readTable, type Edit, type Matched, type Scene } from '@wexikine/core';
+import { isSeen, matchTable, nameColumn, readTable, type Edit, type Matched, type Scene } from '@wexikine/core';
 import { RowCopies, rowsAnswer } from './row-copies';
 
 /** The layers whose data columns are looked at. */
@@ -80,7 +80,7 @@ export class DataDialog {
     const table = this.table();
     if (!table) return null;
     const { scene, picked } = this.data;
-    const layers = scene.layers.filter(({ id, kind }) => kind !== 'guide' && (!this.onlyPicked() || picked.has(id)));
+    const layers = scene.layers.filter((layer) => isSeen(layer) && (!this.onlyPicked() || picked.has(layer.id)));
     const column = this.column();
     return matchTable(
       table,

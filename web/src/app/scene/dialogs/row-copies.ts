@@ -153,7 +153,8 @@ export class RowCopies {
     const isNear = ({ id }: Layer): boolean =>
       picked.has(id) ||
       this.scene().layers.some(({ id: own, parent, copy }) => picked.has(own) && (parent === id || copy?.of === id));
-    return (this.groups().find(isNear) ?? this.groups()[0]).id;
+    const hasWords = ({ id }: Layer): boolean => usualCells(this.scene(), id, this.table()).size > 0;
+    return (this.groups().find(isNear) ?? this.groups().find(hasWords) ?? this.groups()[0]).id;
   });
   protected readonly column = linkedSignal(() => this.table().columns[0]);
   protected readonly place = signal<RowPlace>('below');

@@ -4,6 +4,7 @@ import {
   BLEND_MODES,
   firstColour,
   formatChannelValue,
+  isSeen,
   oklabFromCss,
   restValue,
   type Edit,
@@ -78,7 +79,7 @@ export class LayerLookPanel {
       }
       return false;
     };
-    return this.all().filter((layer) => layer.kind !== 'guide' && !isCircle(layer));
+    return this.all().filter((layer) => isSeen(layer) && !isCircle(layer));
   });
 
   private readonly files = inject(KeptFiles);

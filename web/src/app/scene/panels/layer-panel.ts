@@ -24,6 +24,7 @@ import { channelCheck, readChannelValue } from './hand-key';
 import { HandKeys } from './hand-keys';
 import { LayerData } from './layer-data';
 import { LayerLookPanel } from './layer-look';
+import { LayerSound } from '../sound/layer-sound';
 import { LayerPicture } from './layer-picture';
 import { LayerPath } from './layer-path';
 import { sceneLines } from '../../fields/scene-lines';
@@ -63,7 +64,7 @@ function keysWords(layer: Layer | null): string {
 @Component({
   selector: 'wx-layer-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HandKeys, LayerData, LayerLookPanel, LayerPath, LayerPicture, ValueField],
+  imports: [HandKeys, LayerData, LayerLookPanel, LayerPath, LayerPicture, LayerSound, ValueField],
   templateUrl: './layer-panel.html',
   styleUrl: './layer-panel.scss',
 })
@@ -74,7 +75,7 @@ export class LayerPanel {
   readonly standing = input.required<Layer | null>();
   /** Data columns of the scene. */
   readonly columns = input.required<readonly string[]>();
-  readonly scene = input.required<Pick<Scene, 'layers' | 'width'>>();
+  readonly scene = input.required<Pick<Scene, 'layers' | 'width' | 'cues'>>();
   readonly time = input.required<Ticks>();
   readonly rate = input.required<Rate>();
   /** Whether a dry run is shown: then the layer can be looked at as planned, too. */
@@ -116,6 +117,7 @@ export class LayerPanel {
     }));
   });
 
+  protected readonly isSound = computed(() => this.standing()?.kind === 'sound');
   protected readonly inText = computed(() => formatShort(this.standing()?.span.in ?? 0, this.rate()));
   protected readonly outText = computed(() => formatShort(this.standing()?.span.out ?? 0, this.rate()));
 

@@ -18,6 +18,7 @@ import {
   boundsAt,
   compileScene,
   createFrame,
+  isSeen,
   sampleFrame,
   type DragSets,
   type Layer,
@@ -416,7 +417,7 @@ export class Preview implements AfterViewInit {
     const { compiled, frame } = this.prepared();
     return compiled.layers
       .filter((layer, index) => {
-        if (frame.live[index] === 0 || layer.hidden || layer.locked || layer.kind === 'guide') return false;
+        if (frame.live[index] === 0 || layer.hidden || layer.locked || !isSeen(layer)) return false;
         if (compiled.parents[index] >= 0) return false;
         const box = boundsAt(frame, index);
         return box.right >= left && box.left <= right && box.bottom >= top && box.top <= bottom;

@@ -1,4 +1,12 @@
-import { pickLayers, type JoinedTerm, type Pick, type PickTerm, type Scene } from '@wexikine/core';
+import {
+  isSeen,
+  pickLayers,
+  type JoinedTerm,
+  type LayerKind,
+  type Pick,
+  type PickTerm,
+  type Scene,
+} from '@wexikine/core';
 
 /** How a condition is joined to the one before it. */
 export type Join = 'and' | 'or';
@@ -50,7 +58,7 @@ export const TERM_KINDS: readonly { readonly value: TermKind; readonly label: st
 
 /** What a condition of a kind begins with in a scene; ticked layers begin with those that are picked now. */
 export function beginTerm(kind: TermKind, scene: Scene, pick: Pick): PickTerm {
-  const first = (wanted: (kind: string) => boolean): string =>
+  const first = (wanted: (kind: LayerKind) => boolean): string =>
     scene.layers.find((layer) => wanted(layer.kind))?.id ?? 'none';
   switch (kind) {
     case 'rule':
@@ -60,7 +68,7 @@ export function beginTerm(kind: TermKind, scene: Scene, pick: Pick): PickTerm {
     case 'group':
       return { by: 'group', group: first((layer) => layer === 'group') };
     case 'level':
-      return { by: 'level', layer: first((layer) => layer !== 'guide'), axis: 'row' };
+      return { by: 'level', layer: first((kind) => isSeen({ kind })), axis: 'row' };
     case 'region':
       return { by: 'region', left: 0, top: 0, right: 0.5, bottom: 1 };
     case 'state':

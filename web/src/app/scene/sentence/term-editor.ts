@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { LAYER_KINDS, type DataTest, type LayerKind, type PickTerm, type Scene } from '@wexikine/core';
+import { isSeen, LAYER_KINDS, type DataTest, type LayerKind, type PickTerm, type Scene } from '@wexikine/core';
 import { NumberField } from '../../fields/number-field';
 
 interface Counted {
@@ -61,12 +61,12 @@ export class TermEditor {
   readonly scene = input.required<Scene>();
   readonly changed = output<PickTerm>();
 
-  protected readonly kinds = LAYER_KINDS.filter((kind) => kind !== 'guide');
+  protected readonly kinds = LAYER_KINDS.filter((kind) => isSeen({ kind }));
   protected readonly tests = TESTS;
   protected readonly sides = SIDES;
   protected readonly tags = computed(() => count(this.scene().layers.flatMap(({ tags }) => tags)).slice(0, MOST_TAGS));
   protected readonly groups = computed(() => this.scene().layers.filter(({ kind }) => kind === 'group'));
-  protected readonly drawn = computed(() => this.scene().layers.filter(({ kind }) => kind !== 'guide'));
+  protected readonly drawn = computed(() => this.scene().layers.filter(isSeen));
   protected readonly columns = computed(() => count(this.scene().layers.flatMap(({ data }) => Object.keys(data))));
 
   protected of<B extends PickTerm['by']>(by: B): TermOf<B> | null {

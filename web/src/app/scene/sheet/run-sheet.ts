@@ -1,3 +1,4 @@
+import { toSignal } from '@angular/core/rxjs-interop';
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
   ChangeDetectionStrategy,
@@ -17,6 +18,7 @@ import {
 import {
   compileRigs,
   frameTicks,
+  isSeen,
   layersUnder,
   nearestFrame,
   snapToCue,
@@ -31,6 +33,8 @@ import { MatMenuModule } from '@angular/material/menu';
 import { enter } from '../../fields/entry';
 import { WholeText } from '../../fields/whole-text';
 import { Icon } from '../../icons/icon';
+import { Sounds, type SoundState } from '../sound/sounds';
+import { wavePath } from '../sound/wave';
 import { TimeOverview } from './overview';
 import { TimeAxis } from './time-axis';
 import { around, type TimeWindow } from './time-window';
@@ -45,6 +49,8 @@ import { StripView } from './strip-view';
 const STRIP_PADDING = 14;
 const NUMBER_WIDTH = 58;
 const DIGIT_WIDTH = 9;
+/** Height of sounds behind the ruler, px. */
+const RULER_WAVE = 24;
 /** Pixels within which a dragged time takes that of a cue. */
 const CUE_REACH = 6;
 
@@ -96,6 +102,7 @@ export class RunSheet implements AfterViewInit {
   /** The keys or the curves are wanted instead. */
   readonly viewWanted = output<SheetView>();
 
+  protected readonly isSeen = isSeen;
   protected readonly rowHeight = STRIP_HEIGHT;
   protected readonly expanded = signal<ReadonlySet<string>>(new Set());
   protected readonly query = signal('');
@@ -255,6 +262,22 @@ export class RunSheet implements AfterViewInit {
 
   protected drivenOf(id: string): DrivenLayer | null {
     return this.driven()(id);
+  }
+
+  private readonly sounds = toSignal(inject(Sounds).states$, { initialValue: new Map<string, SoundState>() });
+  /** Sounds that are at hand: their loudness across the ruler, and in rows of their own. */
+  protected readonly waves = computed(() => {
+    const [shown, width] = [this.axis.window(), this.axis.width()];
+    return this.scene().layers.flatMap((layer) => {
+      const state = layer.source.type === 'sound' ? this.sounds().get(layer.source.href) : undefined;
+      if (!state || state === 'loading' || 'problem' in state) return [];
+      const [d, row] = [RULER_WAVE, STRIP_HEIGHT].map((height) => wavePath(layer, state.peaks, shown, width, height));
+      return [{ id: layer.id, name: layer.name, d, row }];
+    });
+  });
+
+  protected waveOf(id: string): string | null {
+    return this.waves().find((wave) => wave.id === id)?.row ?? null;
   }
 
   protected isShown(name: string): boolean {

@@ -1,0 +1,61 @@
+import { describe, expect, test } from '@jest/globals';
+import { randomAt } from '../random';
+import { findBeats, peaksOf } from '.';
+
+const RATE = 22_050;
+
+/** A drum of noise that dies away at each time; loud and soft ones by turns, over a steady tone and noise. */
+function drums(times: readonly number[], seconds: number, noise = 0.02): Float32Array {
+  const samples = new Float32Array(Math.round(seconds * RATE));
+  let drawn = 0;
+  const random = (): number => randomAt(5, drawn++);
+  for (let i = 0; i < samples.length; i++) {
+    samples[i] = 0.05 * Math.sin((2 * Math.PI * 220 * i) / RATE) + noise * (random() * 2 - 1);
+  }
+  times.forEach((at, n) => {
+    const first = Math.round(at * RATE);
+    for (let i = 0; i < RATE * 0.12 && first + i < samples.length; i++) {
+      samples[first + i] += (n % 2 === 0 ? 0.6 : 0.35) * (random() * 2 - 1) * Math.exp(-i / (RATE * 0.03));
+    }
+  });
+  return samples;
+}
+
+const every = (seconds: number, from: number, to: number): number[] =>
+  Array.from({ length: Math.floor((to - from) / seconds) + 1 }, (_, i) => from + i * seconds);
+
+describe('beats of a sound', () => {
+  // Known answers of made sounds; within one and a half hundredths of a second, less than a frame at 60 a second (from memory).
+  test.each([76, 120, 150])('at %i a minute are found where they were put', (tempo) => {
+    const step = 60 / tempo;
+    const put = every(step, 0.4, 11.5);
+    const found = findBeats(drums(put, 12), RATE);
+    expect(found?.perMinute).toBeCloseTo(tempo, 0);
+    const near = (at: number): number => Math.min(...(found?.times ?? []).map((time) => Math.abs(time - at)));
+    expect(Math.max(...put.slice(1, -1).map(near))).toBeLessThan(0.015);
+    expect(found?.times.length).toBeGreaterThanOrEqual(put.length - 2);
+    expect(found?.times.length).toBeLessThanOrEqual(put.length + 1);
+  });
+
+  test('a beat that is left out is found all the same, and a break at the end has none', () => {
+    const put = every(0.5, 0.25, 7);
+    const found = findBeats(drums(put.toSpliced(8, 1), 10), RATE);
+    expect(found?.times.some((at) => Math.abs(at - put[8]) < 0.03)).toBe(true);
+    expect(Math.max(...(found?.times ?? []))).toBeLessThan(7.6);
+  });
+
+  test('silence, a steady tone and less than two seconds have none', () => {
+    expect(findBeats(new Float32Array(RATE * 5), RATE)).toBeNull();
+    expect(findBeats(new Float32Array(RATE), RATE)).toBeNull();
+    expect(findBeats(new Float32Array(0), RATE)).toBeNull();
+  });
+
+  test('loudness is the largest amplitude in each hundredth of a second', () => {
+    const samples = new Float32Array(1_000);
+    samples[255] = -0.5;
+    samples[999] = 3;
+    const peaks = peaksOf(samples, 10_000);
+    expect([...peaks]).toEqual([0, 0, 0.5, 0, 0, 0, 0, 0, 0, 1]);
+    expect(peaksOf(new Float32Array(0), 44_100)).toHaveLength(0);
+  });
+});
