@@ -8,6 +8,7 @@ export {
   type Subject,
   type Interval,
 } from './keys';
+export { findGoneFiles } from './gone';
 export { findUnheld } from './held';
 export { findInMotion } from './motion';
 export { checkScene, findUpdates, waitingUpdate } from './scene';

@@ -167,6 +167,13 @@ export function mendsOf(
         .flatMap((layer) => layerEdits(layer, onGrid(layer, standing)));
       return edits.length > 0 ? [{ label: 'Move to whole frames', edits }] : [];
     }
+    case 'matte-gone': {
+      const wanted = new Set(finding.layers);
+      const edits = standing.layers.flatMap(({ id, look: { matte: _gone, ...look } }): Edit[] =>
+        wanted.has(id) ? [{ type: 'set-layer', layer: id, fields: { look } }] : [],
+      );
+      return [{ label: 'Take the matte away', edits }];
+    }
     case 'revision-missing': {
       if (!recipe || !isPresetRecipe(recipe)) return [];
       const { revision: _old, ...preset } = recipe.preset;

@@ -13,6 +13,7 @@ import {
   type Subject,
 } from './keys';
 import { findStaleCurves } from './linked';
+import { findGoneMattes } from './gone';
 import { findInMotion } from './motion';
 
 /** First and last key of a layer; null where it has none. */
@@ -97,5 +98,6 @@ export function checkScene(scene: Scene, shelf: Shelf): Finding[] {
     ...findTwice(scene, drawn, 'send-out', null),
     ...findInMotion(scene, null, 0, scene.length),
     ...findOffGridIn(scene),
+    ...findGoneMattes(scene),
   ];
 }

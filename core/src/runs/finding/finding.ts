@@ -90,6 +90,8 @@ export type Finding =
   | { readonly code: 'nothing-to-adjust' }
   | { readonly code: 'adjusted'; readonly on: number; readonly keys: number; readonly changed: number }
   | { readonly code: 'rounded'; readonly layers: readonly string[]; readonly keys: number; readonly most: Ticks }
+  | { readonly code: 'file-gone'; readonly layers: readonly string[] }
+  | { readonly code: 'matte-gone'; readonly layers: readonly string[] }
   | { readonly code: 'with-group'; readonly layers: readonly string[] }
   | { readonly code: 'kept-by-hand'; readonly layers: readonly string[]; readonly keys: number }
   | { readonly code: 'collide'; readonly layers: readonly string[]; readonly at: Ticks }
@@ -175,6 +177,8 @@ export function severityOf(finding: Finding): Severity {
     case 'rig-not-finite':
     case 'rig-idle':
     case 'no-path':
+    case 'file-gone':
+    case 'matte-gone':
       return 'warning';
   }
 }
@@ -323,6 +327,10 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${counted(finding.keys, '1 key was', 'keys were')} between frames and moved by at most ${Number(((finding.most / frameTicks(rate)) * 100).toFixed(1))} % of a frame.`;
     case 'nothing-to-clear':
       return 'No key of the picked layers meets the conditions. Nothing would change.';
+    case 'file-gone':
+      return `${aboutMany(scene, finding.layers, 'shows a file that is', 'show files that are')} no longer kept. Bring the file in again, or replace it in the layer panel.`;
+    case 'matte-gone':
+      return `${aboutMany(scene, finding.layers, 'is', 'are')} seen through a layer that is no longer there, so nothing of ${finding.layers.length === 1 ? 'it' : 'them'} shows. Choose another matte, or take it away.`;
     case 'with-group':
       return aboutMany(scene, finding.layers, 'moves with its group.', 'move with their groups.');
     case 'kept-by-hand':

@@ -16,6 +16,8 @@ export class KeptFiles {
   private readonly http = inject(HttpClient);
   private readonly files = new BehaviorSubject<readonly KeptFile[]>([]);
 
+  private readonly known = new BehaviorSubject<ReadonlySet<string> | null>(null);
+
   readonly files$ = this.files.asObservable();
   readonly fonts$ = this.files$.pipe(
     map((files) =>
@@ -29,6 +31,9 @@ export class KeptFiles {
     ),
   );
 
+  /** Names of the files that are kept; null as long as that is not known. */
+  readonly names$ = this.known.asObservable();
+
   get fonts(): readonly OwnFont[] {
     let now: readonly OwnFont[] = [];
     this.fonts$.subscribe((fonts) => (now = fonts)).unsubscribe();
@@ -37,7 +42,9 @@ export class KeptFiles {
 
   /** Asks the server for the list. */
   async load(): Promise<void> {
-    this.files.next(await firstValueFrom(this.http.get<KeptFile[]>('/api/files')));
+    const files = await firstValueFrom(this.http.get<KeptFile[]>('/api/files'));
+    this.files.next(files);
+    this.known.next(new Set(files.map(({ name }) => name)));
   }
 
   async remove(name: string): Promise<void> {

@@ -2,6 +2,7 @@ import { Injectable, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   createShelf,
+  findGoneFiles,
   isPresetRecipe,
   parametersFor,
   pickLayers,
@@ -9,6 +10,7 @@ import {
   solvedIn,
   stayingOut,
 } from '@wexikine/core';
+import { KeptFiles } from '../files/kept-files';
 import { LibraryService } from '../library/library.service';
 import { countsWords } from './counts-words';
 import { DraftStore, keepsFromApplying } from './draft.store';
@@ -22,11 +24,17 @@ export class RunState {
   readonly draft = toSignal(this.drafts.draft$, { requireSync: true });
   readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
 
+  private readonly kept = toSignal(inject(KeptFiles).names$, { requireSync: true });
+  /** Files of the scene that are no longer kept. */
+  private readonly gone = computed(() => {
+    const [scene, kept] = [this.shown()?.standing, this.kept()];
+    return scene && kept ? findGoneFiles(scene, kept) : [];
+  });
   private readonly motion = toSignal(this.drafts.motion$, { requireSync: true });
   /** Of the dry run, or of the scene as it stands; looking at it in motion comes a little later. */
   readonly findings = computed(() => {
     const shown = this.shown();
-    return [...(shown?.plan?.findings ?? []), ...this.motion()];
+    return [...(shown?.plan?.findings ?? []), ...this.motion(), ...this.gone()];
   });
   readonly cannotApply = computed(() => this.findings().some(keepsFromApplying));
   readonly isDraft = computed(() => this.findings().some(({ code }) => code === 'draft-preset'));
