@@ -1,8 +1,8 @@
-import { isSeen, isTrimmed, matrixAt, type CompiledScene, type Frame, type Layer, type LayerSource } from '@wexikine/core';
+import { isSeen, isTrimmed, lineStep, matrixAt, type CompiledScene, type Frame, type Layer, type LayerSource } from '@wexikine/core';
 import { fillStyle, mappedGradient, strokeStyle, valueAt } from './look';
 import { createOutlines, type Outline } from './outline';
 import type { Context, Surfaces } from './surfaces';
-import { firstBaseline, LINE_HEIGHT, reach, useFont } from './text';
+import { firstBaseline, reach, useFont } from './text';
 
 /** Where and how large a scene is drawn: device pixels per scene pixel, and where its top left corner lies. */
 export interface View {
@@ -80,7 +80,7 @@ const MITRE_LIMIT = 4;
 const CSS_BLUR = 2;
 
 /**
- * Text as CSS sets it: lines of 1.2 times the size in the middle of the box, on each the ascent and descent with half of
+ * Text as CSS sets it: lines in the middle of the box, on each the ascent and descent with half of
  * what is left above. Source: CSS 2.2, section 10.8.1 (leading); the canvas's own middle is that of the em square.
  */
 function drawText(
@@ -94,7 +94,7 @@ function drawText(
   useFont(context, source, family, spacing);
   const x = source.align === 'left' ? 0 : source.align === 'right' ? width : width / 2;
   const lines = source.text.split('\n');
-  const step = source.size * LINE_HEIGHT;
+  const step = lineStep(source);
   const first = firstBaseline(source, height, reach(context));
   lines.forEach((line, i) => context.fillText(line, x, first + i * step));
 }

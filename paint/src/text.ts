@@ -1,20 +1,18 @@
-import { ownFamily, type LayerSource } from '@wexikine/core';
+import { lineStep, ownFamily, type LayerSource } from '@wexikine/core';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 /** What of a canvas words need: of a page or a worker. */
 type Context = Pick<
   OffscreenCanvasRenderingContext2D,
-  'font' | 'letterSpacing' | 'textAlign' | 'textBaseline' | 'measureText'
+  'font' | 'letterSpacing' | 'wordSpacing' | 'textAlign' | 'textBaseline' | 'measureText'
 >;
-
-/** A line is so many times as high as its letters are large, as on an exported page. */
-export const LINE_HEIGHT = 1.2;
 
 /** Sets a context up for words. */
 export function useFont(context: Context, source: TextSource, family: string, spacing: number): void {
   context.font = `${source.weight} ${source.size}px "${family}", sans-serif`;
   context.letterSpacing = `${spacing}px`;
+  context.wordSpacing = `${source.wordSpacing ?? 0}px`;
   context.textAlign = source.align === 'middle' ? 'center' : source.align;
   context.textBaseline = 'alphabetic';
 }
@@ -31,7 +29,7 @@ export function firstBaseline(
   height: number,
   { ascent, descent }: ReturnType<typeof reach>,
 ): number {
-  const step = source.size * LINE_HEIGHT;
+  const step = lineStep(source);
   const lines = source.text.split('\n').length;
   return (height - lines * step) / 2 + ascent + Math.floor((step - ascent - descent) / 2);
 }

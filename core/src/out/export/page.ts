@@ -2,7 +2,7 @@ import { CHANNELS, clampToChannel, type ChannelId } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { outlinePath, pictureSize } from '../../scene/outline';
 import { bakedScene, EXPORT_WITHIN, sampleTrack } from '../../scene/sample';
-import { isSeen, isTrimmed, restValue, tracksOf, type Layer, type LayerLook } from '../../scene/layer';
+import { isSeen, isTrimmed, lineStep, restValue, tracksOf, type Layer, type LayerLook } from '../../scene/layer';
 import { ownFamily } from '../../scene/file';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
@@ -67,7 +67,7 @@ body { margin: 0; background: #3c3c3a }
       calc(${variable('anchor.y')} * ${variable('size.y')} * -1px));
 }
 .own, .own * { ${TAKEN} }
-.word { display: flex; align-items: center; white-space: pre; line-height: 1.2;
+.word { display: flex; align-items: center; white-space: pre;
   letter-spacing: ${px('letterSpacing')} }
 .word > span { position: static; flex: none; width: auto; height: auto }
 .left { justify-content: flex-start; text-align: left }
@@ -259,13 +259,14 @@ function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['
       return { html: '', rules: [] };
     case 'text': {
       const family = source.fontFile === undefined ? source.font : ownFamily(source.fontFile);
-      const font = `font: ${source.weight} ${source.size}px/1.2 '${family}', sans-serif`;
+      const font = `font: ${source.weight} ${source.size}px/${decimal(lineStep(source))}px '${family}', sans-serif`;
+      const apart = source.wordSpacing ? [`word-spacing: ${decimal(source.wordSpacing)}px`] : [];
       const isGradient = typeof layer.look.fill === 'object' && 'from' in layer.look.fill;
       const colour = layer.look.fill === undefined ? 'color: #000' : `color: ${fillText(layer)}`;
       const clipped = `background: ${fillText(layer)}; background-clip: text; color: transparent`;
       return own(
         ` word ${source.align}`,
-        [isGradient ? clipped : colour, font],
+        [isGradient ? clipped : colour, font, ...apart],
         `<span>${escapeHtml(source.text)}</span>`,
       );
     }

@@ -8,6 +8,7 @@ export {
   keyTimes,
   filesOf,
   isSeen,
+  lineStep,
   firstColour,
   isTrimmed,
   FONTS,

@@ -96,6 +96,10 @@ const textSourceSchema = z.strictObject({
   weight: z.int().min(100).max(900),
   size: z.number().min(1).max(2_000),
   align: z.enum(['left', 'middle', 'right']),
+  /** A line is so many times as high as its letters are large; 1.2 where it is not stated. */
+  lineHeight: z.number().min(0.5).max(4).optional(),
+  /** Room that is added between words, px. */
+  wordSpacing: z.number().min(-1_000).max(1_000).optional(),
 });
 
 const sourceSchema = z.discriminatedUnion('type', [
@@ -148,6 +152,14 @@ const motionPathSchema = z.strictObject({ d: pathDataSchema, turns: z.boolean() 
  * Of what in a group a layer is the copy, and of the group itself, and of each copy of it, the row of the table that it shows.
  */
 const copySchema = z.strictObject({ of: idSchema, row: z.string().max(2_000).optional() });
+
+/** Height of a line where none is stated, in sizes of its letters. */
+const USUAL_LINE = 1.2;
+
+/** Height of a line of words, px. */
+export function lineStep({ size, lineHeight = USUAL_LINE }: z.infer<typeof textSourceSchema>): number {
+  return size * lineHeight;
+}
 
 /** Kinds of layers. */
 export const LAYER_KINDS = ['card', 'word', 'picture', 'group', 'guide', 'sound'] as const;

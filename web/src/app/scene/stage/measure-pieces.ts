@@ -1,5 +1,5 @@
-import { ownFamily, type LayerSource, type Piece, type SplitWay } from '@wexikine/core';
-import { firstBaseline, LINE_HEIGHT, reach, useFont } from '@wexikine/paint/text';
+import { lineStep, ownFamily, type LayerSource, type Piece, type SplitWay } from '@wexikine/core';
+import { firstBaseline, reach, useFont } from '@wexikine/paint/text';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;
 
@@ -40,12 +40,12 @@ export function measurePieces(
   if (!context) return [];
   useFont(context, source, family, spacing);
   const letters = reach(context);
-  const step = source.size * LINE_HEIGHT;
+  const step = lineStep(source);
   const baseline = firstBaseline({ ...source, text: '' }, step, letters);
   const lines = source.text.split('\n');
   const top = (height - lines.length * step) / 2;
   const box = document.createElement('div');
-  box.style.cssText = `position:fixed;left:0;top:0;visibility:hidden;white-space:pre;line-height:1.2;width:max-content`;
+  box.style.cssText = `position:fixed;left:0;top:0;visibility:hidden;white-space:pre;line-height:${lineStep(source)}px;word-spacing:${source.wordSpacing ?? 0}px;width:max-content`;
   Object.assign(box.style, {
     fontFamily: `"${family}", sans-serif`,
     fontSize: `${source.size}px`,

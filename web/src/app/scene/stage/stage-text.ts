@@ -8,8 +8,7 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { matrixAt, ownFamily, restValue, stageMoment, type Layer, type LayerSource, type Scene } from '@wexikine/core';
-import { LINE_HEIGHT } from '@wexikine/paint/text';
+import { lineStep, matrixAt, ownFamily, restValue, stageMoment, type Layer, type LayerSource, type Scene } from '@wexikine/core';
 import type { StagePlace } from './stage-handles';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;
@@ -75,15 +74,15 @@ export class StageText {
     const [a, b, c, d, e, f] = matrixAt(frame, Math.max(0, index)).map((value) => value * place.zoom);
     const [width, height] = [restValue(layer, 'size.x'), restValue(layer, 'size.y')];
     const lines = source.text.split('\n').length;
-    const top = Math.max(0, (height - lines * source.size * LINE_HEIGHT) / 2);
+    const top = Math.max(0, (height - lines * lineStep(source)) / 2);
     const family = source.fontFile === undefined ? source.font : ownFamily(source.fontFile);
     return {
       width: `${width}px`,
-      height: `${Math.max(height, source.size * LINE_HEIGHT * lines)}px`,
+      height: `${Math.max(height, lineStep(source) * lines)}px`,
       'padding-top': `${top}px`,
       'box-sizing': 'border-box',
       transform: `matrix(${a}, ${b}, ${c}, ${d}, ${e + place.x}, ${f + place.y})`,
-      font: `${source.weight} ${source.size}px/${LINE_HEIGHT} "${family}", sans-serif`,
+      font: `${source.weight} ${source.size}px/${lineStep(source)}px "${family}", sans-serif`,
       'letter-spacing': `${restValue(layer, 'letterSpacing')}px`,
       'text-align': source.align === 'middle' ? 'center' : source.align,
     };
