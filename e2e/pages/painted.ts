@@ -7,7 +7,7 @@ import { join } from 'node:path';
 const ENTRY = `
   import { compileScene, frameAt, ticksFromSeconds } from '@wexikine/core';
   import { drawingLayers, readDrawing, wholeAt } from '@wexikine/core/drawing';
-  import { createPainter, createSurfaces, measureWords } from '@wexikine/paint';
+  import { createPainter, createSurfaces, measureWords, paintBackground } from '@wexikine/paint';
   let arrived = 0;
   const known = new Set();
   const painter = createPainter(createSurfaces(() => arrived++));
@@ -24,6 +24,7 @@ const ENTRY = `
       context.setTransform(1, 0, 0, 1, 0, 0);
       context.fillStyle = '#000';
       context.fillRect(0, 0, canvas.width, canvas.height);
+      paintBackground(context, scene, { scale: 1, x: 0, y: 0 });
       painter.paint(context, { compiled, frame: frameAt(compiled, ticksFromSeconds(seconds)) }, { scale: 1, x: 0, y: 0 });
     };
     await document.fonts.ready;

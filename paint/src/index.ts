@@ -1,6 +1,7 @@
 export { createSurfaces, type Surfaces, type Context } from './surfaces';
 export { servedAt } from './served';
 export { type PictureSource } from './pictures';
-export { createPainter, trimDash, type Painter, type Picture, type View } from './paint';
-export { valueAt } from './look';
+export { type Picture, type View } from './brush';
+export { createPainter, type Painter } from './paint';
+export { paintBackground, valueAt } from './look';
 export { measureWords } from './text';

@@ -4,10 +4,13 @@ import {
   clampToChannel,
   cssFromOklab,
   oklabFromCss,
+  type Border,
   type ChannelId,
   type Frame,
   type Layer,
+  type Scene,
 } from '@wexikine/core';
+import type { View } from './brush';
 import type { Context } from './surfaces';
 
 /** A fill of many stops. */
@@ -44,12 +47,49 @@ export function fillStyle(
 }
 
 /** A straight gradient as CSS draws it: 0° runs down, and its ends touch the corners of the box. */
-function gradientAcross(context: Context, angle: number, width: number, height: number): CanvasGradient {
+function gradientAcross(context: Context, angle: number, width: number, height: number, out = 0): CanvasGradient {
   const radians = (angle * Math.PI) / 180;
   const [dx, dy] = [-Math.sin(radians), Math.cos(radians)];
-  const half = (Math.abs(dx) * width + Math.abs(dy) * height) / 2;
+  const half = (Math.abs(dx) * (width + 2 * out) + Math.abs(dy) * (height + 2 * out)) / 2;
   const [x, y] = [width / 2, height / 2];
   return context.createLinearGradient(x - dx * half, y - dy * half, x + dx * half, y + dy * half);
+}
+
+/** Fills the frame of a scene behind all layers; a scene without a background stays as it is. */
+export function paintBackground(
+  context: Context,
+  { background, width, height }: Pick<Scene, 'background' | 'width' | 'height'>,
+  { scale, x, y }: View,
+): void {
+  if (!background) return;
+  context.save();
+  context.setTransform(scale, 0, 0, scale, x, y);
+  const mapped = typeof background === 'object' && 'stops' in background;
+  if (typeof background === 'string' || mapped) {
+    context.fillStyle = typeof background === 'string' ? background : background.stops[0].colour;
+  } else {
+    const gradient = gradientAcross(context, background.angle, width, height);
+    gradient.addColorStop(0, background.from);
+    gradient.addColorStop(1, background.to);
+    context.fillStyle = gradient;
+  }
+  context.fillRect(0, 0, width, height);
+  context.restore();
+}
+
+/** The paint of a border: its colour, or a gradient over the layer's box and so many px around it. */
+export function acrossStyle(
+  context: Context,
+  { colour, to, angle = 0 }: Border,
+  width: number,
+  height: number,
+  out: number,
+): string | CanvasGradient {
+  if (to === undefined) return colour;
+  const gradient = gradientAcross(context, angle, width, height, out);
+  gradient.addColorStop(0, colour);
+  gradient.addColorStop(1, to);
+  return gradient;
 }
 
 /** Stroke colour of a layer at a frame; null where it has none or no width. */

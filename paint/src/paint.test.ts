@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { programmeBoard, type Layer } from '@wexikine/core';
 import { createOutlines } from './outline';
-import { trimDash } from './paint';
+import { trimDash } from './contents';
 
 describe('trimming a stroke', () => {
   test('draws all, nothing, or the part between start and end', () => {

@@ -1,5 +1,6 @@
 import { ownFamily } from '@wexikine/core';
 import { createPictures, type PictureSource } from './pictures';
+import type { Patch } from './brush';
 import { servedAt } from './served';
 
 /** What the painter draws on: a page's canvas, an OffscreenCanvas in a worker, or a canvas on the server. */
@@ -7,8 +8,11 @@ export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext
 
 /** What a painter needs from where it runs. */
 export interface Surfaces {
-  /** A cleared offscreen context of at least this size in device pixels. */
-  take: (width: number, height: number) => Context;
+  /**
+   * An offscreen context of at least this size in device pixels, at its plainest, cleared where `patch` says: outside of it
+   * something may be left from before. Without a patch all of it is clear.
+   */
+  take: (width: number, height: number, patch?: Patch) => Context;
   /** Gives a context back for the next `take`. */
   give: (context: Context) => void;
   /**
@@ -43,7 +47,7 @@ export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
   const free: Context[] = [];
   const paths = new Map<string, Path2D>();
   return {
-    take: (width, height) => takeContext(free.pop(), Math.ceil(width), Math.ceil(height)),
+    take: (width, height, patch) => takeContext(free.pop(), Math.ceil(width), Math.ceil(height), patch),
     give: (context) => void free.push(context),
     picture: createPictures(onLoad),
     family: createFonts(onLoad),
@@ -55,14 +59,22 @@ export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
   };
 }
 
-function takeContext(context: Context | undefined, width: number, height: number): Context {
+function sizeOf({ canvas }: Context): { readonly width: number; readonly height: number } {
+  return { width: canvas.width, height: canvas.height };
+}
+
+function takeContext(context: Context | undefined, width: number, height: number, patch: Patch | undefined): Context {
   const made = context ?? (new OffscreenCanvas(width, height).getContext('2d') as OffscreenCanvasRenderingContext2D);
   if (made.canvas.width < width || made.canvas.height < height) {
     made.canvas.width = Math.max(made.canvas.width, width);
     made.canvas.height = Math.max(made.canvas.height, height);
   } else {
     made.setTransform(1, 0, 0, 1, 0, 0);
-    made.clearRect(0, 0, made.canvas.width, made.canvas.height);
+    const { x, y, width: w, height: h } = patch ?? { x: 0, y: 0, ...sizeOf(made) };
+    made.clearRect(x, y, w, h);
   }
+  made.globalAlpha = 1;
+  made.globalCompositeOperation = 'source-over';
+  made.filter = 'none';
   return made;
 }

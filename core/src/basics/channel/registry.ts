@@ -15,7 +15,9 @@ export type ChannelFamily =
   | 'letter spacing'
   | 'blur'
   | 'crop'
-  | 'shadow';
+  | 'shadow'
+  | 'border'
+  | 'mask';
 
 interface ChannelFacts {
   readonly label: string;
@@ -73,6 +75,26 @@ const REGISTRY = {
   'shadow.y': channel('shadow y', 'shadow', 'px', 0),
   'shadow.blur': channel('shadow blur', 'shadow', 'px', 0, 0, 500),
   'shadow.opacity': channel('shadow opacity', 'shadow', 'share', 0, 0, 1),
+  'inner.x': channel('inner shadow x', 'shadow', 'px', 0),
+  'inner.y': channel('inner shadow y', 'shadow', 'px', 0),
+  'inner.blur': channel('inner shadow blur', 'shadow', 'px', 0, 0, 500),
+  'inner.opacity': channel('inner shadow opacity', 'shadow', 'share', 0, 0, 1),
+  'glow.size': channel('glow size', 'shadow', 'px', 0, 0, 500),
+  'glow.opacity': channel('glow opacity', 'shadow', 'share', 0, 0, 1),
+  'border.width': channel('border width', 'border', 'px', 0, 0),
+  'streak.length': channel('streak length', 'blur', 'px', 0, 0, 2_000),
+  'streak.angle': channel('streak angle', 'blur', 'deg', 0),
+  'colour.brightness': channel('brightness', 'colour', 'share', 1, 0, 10),
+  'colour.contrast': channel('contrast', 'colour', 'share', 1, 0, 10),
+  'colour.saturation': channel('saturation', 'colour', 'share', 1, 0, 10),
+  'colour.hue': channel('hue turn', 'colour', 'deg', 0),
+  'colour.grey': channel('to greys', 'colour', 'share', 0, 0, 1),
+  'tint.amount': channel('tint', 'colour', 'share', 0, 0, 1),
+  'mask.x': channel('mask x', 'mask', 'share', 0),
+  'mask.y': channel('mask y', 'mask', 'share', 0),
+  'mask.scale': channel('mask scale', 'mask', 'share', 1, 0),
+  'mask.rotation': channel('mask rotation', 'mask', 'deg', 0),
+  'mask.soft': channel('mask softness', 'mask', 'px', 0, 0, 500),
 } as const satisfies Record<string, ChannelFacts>;
 
 /** The name of a channel, such as `position.x`. */

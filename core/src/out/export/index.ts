@@ -1,2 +1,3 @@
-export { exportPage, leftOut, type PageOptions } from './page';
+export { exportPage, type PageOptions } from './page';
+export { leftOut } from './page-looks';
 export { exportSceneJson, canonicalJson } from './json';

@@ -6,7 +6,9 @@ import { isSeen, isTrimmed, lineStep, restValue, tracksOf, type Layer, type Laye
 import { ownFamily } from '../../scene/file';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
+import { escapeHtml, isKeyed, limited, propertyOf, px, variable } from './css';
 import { cssTrack, decimal, percentOf } from './keyframes';
+import { filterText, maskText, overlays, type Drawn } from './page-looks';
 import { PLAYER } from './player';
 
 /** How a page is written. */
@@ -15,28 +17,6 @@ export interface PageOptions {
   readonly fontFaces?: string;
   /** Text of the addresses of files, by which they stand in the page itself. */
   readonly embedded?: ReadonlyMap<string, string>;
-}
-
-function escapeHtml(text: string): string {
-  return text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`);
-}
-
-function propertyOf(id: ChannelId): string {
-  return `--${id.replace('.', '-').toLowerCase()}`;
-}
-
-function variable(id: ChannelId): string {
-  return `var(${propertyOf(id)})`;
-}
-
-/** A channel within its limits, as the painter draws it. */
-function limited(id: ChannelId): string {
-  const { min, max } = CHANNELS.find((channel) => channel.id === id) ?? { min: 0, max: 1 };
-  return `clamp(${min}, ${variable(id)}, ${max})`;
-}
-
-function px(id: ChannelId): string {
-  return `calc(${variable(id)} * 1px)`;
 }
 
 /** Registers every channel as a number, so that the browser interpolates it, and keeps it from being inherited. */
@@ -74,8 +54,8 @@ body { margin: 0; background: #3c3c3a }
 .middle { justify-content: center; text-align: center }
 .right { justify-content: flex-end; text-align: right }
 .own > svg { overflow: visible }
-.picture { overflow: hidden }
-.picture > img {
+.picture { overflow: hidden; border-radius: ${px('corner')} }
+.picture > img { position: absolute;
   --fits: calc(max(${variable('size.x')} / var(--w), ${variable('size.y')} / var(--h)) * ${limited('crop.zoom')});
   width: calc(var(--w) * var(--fits) * 1px); height: calc(var(--h) * var(--fits) * 1px);
   left: calc(-1px * min(var(--w) * var(--fits) - ${variable('size.x')},
@@ -89,6 +69,15 @@ body { margin: 0; background: #3c3c3a }
 .trim { stroke-width: calc(${variable('stroke.width')} * min(1, var(--part) * 1000000) * 1px);
   stroke-dasharray: var(--part) max(0, 1 - var(--part));
   stroke-dashoffset: calc(-1 * (min(${START}, ${END}) + ${variable('stroke.shift')})) }
+.tint, .edge, .inset { border-radius: ${px('corner')} }
+.round > .tint, .round > .edge, .round > .inset { border-radius: 50% }
+.tint { opacity: ${limited('tint.amount')} }
+.edge { box-sizing: border-box; padding: ${px('border.width')};
+  left: calc(-1px * var(--out) * ${variable('border.width')}); top: calc(-1px * var(--out) * ${variable('border.width')});
+  width: calc((${variable('size.x')} + 2 * var(--out) * ${variable('border.width')}) * 1px);
+  height: calc((${variable('size.y')} + 2 * var(--out) * ${variable('border.width')}) * 1px);
+  border-radius: calc((${variable('corner')} + var(--out) * ${variable('border.width')}) * min(1, ${variable('corner')} * 1000000) * 1px);
+  mask: linear-gradient(#000 0 0) content-box exclude, linear-gradient(#000 0 0) }
 .controls { position: fixed; left: 0; right: 0; bottom: 0; display: flex; gap: 12px; align-items: center;
   padding: 8px 14px; background: rgb(20 24 25 / 72%); color: #f1ecdf; font: 14px/1.4 system-ui, sans-serif }
 .controls[hidden] { display: none }
@@ -97,19 +86,9 @@ body { margin: 0; background: #3c3c3a }
 .controls output { min-width: 64px; text-align: right; font-variant-numeric: tabular-nums }
 `;
 
-function isKeyed(layer: Layer, ids: readonly ChannelId[]): boolean {
-  return ids.some((id) => layer.tracks[id] !== undefined);
-}
-
-/** True where a channel can be anything else than its default. */
-function isUsed(layer: Layer, ids: readonly ChannelId[]): boolean {
-  return isKeyed(layer, ids) || ids.some((id) => layer.rest[id] !== undefined);
-}
-
 const FILL: readonly ChannelId[] = ['fill.l', 'fill.a', 'fill.b'];
 const STROKE: readonly ChannelId[] = ['stroke.l', 'stroke.a', 'stroke.b'];
 const SHAPE: readonly ChannelId[] = ['size.x', 'size.y', 'corner'];
-const SHADOW: readonly ChannelId[] = ['shadow.opacity'];
 
 function colourText(layer: Layer, ids: readonly ChannelId[], still: string): string {
   if (!isKeyed(layer, ids)) return still;
@@ -119,7 +98,11 @@ function colourText(layer: Layer, ids: readonly ChannelId[], still: string): str
 function fillText(layer: Layer): string {
   const { fill } = layer.look;
   if (fill === undefined) return 'transparent';
-  if (typeof fill === 'string') return colourText(layer, FILL, fill);
+  return typeof fill === 'string' ? colourText(layer, FILL, fill) : paintText(fill);
+}
+
+function paintText(fill: NonNullable<LayerLook['fill']>): string {
+  if (typeof fill === 'string') return fill;
   // Words alone come here with stops of their own, and stand in the first.
   if ('stops' in fill) return fill.stops[0].colour;
   return `linear-gradient(${decimal(fill.angle + 180)}deg, ${fill.from}, ${fill.to})`;
@@ -160,11 +143,6 @@ function outlineAnimation(layer: Layer, scene: Scene, name: string, write: (d: s
 }
 
 type ManyStops = Extract<LayerLook['fill'], { stops: unknown }>;
-
-interface Drawn {
-  readonly html: string;
-  readonly rules: readonly string[];
-}
 
 /** Shapes with an outline, and all paths, are drawn along their path; plain cards are boxes of CSS. */
 function isAlongPath({ source, look }: Layer): boolean {
@@ -232,27 +210,14 @@ function pathStroke(layer: Layer, scene: Scene, id: string): Drawn {
   };
 }
 
-/** Blur and shadow of what is drawn of the layer itself, not of what is in its group. */
-function filterText(layer: Layer): string[] {
-  const { shadow } = layer.look;
-  const filters = [
-    ...(isUsed(layer, ['blur']) ? [`blur(calc(${limited('blur')} * 1px))`] : []),
-    ...(shadow !== undefined && isUsed(layer, SHADOW)
-      ? [
-          `drop-shadow(${px('shadow.x')} ${px('shadow.y')} calc(${limited('shadow.blur')} * 1px) color-mix(in srgb, ${shadow} calc(${limited('shadow.opacity')} * 100%), transparent))`,
-        ]
-      : []),
-  ];
-  return filters.length > 0 ? [`filter: ${filters.join(' ')}`] : [];
-}
-
 /** What is drawn of a layer itself. */
 function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['embedded']): Drawn {
   const { source } = layer;
   const own = (classes: string, styles: readonly string[], html: string, rules: readonly string[] = []): Drawn => ({
-    html: `<div class="own${classes}" id="${id}-own">${html}</div>`,
+    html: `<div class="own${layer.source.type === 'ellipse' ? ' round' : ''}${classes}" id="${id}-own">${html}</div>`,
     rules: [`#${id}-own { ${[...styles, ...filterText(layer)].join('; ')} }`, ...rules],
   });
+  const over = overlays(layer, id);
   switch (source.type) {
     case 'none':
     case 'sound':
@@ -273,18 +238,19 @@ function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['
     case 'picture': {
       const { width, height, href } = source;
       const size = width && height ? { width, height } : (pictureSize(href) ?? { width: 1, height: 1 });
-      const styles = [`--w: ${decimal(size.width)}`, `--h: ${decimal(size.height)}`];
-      return own(' picture', styles, `<img src="${escapeHtml(embedded?.get(href) ?? href)}" alt="">`);
+      const styles = `--w: ${decimal(size.width)}; --h: ${decimal(size.height)}`;
+      const shown = `<img src="${escapeHtml(embedded?.get(href) ?? href)}" style="${styles}" alt="">`;
+      return own('', [], `<div class="picture">${shown}</div>${over.html}`, over.rules);
     }
     case 'rectangle':
     case 'ellipse':
     case 'path': {
       if (!isAlongPath(layer)) {
         const corner = source.type === 'ellipse' ? '50%' : px('corner');
-        return own('', [`background: ${fillText(layer)}`, `border-radius: ${corner}`], '');
+        return own('', [`background: ${fillText(layer)}`, `border-radius: ${corner}`], over.html, over.rules);
       }
       const [fill, stroke] = [pathFill(layer, scene, id), pathStroke(layer, scene, id)];
-      return own('', [], fill.html + stroke.html, [...fill.rules, ...stroke.rules]);
+      return own('', [], fill.html + stroke.html + over.html, [...fill.rules, ...stroke.rules, ...over.rules]);
     }
   }
 }
@@ -382,7 +348,7 @@ export function exportPage(given: Scene, { fontFaces = '', embedded }: PageOptio
         const animations = layerAnimations(layer, scene, id);
         const uses = animations.map(({ use }) => use).join(', ');
         const { blend } = layer.look;
-        const mixed = blend === undefined ? [] : [`mix-blend-mode: ${blend}`];
+        const mixed = [...(blend === undefined ? [] : [`mix-blend-mode: ${blend}`]), ...maskText(layer)];
         const style = [...ownStyle(layer), ...mixed, ...(uses === '' ? [] : [`animation: ${uses}`])].join('; ');
         const own = drawOwn(layer, scene, id, embedded);
         rules.push(...animations.map(({ rule }) => rule), `#${id} { ${style} }`, ...own.rules);
@@ -399,7 +365,7 @@ export function exportPage(given: Scene, { fontFaces = '', embedded }: PageOptio
 ${note}<title>${escapeHtml(scene.name)}</title>
 <style>
 ${fontFaces}${BASE_STYLE}
-.frame { width: ${scene.width}px; height: ${scene.height}px }
+.frame { width: ${scene.width}px; height: ${scene.height}px${scene.background ? `; background: ${paintText(scene.background)}` : ''} }
 ${rules.join('\n')}
 </style>
 </head>
@@ -413,11 +379,4 @@ ${soundElements(scene, embedded)}
 </body>
 </html>
 `;
-}
-
-/** What of a scene does not go along in its page, as a sentence; null where all does. */
-export function leftOut({ layers }: Scene): string | null {
-  const count = layers.filter(({ look }) => look.matte !== undefined).length;
-  if (count === 0) return null;
-  return `${count === 1 ? 'One layer is' : `${count} layers are`} seen through a matte here; in the page ${count === 1 ? 'it is' : 'they are'} drawn whole, since CSS has no mattes.`;
 }

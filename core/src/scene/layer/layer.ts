@@ -21,7 +21,7 @@ const shareSchema = z.number().min(0).max(1);
  * which runs along the line from (0, 0) to (1, 0), or out to the circle of radius 1, in a space that `map` takes into the
  * layer's box (0…1 across and down; the order of CSS `matrix()`).
  */
-const fillSchema = z.union([
+export const fillSchema = z.union([
   colourSchema,
   z.strictObject({ from: colourSchema, to: colourSchema, angle: z.number().min(-360).max(360) }),
   z.strictObject({
@@ -57,8 +57,42 @@ export const BLEND_MODES = [
 const matteSchema = z.strictObject({
   layer: idSchema,
   how: z.enum(['reveals', 'hides']),
+  /** By how bright the other one is, not only by where it is. */
+  by: z.literal('brightness').optional(),
   /** Whether the other layer is drawn as well. */
   isShown: z.boolean(),
+});
+
+const pixels = z.number().min(-1e5).max(1e5);
+
+/** A line along the edge of a layer, within it, on it or around it: one colour, or a gradient as fills have. Its width is a channel. */
+const borderSchema = z.strictObject({
+  colour: colourSchema,
+  to: colourSchema.optional(),
+  angle: z.number().min(-360).max(360).optional(),
+  side: z.enum(['inside', 'on', 'outside']),
+  /** Lengths of dashes and gaps, px. */
+  dash: z.array(z.number().min(0).max(1e5)).min(1).max(8).optional(),
+});
+
+/** One more shadow, under the first, which stands still. */
+const shadowSchema = z.strictObject({ colour: colourSchema, x: pixels, y: pixels, blur: z.number().min(0).max(500) });
+
+/** What of a layer shows: a shape in its box, in shares of that, added to those before, taken from them, or what both have. */
+const maskSchema = z.strictObject({
+  shape: z.enum(['rectangle', 'ellipse', 'path']),
+  /** SVG path data over the shape's own box, 0…100 across and down. */
+  d: z.string().min(1).max(100_000).optional(),
+  how: z.enum(['add', 'take', 'overlap']),
+  /** Its middle. */
+  x: z.number().min(-10).max(10),
+  y: z.number().min(-10).max(10),
+  width: z.number().min(0).max(20),
+  height: z.number().min(0).max(20),
+  /** Degrees, clockwise. */
+  turn: z.number().min(-3600).max(3600),
+  /** How far its edge is softened, px. */
+  soft: z.number().min(0).max(500),
 });
 
 const lookSchema = z.strictObject({
@@ -72,6 +106,15 @@ const lookSchema = z.strictObject({
   /** Lengths of dashes and gaps, px; a stroke that is drawn in part has none. */
   dash: z.array(z.number().min(0).max(1e5)).min(1).max(32).optional(),
   shadow: colourSchema.optional(),
+  /** Further shadows, each under the ones before it. */
+  shadows: z.array(shadowSchema).min(1).max(8).optional(),
+  /** Colour of a shadow that falls into the layer. */
+  inner: colourSchema.optional(),
+  glow: colourSchema.optional(),
+  border: borderSchema.optional(),
+  /** Colour that is laid over the layer, as strongly as its channel says. */
+  tint: colourSchema.optional(),
+  masks: z.array(maskSchema).min(1).max(20).optional(),
   blend: z.enum(BLEND_MODES).optional(),
   matte: matteSchema.optional(),
 });
@@ -222,6 +265,10 @@ export const layerSchema = z
 
 /** One layer of a scene. */
 export type Layer = Readonly<z.infer<typeof layerSchema>>;
+/** A line along a layer's edge. */
+export type Border = z.infer<typeof borderSchema>;
+/** What of a layer shows. */
+export type Mask = z.infer<typeof maskSchema>;
 /** How a layer is drawn besides its shape. */
 export type LayerLook = Layer['look'];
 /** What a layer shows: a shape, words, a picture, or nothing. */

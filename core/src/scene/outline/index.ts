@@ -1,2 +1,2 @@
-export { outlinePath } from './outline';
+export { maskOutline, outlinePath } from './outline';
 export { pictureSize, type PictureSize } from './picture-size';

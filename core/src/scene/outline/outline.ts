@@ -1,5 +1,5 @@
 import svgpath from 'svgpath';
-import type { Layer } from '../layer';
+import type { Layer, Mask } from '../layer';
 
 function rectangle(width: number, height: number, corner: number): string {
   const r = Math.min(corner, width / 2, height / 2);
@@ -29,4 +29,15 @@ export function outlinePath(source: Layer['source'], width: number, height: numb
       .round(3)
       .toString();
   return source.type === 'ellipse' ? ellipse(w, h) : rectangle(w, h, round(corner));
+}
+
+/** Outlines of the shapes of masks over a box of 100 by 100, as paths are given. */
+const SHAPES = {
+  rectangle: 'M0 0 H100 V100 H0 Z',
+  ellipse: 'M50 0 A50 50 0 0 1 50 100 A50 50 0 0 1 50 0 Z',
+} as const;
+
+/** SVG path data of a mask over its own box, 0…100 across and down. */
+export function maskOutline({ shape, d }: Pick<Mask, 'shape' | 'd'>): string {
+  return shape === 'path' ? (d ?? SHAPES.rectangle) : SHAPES[shape];
 }

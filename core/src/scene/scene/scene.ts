@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { rateSchema, ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
-import { layerSchema, savedPickSchema, type Layer } from '../layer';
+import { fillSchema, layerSchema, savedPickSchema, type Layer } from '../layer';
 import { runSchema } from './run-record';
 
 /** How files of scenes name their format. */
@@ -21,6 +21,8 @@ export const sceneHeaderSchema = z.strictObject({
   rate: rateSchema,
   length: ticksSchema.min(1, 'A scene lasts at least one frame.'),
   cues: z.array(cueSchema).max(10_000),
+  /** What the frame is filled with behind all layers; nothing where it is not stated. */
+  background: fillSchema.nullable().optional(),
   /** Picks under a name. */
   picks: z.array(savedPickSchema).max(1_000).optional(),
 });
@@ -71,7 +73,17 @@ export type Cue = Readonly<z.infer<typeof cueSchema>>;
 export type SceneHeader = Readonly<z.infer<typeof sceneHeaderSchema>>;
 
 /** The fields of a header. */
-export const HEADER_FIELDS = ['name', 'project', 'width', 'height', 'rate', 'length', 'cues', 'picks'] as const;
+export const HEADER_FIELDS = [
+  'name',
+  'project',
+  'width',
+  'height',
+  'rate',
+  'length',
+  'cues',
+  'background',
+  'picks',
+] as const;
 
 /** Groups may stand in one another so deep: deeper ones would overrun what draws and writes them. */
 export const MOST_NESTED = 64;
@@ -110,6 +122,16 @@ export function treeProblem(layers: readonly TreePart[]): string | null {
 
 /** A scene's header alone. */
 export function headerOf(scene: SceneHeader): SceneHeader {
-  const { name, project, width, height, rate, length, cues, picks } = scene;
-  return { name, project, width, height, rate, length, cues, ...(picks ? { picks } : {}) };
+  const { name, project, width, height, rate, length, cues, background, picks } = scene;
+  return {
+    name,
+    project,
+    width,
+    height,
+    rate,
+    length,
+    cues,
+    ...(background ? { background } : {}),
+    ...(picks ? { picks } : {}),
+  };
 }

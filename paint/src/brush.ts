@@ -1,0 +1,48 @@
+import type { CompiledScene, Frame } from '@wexikine/core';
+import type { Context } from './surfaces';
+
+/** Where and how large a scene is drawn: device pixels per scene pixel, and where its top left corner lies. */
+export interface View {
+  readonly scale: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A sampled scene: what `compileScene` and `sampleFrame` give. */
+export interface Picture {
+  readonly compiled: CompiledScene;
+  readonly frame: Frame;
+}
+
+/** What a layer is drawn with. */
+export interface Brush {
+  readonly context: Context;
+  readonly picture: Picture;
+  readonly view: View;
+  /** Layers that are being drawn as mattes, so that none is its own. */
+  readonly mattes?: readonly number[];
+  /** The next layer is drawn as a matte, whether it is shown itself or not. */
+  readonly isMatte?: boolean;
+}
+
+/** A linear map on the screen: what a layer's own pixels become. */
+export type Linear = readonly [number, number, number, number];
+
+/** How much larger a length becomes: shadows and blurs are as large as what they belong to. */
+export function growth([a, b, c, d]: Linear): number {
+  return Math.sqrt(Math.abs(a * d - b * c));
+}
+
+/** A part of a surface in device pixels, whole numbers. */
+export interface Patch {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Draws a part of one surface onto the same part of another. */
+export function drawPatch(onto: Context, from: Context, { x, y, width, height }: Patch): void {
+  onto.setTransform(1, 0, 0, 1, 0, 0);
+  onto.drawImage(from.canvas, x, y, width, height, x, y, width, height);
+}

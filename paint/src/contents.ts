@@ -1,0 +1,220 @@
+import { isTrimmed, lineStep, type Frame, type Layer, type LayerSource } from '@wexikine/core';
+import { acrossStyle, fillStyle, mappedGradient, strokeStyle, valueAt } from './look';
+import { createOutlines, type Outline } from './outline';
+import type { Context, Surfaces } from './surfaces';
+import { firstBaseline, reach, useFont } from './text';
+
+type PictureShown = Extract<LayerSource, { type: 'picture' }>;
+type TextSource = Extract<LayerSource, { type: 'text' }>;
+
+/** How far a mitre may reach, as SVG has it where nothing is said (SVG 2, section 13.5.4). */
+const MITRE_LIMIT = 4;
+
+/** One layer in a sampled frame, and the size of its box. */
+export interface Subject {
+  readonly frame: Frame;
+  readonly layer: Layer;
+  readonly index: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A layer of a sampled frame. */
+export function subjectAt(frame: Frame, layer: Layer, index: number): Subject {
+  return { frame, layer, index, width: valueAt(frame, index, 'size.x'), height: valueAt(frame, index, 'size.y') };
+}
+
+/** Draws what layers are made of, in their own pixels. */
+export interface Contents {
+  /** Its text, its picture, or its shape with fill and stroke. */
+  readonly draw: (context: Context, subject: Subject) => void;
+  /** The line along its edge. */
+  readonly drawBorder: (context: Context, subject: Subject) => void;
+}
+
+/** True for a layer that has a line along its edge at a frame. */
+export function hasBorder({ frame, layer, index }: Pick<Subject, 'frame' | 'layer' | 'index'>): boolean {
+  return layer.look.border !== undefined && valueAt(frame, index, 'border.width') > 0;
+}
+
+/**
+ * Text as CSS sets it: lines in the middle of the box, on each the ascent and descent with half of
+ * what is left above. Source: CSS 2.2, section 10.8.1 (leading); the canvas's own middle is that of the em square.
+ */
+function eachLine(
+  context: Context,
+  source: TextSource,
+  family: string,
+  { frame, index, width, height }: Subject,
+  draw: (line: string, x: number, y: number) => void,
+): void {
+  useFont(context, source, family, valueAt(frame, index, 'letterSpacing'));
+  const x = source.align === 'left' ? 0 : source.align === 'right' ? width : width / 2;
+  const step = lineStep(source);
+  const first = firstBaseline(source, height, reach(context));
+  source.text.split('\n').forEach((line, i) => draw(line, x, first + i * step));
+}
+
+/** Dash pattern that leaves the part from start to end of an outline, moved on by shift; null for all or nothing. */
+export function trimDash(
+  length: number,
+  start: number,
+  end: number,
+  shift: number,
+): { readonly dash: readonly [number, number]; readonly offset: number } | 'all' | 'nothing' {
+  const [from, to] = [Math.min(start, end), Math.max(start, end)];
+  if (to - from <= 1e-6) return 'nothing';
+  if (to - from >= 1 && shift === 0) return 'all';
+  const drawn = (to - from) * length;
+  return { dash: [drawn, Math.max(length - drawn, length * 0.001)], offset: -(from + shift) * length };
+}
+
+function strokeOutline(context: Context, path: Path2D, outline: Outline, { frame, layer, index }: Subject): void {
+  const colour = strokeStyle(frame, layer, index);
+  if (colour === null) return;
+  const [start, end] = [valueAt(frame, index, 'stroke.start'), valueAt(frame, index, 'stroke.end')];
+  const trim = trimDash(outline.length, start, end, valueAt(frame, index, 'stroke.shift'));
+  if (trim === 'nothing') return;
+  context.strokeStyle = colour;
+  context.lineWidth = valueAt(frame, index, 'stroke.width');
+  context.lineCap = layer.look.cap ?? 'butt';
+  context.lineJoin = layer.look.join ?? 'round';
+  context.miterLimit = MITRE_LIMIT;
+  const dashes = layer.look.dash === undefined || isTrimmed(layer) ? [] : [...layer.look.dash];
+  context.setLineDash(trim === 'all' ? dashes : [...trim.dash]);
+  context.lineDashOffset = trim === 'all' ? 0 : trim.offset;
+  context.stroke(path);
+}
+
+/** Fills an outline; one gradient of many stops is drawn in a space of its own. */
+function fillOutline(context: Context, path: Path2D, { frame, layer, index, width, height }: Subject): void {
+  const { fill, rule = 'nonzero' } = layer.look;
+  const mapped = typeof fill === 'object' && 'stops' in fill ? mappedGradient(context, fill, width, height) : null;
+  if (mapped) {
+    const { gradient, matrix } = mapped;
+    const inside = new Path2D();
+    inside.addPath(path, matrix.inverse());
+    context.save();
+    context.transform(matrix.a, matrix.b, matrix.c, matrix.d, matrix.e, matrix.f);
+    context.fillStyle = gradient;
+    context.fill(inside, rule);
+    context.restore();
+    return;
+  }
+  const style = fillStyle(context, frame, layer, index, width, height);
+  if (style === null) return;
+  context.fillStyle = style;
+  context.fill(path, rule);
+}
+
+/** How long the longer side of a whole picture is where it is drawn now, device px. */
+function longestDrawn(context: Context, source: PictureShown, width: number, height: number, zoom: number): number {
+  if (!source.width || !source.height) return Infinity;
+  const { a, b, c, d } = context.getTransform();
+  const share = source.width / source.height;
+  const cover = Math.max(width, height * share) * zoom;
+  return Math.max(cover * Math.hypot(a, b), (cover / share) * Math.hypot(c, d));
+}
+
+/** Makes what draws layers over the surfaces of where it runs. */
+export function createContents(surfaces: Surfaces): Contents {
+  const outlineOf = createOutlines();
+  const cornerOf = ({ frame, index }: Subject): number => valueAt(frame, index, 'corner');
+  const familyOf = ({ font, fontFile }: TextSource): string =>
+    fontFile === undefined ? font : surfaces.family(fontFile);
+
+  const drawPicture = (context: Context, source: PictureShown, subject: Subject): void => {
+    const { frame, index, width, height } = subject;
+    const zoom = valueAt(frame, index, 'crop.zoom');
+    const bitmap = surfaces.picture(source.href, longestDrawn(context, source, width, height, zoom));
+    if (!bitmap) return;
+    const scale = Math.max(width / bitmap.width, height / bitmap.height) * zoom;
+    const [w, h] = [width / scale, height / scale];
+    const x = Math.min(bitmap.width - w, Math.max(0, valueAt(frame, index, 'crop.x') * bitmap.width - w / 2));
+    const y = Math.min(bitmap.height - h, Math.max(0, valueAt(frame, index, 'crop.y') * bitmap.height - h / 2));
+    const corner = cornerOf(subject);
+    if (corner <= 0) return context.drawImage(bitmap, x, y, w, h, 0, 0, width, height);
+    context.save();
+    context.clip(surfaces.path(outlineOf(subject.layer, width, height, corner).d));
+    context.drawImage(bitmap, x, y, w, h, 0, 0, width, height);
+    context.restore();
+  };
+
+  const drawShape = (context: Context, subject: Subject): void => {
+    const outline = outlineOf(subject.layer, subject.width, subject.height, cornerOf(subject));
+    const path = surfaces.path(outline.d);
+    fillOutline(context, path, subject);
+    strokeOutline(context, path, outline, subject);
+  };
+
+  const draw = (context: Context, subject: Subject): void => {
+    const { frame, layer, index, width, height } = subject;
+    const { source } = layer;
+    if (source.type === 'text') {
+      context.fillStyle = fillStyle(context, frame, layer, index, width, height) ?? '#000';
+      eachLine(context, source, familyOf(source), subject, (line, x, y) => context.fillText(line, x, y));
+    } else if (source.type === 'picture') {
+      drawPicture(context, source, subject);
+    } else if (source.type !== 'sound') {
+      drawShape(context, subject);
+    }
+  };
+
+  /** Strokes the edge of words; what of the line lies on the wrong side is taken away on a surface of its own. */
+  const borderWords = (context: Context, source: TextSource, subject: Subject, width: number): void => {
+    const side = subject.layer.look.border?.side ?? 'on';
+    const stroke = (on: Context): void => {
+      on.lineWidth = side === 'on' ? width : width * 2;
+      on.lineJoin = 'round';
+      eachLine(on, source, familyOf(source), subject, (line, x, y) => on.strokeText(line, x, y));
+    };
+    if (side === 'on') return stroke(context);
+    const surface = surfaces.take(context.canvas.width, context.canvas.height);
+    surface.setTransform(context.getTransform());
+    surface.strokeStyle = context.strokeStyle;
+    surface.setLineDash(context.getLineDash());
+    stroke(surface);
+    surface.globalCompositeOperation = side === 'outside' ? 'destination-out' : 'destination-in';
+    surface.fillStyle = '#000';
+    eachLine(surface, source, familyOf(source), subject, (line, x, y) => surface.fillText(line, x, y));
+    surface.globalCompositeOperation = 'source-over';
+    context.save();
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.drawImage(surface.canvas, 0, 0);
+    context.restore();
+    surface.setLineDash([]);
+    surfaces.give(surface);
+  };
+
+  const drawBorder = (context: Context, subject: Subject): void => {
+    const { frame, layer, index, width, height } = subject;
+    const { border } = layer.look;
+    if (!border || !hasBorder(subject)) return;
+    const line = valueAt(frame, index, 'border.width');
+    const out = border.side === 'inside' ? 0 : border.side === 'on' ? line / 2 : line;
+    context.strokeStyle = acrossStyle(context, border, width, height, out);
+    context.setLineDash([...(border.dash ?? [])]);
+    context.lineDashOffset = 0;
+    context.lineCap = 'butt';
+    if (layer.source.type === 'text') return borderWords(context, layer.source, subject, line);
+    // Sharp corners stay sharp, round ones stay as round as they lie further out.
+    context.lineJoin = 'miter';
+    context.miterLimit = MITRE_LIMIT;
+    const path = surfaces.path(outlineOf(layer, width, height, cornerOf(subject)).d);
+    const { rule = 'nonzero' } = layer.look;
+    context.save();
+    if (border.side === 'inside') context.clip(path, rule);
+    if (border.side === 'outside') {
+      const around = new Path2D();
+      const reach = line * MITRE_LIMIT + width + height;
+      around.rect(-reach, -reach, width + 2 * reach, height + 2 * reach);
+      around.addPath(path);
+      context.clip(around, 'evenodd');
+    }
+    context.lineWidth = border.side === 'on' ? line : line * 2;
+    context.stroke(path);
+    context.restore();
+  };
+
+  return { draw, drawBorder };
+}
