@@ -5,6 +5,7 @@ import { join, resolve } from 'node:path';
 const ICONS = [
   'category',
   'graphic_eq',
+  'format_color_fill',
   'align_horizontal_left',
   'align_horizontal_center',
   'align_horizontal_right',

@@ -66,6 +66,7 @@ const GROUPS = [
       ['G, Shift + G', 'Group what is selected; take a group apart'],
       ['D', 'Duplicate; once more, by the way that the copy was moved'],
       ['Page Up, Page Down', 'Forward, backward; with Shift to the front, to the back'],
+      ['Ctrl + A', 'Select all layers that are not locked, hidden or in a group'],
       ['Ctrl + C, Ctrl + V', 'Copy layers; paste them, here or in another scene'],
       ['Delete', 'Remove what is selected'],
       ['←, →, ↑, ↓', 'By a pixel; with Shift by ten, with Ctrl by a tenth'],

@@ -23,7 +23,7 @@ import { ValueField } from '../../fields/value-field';
 import { channelCheck, readChannelValue } from './hand-key';
 import { HandKeys } from './hand-keys';
 import { LayerData } from './layer-data';
-import { LayerLookPanel } from './layer-look';
+import { LayerLookPanel } from './look/layer-look';
 import { LayerSound } from '../sound/layer-sound';
 import { LayerPicture } from './layer-picture';
 import { LayerPath } from './layer-path';

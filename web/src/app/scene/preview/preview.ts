@@ -24,6 +24,7 @@ import {
   type Layer,
   type Scene,
 } from '@wexikine/core';
+import { paintBackground } from '@wexikine/paint';
 import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
 import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
@@ -450,6 +451,7 @@ export class Preview implements AfterViewInit {
     const { width, height } = this.scene();
     const place = { x: view.x, y: view.y, width: width * view.scale, height: height * view.scale };
     drawGround(context, place, options.checks, ratio);
+    paintBackground(context, this.scene(), view);
     context.save();
     if (!options.outside) clipTo(context, place);
     this.service.painter.paint(context, { compiled, frame }, view);

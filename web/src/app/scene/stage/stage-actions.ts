@@ -1,5 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import {
+  isSeen,
   alignLayers,
   anchorTo,
   copyLayers,
@@ -37,6 +38,7 @@ import { firstValueFrom } from 'rxjs';
 import { Teller } from '../actions/teller';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
+import { BackgroundDialog, type Background, type BackgroundAnswer } from './background-dialog';
 import { measurePieces } from './measure-pieces';
 import { newShape, type ShapeKind } from './new-shapes';
 import { SplitDialog, type SplitGrid } from './split-dialog';
@@ -169,6 +171,26 @@ export class StageActions {
       ids.has(layer.id) && !layer.locked ? anchorTo(moment, index, place) : [],
     );
     this.do(`Set the anchor of ${said(scene, ids)}`, edits, [], 'The anchor is there already.');
+  }
+
+  /** Every layer that can be taken hold of: not in a group, not locked, not hidden. */
+  all(): readonly string[] {
+    const layers = this.store.scene?.layers ?? [];
+    return layers
+      .filter((layer) => isSeen(layer) && layer.parent === null && !layer.locked && !layer.hidden)
+      .map(({ id }) => id);
+  }
+
+  /** Asks for the background of the frame. */
+  async background(): Promise<void> {
+    const { scene } = this.store;
+    if (!scene) return;
+    const asked = this.dialog.open<BackgroundDialog, Background, BackgroundAnswer>(BackgroundDialog, {
+      data: scene.background ?? null,
+      width: '520px',
+    });
+    const answer = await firstValueFrom(asked.afterClosed());
+    if (answer) this.store.do('Set the background', [{ type: 'set-scene', fields: answer }]);
   }
 
   /** Locks, hides, or makes guides of layers, all alike: off only where all are on. */

@@ -124,6 +124,10 @@ export class StageMenu {
   key({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyboardEvent): boolean {
     const ids = this.selection();
     const isCopy = (ctrlKey || metaKey) && key.toLowerCase() === 'c';
+    if ((ctrlKey || metaKey) && key.toLowerCase() === 'a') {
+      this.take(this.actions.all());
+      return true;
+    }
     if (altKey || ((ctrlKey || metaKey) && !isCopy) || !this.canEdit() || ids.size === 0) return false;
     if (isCopy) this.copy();
     else if (key === 'g') this.take(this.actions.group(ids));

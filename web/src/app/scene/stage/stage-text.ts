@@ -8,7 +8,16 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { lineStep, matrixAt, ownFamily, restValue, stageMoment, type Layer, type LayerSource, type Scene } from '@wexikine/core';
+import {
+  lineStep,
+  matrixAt,
+  ownFamily,
+  restValue,
+  stageMoment,
+  type Layer,
+  type LayerSource,
+  type Scene,
+} from '@wexikine/core';
 import type { StagePlace } from './stage-handles';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;

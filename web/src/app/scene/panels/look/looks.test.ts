@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { apply, programmeBoard, type Edit, type Layer } from '@wexikine/core';
-import { asHex, common, lookEdits, paintedLayers, restEdits, wordEdits, wordLayers } from './layer-looks';
+import { asHex, common, lookEdits, paintedLayers, restEdits, wordEdits, wordLayers } from './looks';
 
 const board = programmeBoard();
 const text = { type: 'text', text: 'one', font: 'Spline Sans', weight: 500, size: 40, align: 'left' } as const;

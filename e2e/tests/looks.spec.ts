@@ -1,0 +1,66 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import type { Layer } from '@wexikine/core';
+import { card, sceneWith } from '../pages/made-scenes';
+import { SceneScreen } from '../pages/scene-screen';
+
+const at = (id: string, x: number, more: Partial<Layer> = {}): Layer =>
+  card(id, { rest: { 'position.x': x, 'position.y': 540, 'size.x': 400, 'size.y': 400 }, ...more });
+
+test('borders, shadows, masks and colours are added to many layers, changed and taken away in the panel', async ({
+  page,
+}) => {
+  const scene = new SceneScreen(page);
+  const id = await sceneWith(page, [at('a', 400), at('b', 960), at('c', 1500)]);
+  await scene.openAtRest(id);
+  await page.getByText('Card a', { exact: true }).first().click();
+  await page.locator('wx-preview canvas').focus();
+  await page.keyboard.press('Control+a');
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  const panel = page.locator('wx-layer-look');
+  await panel.getByRole('button', { name: '+ border', exact: true }).click();
+  await panel.getByRole('textbox', { name: 'Border, width' }).fill('40');
+  await panel.getByRole('textbox', { name: 'Border, width' }).press('Enter');
+  await panel.getByRole('combobox', { name: 'Lies' }).selectOption('inside');
+  await panel.getByRole('button', { name: '+ mask', exact: true }).click();
+  await panel.getByRole('textbox', { name: 'Mask 1, width' }).fill('50 %');
+  await panel.getByRole('textbox', { name: 'Mask 1, width' }).press('Enter');
+  await panel.getByRole('button', { name: '+ colours' }).click();
+  await panel.getByRole('textbox', { name: 'Colours, to greys' }).fill('100 %');
+  await panel.getByRole('textbox', { name: 'Colours, to greys' }).press('Enter');
+  const looks = async (): Promise<unknown[]> =>
+    (await scene.stored(id)).layers.map(({ look, rest }) => [
+      look.border?.side,
+      look.masks?.map(({ width }) => width),
+      rest['border.width'],
+      rest['colour.grey'],
+    ]);
+  await expect.poll(looks).toEqual(Array.from({ length: 3 }, () => ['inside', [0.5], 40, 1]));
+  const results = await new AxeBuilder({ page }).include('wx-layer-look').analyze();
+  expect(results.violations.map(({ id: rule }) => rule)).toEqual([]);
+  const colour = panel
+    .getByRole('group', { name: 'Border, colour' })
+    .getByRole('textbox', { name: 'Colour', exact: true });
+  await colour.fill('nonsense');
+  await page.keyboard.press('Tab');
+  await expect(panel.getByText(/“nonsense” is not a colour/)).toBeVisible();
+  await panel.getByRole('button', { name: 'Take the border away' }).click();
+  await panel.getByRole('button', { name: 'Take mask 1 away' }).click();
+  await expect.poll(looks).toEqual(Array.from({ length: 3 }, () => [undefined, undefined, undefined, 1]));
+});
+
+test('the frame gets a background from the stage menu', async ({ page }) => {
+  const scene = new SceneScreen(page);
+  const id = await sceneWith(page, [at('a', 400)]);
+  await scene.openAtRest(id);
+  await page.locator('wx-preview canvas').click({ button: 'right', position: { x: 60, y: 60 } });
+  await page.getByRole('menuitem', { name: 'Background of the frame…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Background of the frame' });
+  await dialog.getByRole('radio', { name: 'one colour' }).check();
+  await dialog.getByRole('textbox', { name: 'Colour', exact: true }).fill('#204060');
+  await dialog.getByRole('button', { name: 'Set the background' }).click();
+  await expect.poll(async () => (await scene.stored(id)).background).toBe('#204060');
+  await expect.poll(() => scene.pixel(0.9, 0.9)).toEqual([0x20, 0x40, 0x60]);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await scene.stored(id)).background ?? null).toBeNull();
+});

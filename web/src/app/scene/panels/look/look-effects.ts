@@ -1,0 +1,126 @@
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import type { Border, Edit, Layer } from '@wexikine/core';
+import { Icon } from '../../../icons/icon';
+import { EFFECTS, hasEffect, withEffect, withoutEffect, type Effect } from './effects';
+import { LookPart } from './look-part';
+import { common } from './looks';
+
+const SIDES: Readonly<Record<Border['side'], string>> = { inside: 'inside', on: 'on the edge', outside: 'outside' };
+const MOST_SHADOWS = 8;
+
+/** Borders, shadows, glow, blur and colours of layers: those that are there, and buttons for those that are not. */
+@Component({
+  selector: 'wx-look-effects',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Icon],
+  templateUrl: './look-effects.html',
+  styleUrl: './look.scss',
+})
+export class LookEffects extends LookPart {
+  protected readonly sideWords = SIDES;
+  protected readonly sides = Object.keys(SIDES) as Border['side'][];
+  /** Effects that some of the layers have, with the layers that do. */
+  protected readonly on = computed(() =>
+    EFFECTS.map((effect) => ({ effect, layers: this.layers().filter((layer) => hasEffect(layer, effect)) })).filter(
+      ({ layers }) => layers.length > 0,
+    ),
+  );
+  protected readonly off = computed(() =>
+    EFFECTS.filter((effect) => !this.layers().some((layer) => hasEffect(layer, effect))),
+  );
+  /** Further shadows, where all layers have the same. */
+  protected readonly shadows = computed(() => common(this.layers(), ({ look }) => look.shadows ?? []) ?? []);
+  protected readonly canAddShadow = computed(
+    () => this.layers().every(({ look }) => look.shadow !== undefined) && this.shadows().length < MOST_SHADOWS,
+  );
+
+  protected colourOf(layers: readonly Layer[], { colour }: Effect): string {
+    if (colour === null) return '';
+    return common(layers, ({ look }) => (colour === 'border' ? look.border?.colour : look[colour])) ?? '';
+  }
+
+  protected borderOf(layers: readonly Layer[]): Border | null {
+    return common(layers, ({ look }) => look.border) ?? null;
+  }
+
+  protected add(effect: Effect): void {
+    this.do(
+      `Add ${effect.label.toLowerCase()}`,
+      this.each(this.layers(), (layer) => withEffect(layer, effect)),
+    );
+  }
+
+  protected remove(effect: Effect): void {
+    this.do(
+      `Take the ${effect.label.toLowerCase()} away`,
+      this.each(this.layers(), (layer) => withoutEffect(layer, effect)),
+    );
+  }
+
+  protected setColour(layers: readonly Layer[], { colour, label }: Effect, text: string): void {
+    if (colour === null || !this.isColour(text)) return;
+    if (text.trim() === 'none') return this.problem.set('Take it away with the cross beside it.');
+    this.setLooks(`Set the colour of the ${label.toLowerCase()}`, layers, ({ border }) =>
+      colour === 'border' ? { border: border && { ...border, colour: text.trim() } } : { [colour]: text.trim() },
+    );
+  }
+
+  protected setBorder(layers: readonly Layer[], change: Partial<Border>): void {
+    if (change.to !== undefined && !this.isColour(change.to)) return;
+    this.setLooks('Set the border', layers, ({ border }) => ({ border: border && { ...border, ...change } }));
+  }
+
+  /** The border's second colour, which makes a gradient of it; nothing makes it plain again. */
+  protected setBorderTo(layers: readonly Layer[], text: string): void {
+    if (text.trim() !== '' && text.trim() !== 'none') return this.setBorder(layers, { to: text.trim() });
+    this.setLooks('Set the border', layers, ({ border }) => {
+      if (!border) return {};
+      const { to: _to, angle: _angle, ...plain } = border;
+      return { border: plain };
+    });
+  }
+
+  protected setDash(layers: readonly Layer[], text: string): void {
+    const lengths =
+      text.trim() === ''
+        ? []
+        : text
+            .trim()
+            .split(/[\s,]+/)
+            .map(Number);
+    if (lengths.length > MOST_SHADOWS || !lengths.every((one) => one >= 0 && one <= 1e5))
+      return this.problem.set('Write lengths of dashes and gaps by turns, such as 12 6; nothing for a whole line.');
+    this.setLooks('Set the border', layers, ({ border }) => {
+      if (!border) return {};
+      const { dash: _dash, ...whole } = border;
+      return { border: lengths.length > 0 ? { ...whole, dash: lengths } : whole };
+    });
+  }
+
+  protected addShadow(): void {
+    const last = this.shadows().length;
+    const shadow = { colour: '#000000', x: 0, y: 8 * (last + 2), blur: 12 };
+    this.setLooks('Add a shadow', this.layers(), ({ shadows = [] }) => ({ shadows: [...shadows, shadow] }));
+  }
+
+  protected removeShadow(place: number): void {
+    this.setLooks('Take a shadow away', this.layers(), ({ shadows = [] }) => {
+      const left = shadows.filter((_, i) => i !== place);
+      return { shadows: left.length > 0 ? left : undefined };
+    });
+  }
+
+  protected setShadow(place: number, part: 'colour' | 'x' | 'y' | 'blur', text: string): void {
+    if (part === 'colour' && (!this.isColour(text) || text.trim() === 'none')) return;
+    const number = Number(text.replace(/px$/, '').replace('−', '-').trim());
+    if (part !== 'colour' && !Number.isFinite(number)) return this.problem.set('Write a number of pixels such as 12.');
+    const value = part === 'colour' ? text.trim() : part === 'blur' ? Math.min(500, Math.max(0, number)) : number;
+    this.setLooks('Set a shadow', this.layers(), ({ shadows = [] }) => ({
+      shadows: shadows.map((shadow, i) => (i === place ? { ...shadow, [part]: value } : shadow)),
+    }));
+  }
+
+  private each(layers: readonly Layer[], change: (layer: Layer) => Pick<Layer, 'look' | 'rest'>): Edit[] {
+    return layers.map((layer): Edit => ({ type: 'set-layer', layer: layer.id, fields: change(layer) }));
+  }
+}
