@@ -83,6 +83,8 @@ export interface Reads {
   readonly spans: boolean;
   /** Rest poses, of its layers or others. */
   readonly rest: boolean;
+  /** Looks, of its layers or others. */
+  readonly looks?: boolean;
   /** Keys. */
   readonly keys: boolean;
   /** Whether it may take away whatever it meets, so that what is set by hand after it belongs over it. */

@@ -1,5 +1,15 @@
 import type { ChannelId } from '../../basics/channel';
-import { tracksOf, type Key, type Layer, type LayerBase } from '../../scene/layer';
+import {
+  isSame,
+  lookPartsBetween,
+  tracksOf,
+  withLookParts,
+  type Key,
+  type Layer,
+  type LayerBase,
+  type LookPart,
+  type LookParts,
+} from '../../scene/layer';
 import { readsOf, replayRun } from '../operations';
 import type { NamedKey } from '../run';
 import {
@@ -106,7 +116,13 @@ export function baseLayer(layer: Layer, base: LayerBase | undefined = layer.base
   ][]) {
     if (keys.length > 0) tracks[channel] = nameHandKeys(keys);
   }
-  return { ...layer, span: base?.span ?? layer.span, rest: base?.rest ? rest : layer.rest, tracks };
+  return {
+    ...layer,
+    span: base?.span ?? layer.span,
+    rest: base?.rest ? rest : layer.rest,
+    look: withLookParts(layer.look, base?.look),
+    tracks,
+  };
 }
 
 /** A layer without the names of hand keys. */
@@ -143,12 +159,13 @@ export interface Touched {
   all: boolean;
   span: boolean;
   readonly rest: Set<ChannelId>;
+  readonly look: Set<LookPart>;
   readonly tracks: Set<ChannelId>;
 }
 
 /** Nothing noted yet. */
 export function nothingTouched(): Touched {
-  return { all: false, span: false, rest: new Set(), tracks: new Set() };
+  return { all: false, span: false, rest: new Set(), look: new Set(), tracks: new Set() };
 }
 
 /** True where the in or the out point is different. */
@@ -169,6 +186,11 @@ export function saysSpan({ entry, before, after }: Level): boolean {
 /** True where a run says a rest value, or that was changed by hand over it. */
 export function saysRest({ entry, before, after }: Level, channel: ChannelId): boolean {
   return before.rest[channel] !== after.rest[channel] || entry.made.rest.some(([own]) => own === channel);
+}
+
+/** True where a run says a part of the look, or that was changed by hand over it. */
+export function saysLook({ entry, before, after }: Level, part: LookPart): boolean {
+  return !isSame(before.look[part], after.look[part]) || entry.made.look[part] !== undefined;
 }
 
 /** True for a run that may move or take away whatever keys it meets. */
@@ -193,6 +215,8 @@ export function noteTouched(touched: Touched, level: Level): void {
   if (meetsAll(level)) touched.all = true;
   if (saysSpan(level)) touched.span = true;
   for (const [channel] of entry.made.rest) touched.rest.add(channel);
+  for (const part of Object.keys(entry.made.look) as LookPart[]) touched.look.add(part);
+  for (const part of Object.keys(lookPartsBetween(before.look, after.look)) as LookPart[]) touched.look.add(part);
   for (const [channel] of [...entry.made.tracks, ...entry.made.rest]) touched.tracks.add(channel);
   if (before.rest !== after.rest) {
     for (const channel of Object.keys({ ...before.rest, ...after.rest }) as ChannelId[]) {
@@ -205,6 +229,10 @@ export function noteTouched(touched: Touched, level: Level): void {
   }
 }
 
+function lookUnder({ look }: Layer, parts: ReadonlySet<LookPart>): LookParts {
+  return Object.fromEntries([...parts].map((part) => [part, look[part] ?? null])) as LookParts;
+}
+
 /** What stood of a layer where runs touch it; undefined where they touch nothing. */
 export function baseOf(base: Layer, touched: Touched): LayerBase | undefined {
   const { tracks: standing } = unnamed(base);
@@ -215,6 +243,7 @@ export function baseOf(base: Layer, touched: Touched): LayerBase | undefined {
     ...(touched.all ? { whole: true } : {}),
     ...(touched.span ? { span: base.span } : {}),
     ...(touched.rest.size > 0 ? { rest } : {}),
+    ...(touched.look.size > 0 ? { look: lookUnder(base, touched.look) } : {}),
     ...(channels.length > 0 ? { tracks } : {}),
   };
   return Object.keys(kept).length > 0 ? kept : undefined;

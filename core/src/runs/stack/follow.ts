@@ -53,6 +53,7 @@ function mayDiffer(reads: Reads, own: ReadonlySet<string>, { id, then, now }: Un
   return (
     (reads.spans && !isSame(then.span, now.span)) ||
     (reads.rest && !isSame(then.rest, now.rest)) ||
+    (reads.looks === true && !isSame(then.look, now.look)) ||
     (reads.keys && own.has(id) && !isSame(unnamed(then).tracks, unnamed(now).tracks))
   );
 }
@@ -101,7 +102,7 @@ export function follow(
   { scene: next }: Folding,
 ): Anew | null {
   const reads = readsOf(run);
-  if (!reads.spans && !reads.rest && !reads.keys) return null;
+  if (!reads.spans && !reads.rest && !reads.keys && reads.looks !== true) return null;
   const unders = undersOf(run, climbers, opened);
   const own = new Set(steps.map(({ entry }) => entry.made.layer));
   if (!unders.some((under) => mayDiffer(reads, own, under))) return null;

@@ -1,5 +1,5 @@
 import type { ChannelId } from '../../basics/channel';
-import { isSame, withKeys, type Key, type Layer } from '../../scene/layer';
+import { isSame, lookPartsBetween, withKeys, withLookParts, type Key, type Layer } from '../../scene/layer';
 import { nameOf, type NamedKey } from '../run';
 import type { KeyField, KeyPatch, LayerPatch } from '../../scene/scene';
 import type { Ticks } from '../../basics/time';
@@ -78,7 +78,13 @@ export function applyPatch(layer: Layer, patch: LayerPatch | undefined, isAlive:
   }
   const { span } = layer;
   const moved = patch.span ? { in: span.in + patch.span.in, out: span.out + patch.span.out } : span;
-  return { ...layer, span: moved.out > moved.in ? moved : span, rest: patch.rest ? rest : layer.rest, tracks };
+  return {
+    ...layer,
+    span: moved.out > moved.in ? moved : span,
+    rest: patch.rest ? rest : layer.rest,
+    look: withLookParts(layer.look, patch.look),
+    tracks,
+  };
 }
 
 const ALL_FIELDS: KeyField[] = ['at', 'value', 'ease'];
@@ -169,19 +175,20 @@ export function keyPatchBetween(
 }
 
 /** True for a patch that says nothing. */
-function isEmpty({ span, rest, tracks }: LayerPatch): boolean {
-  return span === undefined && rest === undefined && tracks === undefined;
+function isEmpty({ span, rest, look, tracks }: LayerPatch): boolean {
+  return span === undefined && rest === undefined && look === undefined && tracks === undefined;
 }
 
-type Parts = Pick<LayerPatch, 'span' | 'rest' | 'tracks'>;
+type Parts = Pick<LayerPatch, 'span' | 'rest' | 'look' | 'tracks'>;
 
 /** A patch of what it holds; none where that is nothing. */
-export function patchOf(layer: string, at: Ticks, { span, rest, tracks }: Parts): LayerPatch | undefined {
+export function patchOf(layer: string, at: Ticks, { span, rest, look, tracks }: Parts): LayerPatch | undefined {
   const patch: LayerPatch = {
     layer,
     in: at,
     ...(span ? { span } : {}),
     ...(rest && Object.keys(rest).length > 0 ? { rest } : {}),
+    ...(look && Object.keys(look).length > 0 ? { look } : {}),
     ...(tracks && Object.keys(tracks).length > 0 ? { tracks } : {}),
   };
   return isEmpty(patch) ? undefined : patch;
@@ -233,7 +240,8 @@ export function patchBetween(met: Layer, now: Layer, known: KnownPatch<LayerPatc
     const value = now.rest[channel] ?? null;
     if (value !== (met.rest[channel] ?? null)) rest[channel] = value;
   }
-  return patchOf(met.id, met.span.in, { rest, tracks, span: spanPatchBetween(met, now) });
+  const look = lookPartsBetween(met.look, now.look);
+  return patchOf(met.id, met.span.in, { rest, look, tracks, span: spanPatchBetween(met, now) });
 }
 
 /** Which keys of a patch to take: by their name. */
@@ -250,7 +258,10 @@ function keysWhere(patch: KeyPatch, isWanted: IsWanted): KeyPatch | null {
 /** The part of a patch that is about some keys; `others`: with the span and the rest pose. */
 function part(patch: LayerPatch, isWanted: IsWanted, others: boolean): LayerPatch | undefined {
   const tracks = mapKeys(patch, (keys) => keysWhere(keys, isWanted));
-  return patchOf(patch.layer, patch.in, { tracks, ...(others ? { span: patch.span, rest: patch.rest } : {}) });
+  return patchOf(patch.layer, patch.in, {
+    tracks,
+    ...(others ? { span: patch.span, rest: patch.rest, look: patch.look } : {}),
+  });
 }
 
 /** A patch cut in two: what is about some keys, and all else. */

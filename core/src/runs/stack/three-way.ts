@@ -66,6 +66,7 @@ export function threeWay(made: LayerMade, then: LayerMade, now: LayerMade): Laye
     span: spanOf(made.span, then.span, now.span),
     rest: valuesOf(made.rest, then.rest, now.rest),
     against: valuesOf(made.against, then.against, now.against),
+    look: isSame(then.look, now.look) ? made.look : now.look,
     start: number(made.start, then.start, now.start),
     tracks: tracksOf(made.tracks, then.tracks, now.tracks),
   };

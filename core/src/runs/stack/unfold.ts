@@ -1,5 +1,5 @@
 import type { ChannelId } from '../../basics/channel';
-import { isSame, type Layer } from '../../scene/layer';
+import { isSame, lookPartsBetween, type Layer, type LookPart, type LookParts } from '../../scene/layer';
 import type { LayerPatch } from '../../scene/scene';
 import {
   baseLayer,
@@ -7,6 +7,7 @@ import {
   noteTouched,
   nothingTouched,
   saysKeys,
+  saysLook,
   saysRest,
   saysSpan,
   type Entry,
@@ -33,10 +34,23 @@ function channelsOf(standing: Layer, levels: readonly Level[], part: 'tracks' | 
   return channels;
 }
 
+/** Parts of the look that stand, or that any run or hand edit over one said. */
+function lookPartsOf(standing: Layer, levels: readonly Level[]): Set<LookPart> {
+  const parts = new Set(Object.keys(standing.look) as LookPart[]);
+  for (const { before, after } of levels)
+    for (const part of Object.keys(lookPartsBetween(before.look, after.look)) as LookPart[]) parts.add(part);
+  return parts;
+}
+
 /** Patches of a layer with what was changed by hand since they were written: each part at the last run that touches the same. */
 function freshPatches(standing: Layer, levels: readonly Level[], isAlive: IsAlive): (LayerPatch | undefined)[] {
   const stored = levels.map(({ entry, met }) => patchAt(entry.patch, met.span.in));
-  const fresh = stored.map((patch) => ({ span: patch?.span, rest: { ...patch?.rest }, tracks: { ...patch?.tracks } }));
+  const fresh = stored.map((patch) => ({
+    span: patch?.span,
+    rest: { ...patch?.rest },
+    look: { ...patch?.look } as Record<string, unknown>,
+    tracks: { ...patch?.tracks },
+  }));
   const spanAt = levels.findLastIndex(saysSpan);
   if (spanAt >= 0) fresh[spanAt].span = spanPatchBetween(levels[spanAt].met, standing);
   for (const channel of channelsOf(standing, levels, 'tracks')) {
@@ -55,8 +69,15 @@ function freshPatches(standing: Layer, levels: readonly Level[], isAlive: IsAliv
     if (value !== (levels[at].met.rest[channel] ?? null)) fresh[at].rest[channel] = value;
     else delete fresh[at].rest[channel];
   }
+  for (const part of lookPartsOf(standing, levels)) {
+    const at = levels.findLastIndex((level) => saysLook(level, part));
+    if (at < 0) continue;
+    const [value, met] = [standing.look[part], levels[at].met.look[part]];
+    if (isSame(value, met)) delete fresh[at].look[part];
+    else fresh[at].look[part] = value ?? null;
+  }
   return levels.map(({ entry, met }, i) => {
-    const patch = patchOf(standing.id, met.span.in, fresh[i]);
+    const patch = patchOf(standing.id, met.span.in, { ...fresh[i], look: fresh[i].look as LookParts });
     return isSame(patch, stored[i]) ? entry.patch : patch;
   });
 }
@@ -74,6 +95,7 @@ function soundBase(standing: Layer, base: Layer, touched: Touched): Layer {
     (stored?.span !== undefined && !touched.span) ||
     (stored?.whole === true && !touched.all) ||
     Object.keys(stored?.rest ?? {}).some((channel) => !touched.rest.has(channel as ChannelId)) ||
+    Object.keys(stored?.look ?? {}).some((part) => !touched.look.has(part as LookPart)) ||
     (!touched.all && Object.keys(stored?.tracks ?? {}).some((channel) => !touched.tracks.has(channel as ChannelId)));
   if (!isStale) return base;
   const keep = <T>(entries: Partial<Record<ChannelId, T>> | undefined, isKept: (channel: ChannelId) => boolean) =>
@@ -82,6 +104,9 @@ function soundBase(standing: Layer, base: Layer, touched: Touched): Layer {
     ...(touched.all ? { whole: true } : {}),
     ...(stored?.span && touched.span ? { span: stored.span } : {}),
     rest: keep(stored?.rest, (channel) => touched.rest.has(channel)),
+    look: Object.fromEntries(
+      Object.entries(stored?.look ?? {}).filter(([part]) => touched.look.has(part as LookPart)),
+    ) as LookParts,
     tracks: keep(stored?.tracks, (channel) => touched.all || touched.tracks.has(channel)),
   });
 }

@@ -5,6 +5,7 @@ import { ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
 import { pathDataSchema } from '../../formulas/preset';
 import { fileAt, FONT_FILE, PICTURE_FILE, SOUND_FILE } from '../file';
+import { isSame } from './same';
 import { keySchema, trackSchema, isInOrder, type Track } from './key';
 
 const colourSchema = z
@@ -119,6 +120,15 @@ const lookSchema = z.strictObject({
   matte: matteSchema.optional(),
 });
 
+type LookShape = (typeof lookSchema)['shape'];
+
+/** Parts of a look, as they are to be; null takes one away, and what is not named stays. */
+export const lookPartsSchema = z.strictObject(
+  Object.fromEntries(
+    Object.entries(lookSchema.shape).map(([part, schema]) => [part, (schema as z.ZodType).nullable().optional()]),
+  ) as { [Part in keyof LookShape]: z.ZodOptional<z.ZodNullable<LookShape[Part]>> },
+);
+
 /** Font families that ship with the application. */
 export const FONTS = ['Bricolage Grotesque', 'Spline Sans', 'Spline Sans Mono'] as const;
 
@@ -227,6 +237,7 @@ export const layerBaseSchema = z.strictObject({
   whole: z.literal(true).optional(),
   span: spanSchema.optional(),
   rest: z.partialRecord(channelIdSchema, restNumber.nullable()).optional(),
+  look: lookPartsSchema.optional(),
   tracks: z
     .partialRecord(
       channelIdSchema,
@@ -271,6 +282,25 @@ export type Border = z.infer<typeof borderSchema>;
 export type Mask = z.infer<typeof maskSchema>;
 /** How a layer is drawn besides its shape. */
 export type LayerLook = Layer['look'];
+/** Parts of a look, as they are to be; null takes one away. */
+export type LookParts = Readonly<z.infer<typeof lookPartsSchema>>;
+/** The name of a part of a look. */
+export type LookPart = keyof LayerLook;
+
+/** A look with parts set to others, or taken away where they are null. */
+export function withLookParts(look: LayerLook, parts: LookParts | undefined): LayerLook {
+  if (!parts || Object.keys(parts).length === 0) return look;
+  const entries = Object.entries({ ...look, ...parts }).filter(([, value]) => value !== null && value !== undefined);
+  return Object.fromEntries(entries) as LayerLook;
+}
+
+/** Parts that lead from one look to another. */
+export function lookPartsBetween(from: LayerLook, to: LayerLook): LookParts {
+  if (from === to) return {};
+  const parts = (Object.keys({ ...from, ...to }) as LookPart[]).filter((part) => !isSame(from[part], to[part]));
+  return Object.fromEntries(parts.map((part) => [part, to[part] ?? null])) as LookParts;
+}
+
 /** What a layer shows: a shape, words, a picture, or nothing. */
 export type LayerSource = Layer['source'];
 

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { channelIdSchema, type ChannelId } from '../../basics/channel';
 import { easingSchema, type Easing } from '../../basics/easing';
-import type { Key, LayerSpan } from '../layer';
+import { lookPartsSchema, type Key, type LayerSpan, type LookParts } from '../layer';
 import { ticksSchema, type Ticks } from '../../basics/time';
 
 /** One value for every layer of a run, or a list with one for each, null where a layer has none. */
@@ -43,6 +43,10 @@ export const madeSchema = z.strictObject({
     .max(100_000)
     .optional(),
   eases: z.array(easingSchema).max(1_000_000).optional(),
+  /** Parts of looks, each once, and which of them each layer gets. */
+  looks: z
+    .strictObject({ list: z.array(lookPartsSchema).max(20_000), of: columnOf(z.int().min(0).max(20_000)) })
+    .optional(),
 });
 
 /** What a run makes, in columns. */
@@ -59,6 +63,7 @@ export function madeProblem(made: Made, layers: number): string | null {
     made.starts,
     made.spans?.in,
     made.spans?.out,
+    made.looks?.of,
     ...[...(made.rest ?? []), ...(made.against ?? [])].map((row) => row.values),
     ...keys.flatMap(({ after, values: list, ease }) => [after, list, ease]),
   ];
@@ -69,6 +74,9 @@ export function madeProblem(made: Made, layers: number): string | null {
   const isEased = ({ ease }: { ease: Column }): boolean =>
     typeof ease === 'number' ? isKnown(ease) : ease.every(isKnown);
   if (!keys.every(isEased)) return 'A key of a run has an easing that is not listed.';
+  const looks = made.looks?.list.length ?? 0;
+  const shown = typeof made.looks?.of === 'number' ? [made.looks.of] : (made.looks?.of ?? []);
+  if (shown.some((place) => place !== null && place >= looks)) return 'A layer of a run has a look that is not listed.';
   const names = new Set(keys.map(({ channel, slot }) => `${channel} ${slot}`));
   return names.size < keys.length ? 'Two columns of a run have the same slot on one channel.' : null;
 }
@@ -85,13 +93,17 @@ export interface LayerMade {
   readonly against: readonly (readonly [ChannelId, number])[];
   /** Where times of keys count from. */
   readonly start: Ticks;
+  /** Parts of its look. */
+  readonly look: LookParts;
   /** Keys by channel, in order of time and at scene times, each with a slot of its own. */
   readonly tracks: readonly (readonly [ChannelId, readonly Key[]])[];
 }
 
+const NO_LOOK: LookParts = {};
+
 /** What an operation makes on a layer, filled up with nothing. */
 export function layerMade(layer: string, more: Partial<LayerMade>): LayerMade {
-  return { layer, moved: 0, span: null, rest: [], against: [], start: 0, tracks: [], ...more };
+  return { layer, moved: 0, span: null, rest: [], against: [], start: 0, look: NO_LOOK, tracks: [], ...more };
 }
 
 /** A list as a column: one number where all are the same. */
@@ -173,6 +185,20 @@ function valuesIn(rows: Made['rest'], place: number): Values {
   });
 }
 
+function packLooks(list: readonly LayerMade[]): Pick<Made, 'looks'> {
+  const places = new Map<string, number>();
+  const looks: LookParts[] = [];
+  const of = list.map(({ look }) => {
+    if (Object.keys(look).length === 0) return null;
+    const text = JSON.stringify(look);
+    const place = places.get(text) ?? looks.length;
+    if (place === looks.length) looks.push(look);
+    places.set(text, place);
+    return place;
+  });
+  return looks.length > 0 ? { looks: { list: looks, of: packColumn(of) } } : {};
+}
+
 /** What was made on layers as columns, in their order. */
 export function packMade(list: readonly LayerMade[]): Made {
   const keys = packKeys(list);
@@ -194,6 +220,7 @@ export function packMade(list: readonly LayerMade[]): Made {
       ? { starts: packColumn(list.map(({ start }) => start)) }
       : {}),
     ...keys,
+    ...packLooks(list),
   };
 }
 
@@ -211,6 +238,7 @@ export function createMadeReader(run: string, layers: readonly string[], made: M
     if (known) known.push(row);
     else channels.set(row.channel, [row]);
   }
+  const looks = made.looks?.list;
   return (place) => {
     const start = valueIn(made.starts, place) ?? 0;
     const tracks: [ChannelId, Key[]][] = [];
@@ -234,6 +262,7 @@ export function createMadeReader(run: string, layers: readonly string[], made: M
       rest: valuesIn(made.rest, place),
       against: valuesIn(made.against, place),
       start,
+      look: looks?.[valueIn(made.looks?.of, place) ?? -1] ?? NO_LOOK,
       tracks,
     };
   };

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { channelIdSchema } from '../../basics/channel';
 import { idSchema } from '../../basics/ids';
-import { keySchema } from '../layer';
+import { keySchema, lookPartsSchema } from '../layer';
 import { ticksSchema } from '../../basics/time';
 
 /** By what a key is known: run and slot; of one that was set by hand, a name that it got when it was first patched. */
@@ -33,6 +33,7 @@ export const layerPatchSchema = z.strictObject({
   /** By how much the in and the out point were moved. */
   span: z.strictObject({ in: ticksSchema, out: ticksSchema }).optional(),
   rest: z.partialRecord(channelIdSchema, z.number().min(-1e9).max(1e9).nullable()).optional(),
+  look: lookPartsSchema.optional(),
   tracks: z.partialRecord(channelIdSchema, keyPatchSchema).optional(),
 });
 

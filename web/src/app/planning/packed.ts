@@ -26,6 +26,7 @@ export interface PackedChanges {
   readonly layers: readonly string[];
   readonly spans: readonly LayerChange['span'][];
   readonly rests: readonly LayerChange['rest'][];
+  readonly looks: readonly LayerChange['look'][];
   readonly channels: readonly ChannelId[];
   readonly shape: Int32Array<ArrayBuffer>;
   readonly keys: Float64Array<ArrayBuffer>;
@@ -74,6 +75,7 @@ function packChanges(changes: readonly LayerChange[]): PackedChanges {
     layers: changes.map(({ layer }) => layer),
     spans: changes.map(({ span }) => span),
     rests: changes.map(({ rest }) => rest),
+    looks: changes.map(({ look }) => look),
     channels: [...channels.keys()],
     shape: Int32Array.from(shape),
     keys: Float64Array.from(numbers),
@@ -82,7 +84,17 @@ function packChanges(changes: readonly LayerChange[]): PackedChanges {
   };
 }
 
-function unpackChanges({ layers, spans, rests, channels, shape, keys, eases, marks }: PackedChanges): LayerChange[] {
+function unpackChanges({
+  layers,
+  spans,
+  rests,
+  looks,
+  channels,
+  shape,
+  keys,
+  eases,
+  marks,
+}: PackedChanges): LayerChange[] {
   let [s, k] = [0, 0];
   const readKeys = (count: number): Key[] => {
     const read: Key[] = [];
@@ -102,7 +114,7 @@ function unpackChanges({ layers, spans, rests, channels, shape, keys, eases, mar
       s += 2;
       tracks[channel] = count === NONE ? null : readKeys(count);
     }
-    return { layer, span: spans[i], rest: rests[i], tracks };
+    return { layer, span: spans[i], rest: rests[i], look: looks[i], tracks };
   });
 }
 

@@ -6,6 +6,7 @@ export interface LayerChange {
   /** Null where it stays as it is. */
   readonly span: Layer['span'] | null;
   readonly rest: Layer['rest'] | null;
+  readonly look: Layer['look'] | null;
   readonly tracks: Readonly<Partial<Record<ChannelId, readonly Key[] | null>>>;
 }
 
@@ -34,6 +35,7 @@ export function changeOf(before: Layer, after: Layer): LayerChange {
     layer: before.id,
     span: before.span === after.span ? null : after.span,
     rest: before.rest === after.rest ? null : after.rest,
+    look: before.look === after.look ? null : after.look,
     tracks,
   };
 }
@@ -47,7 +49,7 @@ export function changesBetween(before: Scene, after: readonly Layer[]): LayerCha
   });
 }
 
-function changed(layer: Layer, { span, rest, tracks }: LayerChange): Layer {
+function changed(layer: Layer, { span, rest, look, tracks }: LayerChange): Layer {
   const next: Partial<Record<ChannelId, readonly Key[]>> = Object.assign({}, layer.tracks);
   for (const channel in tracks) {
     const id = channel as ChannelId;
@@ -55,7 +57,12 @@ function changed(layer: Layer, { span, rest, tracks }: LayerChange): Layer {
     if (keys) next[id] = keys;
     else delete next[id];
   }
-  return Object.assign({}, layer, { span: span ?? layer.span, rest: rest ?? layer.rest, tracks: next });
+  return Object.assign({}, layer, {
+    span: span ?? layer.span,
+    rest: rest ?? layer.rest,
+    look: look ?? layer.look,
+    tracks: next,
+  });
 }
 
 /** The runs of a scene with a dry run among them that rigs, or takes the place of rigs; others make keys, which are drawn. */
