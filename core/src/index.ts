@@ -28,6 +28,7 @@ export * from './runs/clear';
 export * from './runs/adjust';
 export * from './runs/split';
 export * from './runs/stage';
+export * from './runs/style';
 export * from './runs/check';
 export * from './scene/table';
 export * from './scene/cue';

@@ -1,1 +1,2 @@
 export { oklabFromCss, cssFromOklab, type Oklab } from './oklab';
+export { contrastRatio, rampColour, steppedColour, type ColourStep } from './steps';

@@ -90,6 +90,8 @@ export type Finding =
   | { readonly code: 'nothing-to-adjust' }
   | { readonly code: 'adjusted'; readonly on: number; readonly keys: number; readonly changed: number }
   | { readonly code: 'rounded'; readonly layers: readonly string[]; readonly keys: number; readonly most: Ticks }
+  | { readonly code: 'source-gone' }
+  | { readonly code: 'no-colour'; readonly column: string; readonly layers: readonly string[] }
   | { readonly code: 'file-gone'; readonly layers: readonly string[] }
   | { readonly code: 'matte-gone'; readonly layers: readonly string[] }
   | { readonly code: 'with-group'; readonly layers: readonly string[] }
@@ -140,6 +142,7 @@ export function severityOf(finding: Finding): Severity {
     case 'nothing-to-clear':
     case 'nothing-to-adjust':
     case 'nothing-to-turn':
+    case 'source-gone':
     case 'no-room':
     case 'cannot-hold':
       return 'error';
@@ -179,6 +182,7 @@ export function severityOf(finding: Finding): Severity {
     case 'no-path':
     case 'file-gone':
     case 'matte-gone':
+    case 'no-colour':
       return 'warning';
   }
 }
@@ -327,6 +331,10 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${counted(finding.keys, '1 key was', 'keys were')} between frames and moved by at most ${Number(((finding.most / frameTicks(rate)) * 100).toFixed(1))} % of a frame.`;
     case 'nothing-to-clear':
       return 'No key of the picked layers meets the conditions. Nothing would change.';
+    case 'source-gone':
+      return 'The layer that others are to look like is no longer there. Choose another one.';
+    case 'no-colour':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} no colour in the data column “${finding.column}” and ${finding.layers.length === 1 ? 'keeps its own' : 'keep their own'}. Write one such as #f3c98b there.`;
     case 'file-gone':
       return `${aboutMany(scene, finding.layers, 'shows a file that is', 'show files that are')} no longer kept. Bring the file in again, or replace it in the layer panel.`;
     case 'matte-gone':

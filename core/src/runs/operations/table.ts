@@ -16,9 +16,11 @@ import type {
   PresetRecipe,
   Recipe,
   RigRecipe,
+  StyleRecipe,
 } from '../../scene/recipe';
 import { planRig, replayRig, rigParts, rigReads } from '../rig';
 import { planPreset, presetParts, presetReads, replayPreset } from '../run';
+import { planStyle, replayStyle, styleParts, styleReads } from '../style';
 import type { LayerMade, RunRecord } from '../../scene/scene';
 import type { SentenceFacts, SentencePart } from '../sentence';
 
@@ -30,6 +32,7 @@ type RecipeOf = Readonly<Record<PresetOperation, PresetRecipe>> & {
   readonly adjust: AdjustRecipe;
   readonly 'line-up': LineUpRecipe;
   readonly arrange: ArrangeRecipe;
+  readonly style: StyleRecipe;
   readonly clear: ClearRecipe;
 };
 
@@ -54,6 +57,7 @@ const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
   adjust: { plan: planAdjust, replay: replayAdjust, reads: adjustReads, parts: adjustParts },
   'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
   arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },
+  style: { plan: planStyle, replay: replayStyle, reads: styleReads, parts: styleParts },
   clear: { plan: planClear, replay: replayClear, reads: clearReads, parts: clearParts },
 };
 

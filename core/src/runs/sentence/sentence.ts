@@ -23,6 +23,9 @@ export type SentenceField =
   | 'within'
   | 'grid'
   | 'keys'
+  | 'from'
+  | 'style-parts'
+  | `vary:${string}`
   | `step:${string}`
   | `role:${string}`
   | `parameter:${string}`;
@@ -62,6 +65,7 @@ const VERBS: Readonly<Record<Operation, string>> = {
   adjust: 'Adjust',
   'line-up': 'Line up',
   arrange: 'Arrange',
+  style: 'Style',
   clear: 'Clear',
 };
 

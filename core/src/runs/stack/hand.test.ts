@@ -390,4 +390,11 @@ describe('hand edits and runs', () => {
       fresh.filter(({ by }) => by?.slot !== gone.by?.slot),
     );
   });
+
+  test('keys of a channel that were all deleted by hand over a run which clears others stay deleted', () => {
+    const ran = applied(start, { operation: 'clear', ...BASE, channels: ['opacity'] } as Partial<Recipe>);
+    const scene = edited(ran, [{ type: 'set-track', layer: 'b', channel: 'scale.x', keys: null }]);
+    const again = replan(scene, SHELF, 'run-1', scene.runs[0].recipe, CONTEXT);
+    expect(layerOf(edited(scene, again.edits), 'b').tracks['scale.x']).toBeUndefined();
+  });
 });

@@ -26,7 +26,9 @@ export interface Unfolded {
 }
 
 function channelsOf(standing: Layer, levels: readonly Level[], part: 'tracks' | 'rest'): Set<ChannelId> {
-  const channels = new Set(Object.keys(standing[part]) as ChannelId[]);
+  // What was there before it was taken away by hand counts, too, whether a run changed it or not.
+  const last = levels.at(-1)?.after[part] ?? {};
+  const channels = new Set(Object.keys({ ...standing[part], ...last }) as ChannelId[]);
   for (const { before, after } of levels) {
     if (before[part] === after[part]) continue;
     for (const channel of Object.keys({ ...before[part], ...after[part] }) as ChannelId[]) channels.add(channel);
@@ -36,7 +38,7 @@ function channelsOf(standing: Layer, levels: readonly Level[], part: 'tracks' | 
 
 /** Parts of the look that stand, or that any run or hand edit over one said. */
 function lookPartsOf(standing: Layer, levels: readonly Level[]): Set<LookPart> {
-  const parts = new Set(Object.keys(standing.look) as LookPart[]);
+  const parts = new Set(Object.keys({ ...standing.look, ...levels.at(-1)?.after.look }) as LookPart[]);
   for (const { before, after } of levels)
     for (const part of Object.keys(lookPartsBetween(before.look, after.look)) as LookPart[]) parts.add(part);
   return parts;

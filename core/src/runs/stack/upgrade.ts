@@ -122,6 +122,7 @@ function madeBefore(run: OldRun, step: OldStep, under: Layer): LayerMade {
     case 'turn-into-keys':
     case 'thin-out':
     case 'adjust':
+    case 'style':
       return layerMade(step.layer, {});
     case 'bring-in':
     case 'send-out':

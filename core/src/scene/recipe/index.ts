@@ -16,6 +16,15 @@ export {
 } from './preset-recipe';
 export type { LineUpRecipe, LineUpWay, Edge } from './line-up-recipe';
 export { ALIGN_EDGES, type ArrangeRecipe, type ArrangeWay } from './arrange-recipe';
+export {
+  STYLED_COLOURS,
+  STYLE_PARTS,
+  createStyle,
+  type ColourPart,
+  type ColourVariation,
+  type StylePart,
+  type StyleRecipe,
+} from './style-recipe';
 export type { ClearRecipe } from './clear-recipe';
 export type { Order, SceneMoment } from './parts';
 export { createRigRecipe, type RigRecipe, type DialSetting } from './rig-recipe';

@@ -6,6 +6,7 @@ import { clearRecipeSchema, type ClearRecipe } from './clear-recipe';
 import { lineUpRecipeSchema, type LineUpRecipe } from './line-up-recipe';
 import { keysRecipeSchema, type KeysRecipe } from './keys-recipe';
 import { rigRecipeSchema, type RigRecipe } from './rig-recipe';
+import { styleRecipeSchema, type StyleRecipe } from './style-recipe';
 import { PRESET_OPERATIONS, presetRecipeSchema, type PresetRecipe } from './preset-recipe';
 
 /** What is to be done to which layers. Plain data, one shape for each operation. */
@@ -17,12 +18,14 @@ export const recipeSchema = z
     lineUpRecipeSchema,
     arrangeRecipeSchema,
     adjustRecipeSchema,
+    styleRecipeSchema,
     clearRecipeSchema,
   ])
   .describe('A recipe: one batch application to layers.');
 
 /** What is to be done to which layers. */
-export type Recipe = PresetRecipe | RigRecipe | KeysRecipe | AdjustRecipe | LineUpRecipe | ArrangeRecipe | ClearRecipe;
+export type Recipe =
+  PresetRecipe | RigRecipe | KeysRecipe | AdjustRecipe | LineUpRecipe | ArrangeRecipe | StyleRecipe | ClearRecipe;
 /** The name of an operation. */
 export type Operation = Recipe['operation'];
 

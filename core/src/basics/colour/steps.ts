@@ -1,0 +1,94 @@
+import { converter, formatHex, formatHex8, toGamut } from 'culori/fn';
+import { cssFromOklab, oklabFromCss } from './oklab';
+
+/** How a colour goes on: lightness and chroma in OKLCH (0…1, 0…about 0.4), hue in degrees. */
+export interface ColourStep {
+  readonly lightness: number;
+  readonly chroma: number;
+  readonly hue: number;
+}
+
+interface Lch {
+  readonly l: number;
+  readonly c: number;
+  /** Degrees; of a grey 0. */
+  readonly h: number;
+  readonly alpha: number;
+}
+
+/** Chroma under which a colour is a grey, whose hue says nothing. Source: CSS Color 4, section 12.2 (powerless hues). */
+const GREY = 4e-6;
+
+function lchOf(text: string): Lch | null {
+  const lab = oklabFromCss(text);
+  if (!lab) return null;
+  const c = Math.hypot(lab.a, lab.b);
+  return { l: lab.l, c, h: c < GREY ? 0 : (Math.atan2(lab.b, lab.a) * 180) / Math.PI, alpha: lab.alpha };
+}
+
+const toLch = converter('oklch');
+const intoRgb = toGamut('rgb', 'oklch');
+
+/** CSS text of a colour in OKLCH; one that no screen shows loses chroma until it can be shown (CSS Color 4, section 13.2). */
+function cssOf({ l, c, h, alpha }: Lch): string {
+  const lch = toLch({ mode: 'oklch', l: Math.min(1, Math.max(0, l)), c: Math.max(0, c), h, alpha });
+  const rgb = intoRgb(lch);
+  return alpha < 1 ? formatHex8(rgb) : formatHex(rgb);
+}
+
+/** A colour so many steps further; what is no CSS colour stays as it is. */
+export function steppedColour(text: string, { lightness, chroma, hue }: ColourStep, steps: number): string {
+  const lch = lchOf(text);
+  if (!lch || steps === 0) return text;
+  return cssOf({
+    l: lch.l + lightness * steps,
+    c: lch.c + chroma * steps,
+    h: lch.h + hue * steps,
+    alpha: lch.alpha,
+  });
+}
+
+/** The shorter way from one hue to another, degrees. Source: CSS Color 4, section 12.4 (shorter). */
+function hueBetween(from: number, to: number, share: number): number {
+  const way = ((((to - from) % 360) + 540) % 360) - 180;
+  return from + way * share;
+}
+
+/**
+ * The colour at a share (0…1) of a ramp through two or more colours, each as far from the next, in OKLCH with hues the shorter
+ * way round. A grey takes on the hue of the colour beside it, so that a ramp to white does not turn.
+ */
+export function rampColour(colours: readonly string[], share: number): string {
+  const stops = colours.map(lchOf).filter((one) => one !== null);
+  if (stops.length === 0) return '#000000';
+  if (stops.length === 1) return cssOf(stops[0]);
+  const at = Math.min(1, Math.max(0, share)) * (stops.length - 1);
+  const index = Math.min(stops.length - 2, Math.floor(at));
+  const [from, to, part] = [stops[index], stops[index + 1], at - index];
+  const [fromHue, toHue] = [from.c < GREY ? to.h : from.h, to.c < GREY ? from.h : to.h];
+  const mixed = (a: number, b: number): number => a + (b - a) * part;
+  return cssOf({
+    l: mixed(from.l, to.l),
+    c: mixed(from.c, to.c),
+    h: hueBetween(fromHue, toHue, part),
+    alpha: mixed(from.alpha, to.alpha),
+  });
+}
+
+/** Relative luminance of a colour, 0…1. Source: WCAG 2.2, definition of relative luminance. */
+function luminance(text: string): number {
+  const lab = oklabFromCss(text);
+  if (!lab) return 0;
+  const hex = cssFromOklab({ ...lab, alpha: 1 });
+  const [r, g, b] = [1, 3, 5].map((place) => {
+    const part = parseInt(hex.slice(place, place + 2), 16) / 255;
+    return part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4;
+  });
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+}
+
+/** Contrast ratio of two colours, 1…21; their alpha is left out of account. Source: WCAG 2.2, definition of contrast ratio. */
+export function contrastRatio(a: string, b: string): number {
+  const [first, second] = [luminance(a), luminance(b)];
+  return (Math.max(first, second) + 0.05) / (Math.min(first, second) + 0.05);
+}

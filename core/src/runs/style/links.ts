@@ -1,0 +1,42 @@
+import { apply, type Edit } from '../../scene/edit';
+import type { Shelf } from '../../library/library';
+import type { RunContext } from '../operation';
+import type { RunRecord, Scene } from '../../scene/scene';
+
+/** Plans a run of a scene again by its own recipe. */
+type Replan = (scene: Scene, shelf: Shelf, run: RunRecord, context: Pick<RunContext, 'by' | 'when'>) => readonly Edit[];
+
+/** The layer that a run follows; null for one that follows none. */
+export function followedLayer({ recipe, off }: RunRecord): string | null {
+  if (off === true || recipe.operation !== 'style') return null;
+  return recipe.from.by === 'layer' && recipe.from.isLinked === true ? recipe.from.layer : null;
+}
+
+/** True for an edit that may change how a layer looks. */
+function changesLook(edit: Edit, layer: string): boolean {
+  return edit.type === 'set-layer' && edit.layer === layer && ('look' in edit.fields || 'rest' in edit.fields);
+}
+
+/**
+ * Edits with those that bring along what follows: where a step changes a layer that linked styles follow, these are done again
+ * in the same step. A style that follows another follower comes after it; circles end, since each run is done once.
+ */
+export function withFollowers(
+  scene: Scene,
+  edits: readonly Edit[],
+  shelf: Shelf,
+  context: Pick<RunContext, 'by' | 'when'>,
+  replan: Replan,
+): readonly Edit[] {
+  const runs = scene.runs.filter((run) => followedLayer(run) !== null);
+  if (runs.length === 0) return edits;
+  let all = edits;
+  for (const { id } of runs) {
+    const now = apply(scene, all);
+    const run = now.ok ? now.scene.runs.find((one) => one.id === id) : undefined;
+    const followed = run ? followedLayer(run) : null;
+    if (!now.ok || !run || followed === null || !all.some((edit) => changesLook(edit, followed))) continue;
+    all = [...all, ...replan(now.scene, shelf, run, context)];
+  }
+  return all;
+}

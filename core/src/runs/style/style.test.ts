@@ -1,0 +1,148 @@
+import { describe, expect, test } from '@jest/globals';
+import { oklabFromCss } from '../../basics/colour';
+import { codesOf, edited, layerOf } from '../../testing/planning';
+import { card, CONTEXT, sceneOf } from '../../testing/scenes';
+import { createShelf } from '../../library/library';
+import { createStyle, type StyleRecipe } from '../../scene/recipe';
+import { sceneSchema, type Scene } from '../../scene/scene';
+import { sentenceOf } from '../operations';
+import { plan, replan } from '../plan';
+import { removeRun, switchRun } from '../stack';
+import { withFollowers } from '.';
+
+const shelf = createShelf([]);
+const at = (x: number) => ({ 'position.x': x, 'position.y': 100, 'size.x': 100, 'size.y': 50 });
+
+const scene = sceneOf([
+  card('a', { rest: at(100), look: { fill: '#58a07c', border: { colour: '#ffffff', side: 'inside' } } }),
+  card('b', { rest: at(300), look: { fill: '#112233' } }),
+  card('c', { rest: at(500), look: { fill: '#445566', stroke: '#ff0000' }, data: { team: 'rgb(255 0 0)' } }),
+]);
+const framed: Scene = {
+  ...scene,
+  layers: scene.layers.map((layer) =>
+    layer.id === 'a' ? { ...layer, rest: { ...layer.rest, 'border.width': 6, corner: 12 } } : layer,
+  ),
+};
+
+function style(more: Partial<StyleRecipe> = {}): StyleRecipe {
+  return { ...createStyle({ by: 'rule', kind: 'card' }), order: { by: 'across' }, ...more };
+}
+
+function applied(on: Scene, recipe: StyleRecipe): Scene {
+  const planned = plan(on, shelf, recipe, CONTEXT);
+  const after = edited(on, planned.edits);
+  expect(sceneSchema.safeParse(after).success).toBe(true);
+  return after;
+}
+
+const fills = ({ layers }: Scene): unknown[] => layers.map(({ look }) => look.fill);
+const like = { by: 'layer', layer: 'a' } as const;
+const darker = { fill: { by: 'step', lightness: -0.1, chroma: 0, hue: 0 } } as const;
+
+describe('styling', () => {
+  test('three panels a step darker each, from the first one', () => {
+    const after = applied(scene, style({ from: like, parts: ['fill'], vary: darker }));
+    const lightness = fills(after).map((fill) => oklabFromCss(String(fill))?.l ?? 0);
+    expect(lightness[0] - lightness[1]).toBeCloseTo(0.1, 2);
+    expect(lightness[1] - lightness[2]).toBeCloseTo(0.1, 2);
+    expect(after.layers[0]).toBe(scene.layers[0]);
+    expect(after.runs[0].sentence).toBe(
+      'Style 2 cards, left to right, like “a”, in fill, fill each 10 % darker.',
+    );
+  });
+
+  test('a border with its width and the corners are taken over, and what the source does not have goes', () => {
+    const after = applied(framed, style({ from: like, parts: ['border', 'corner', 'stroke'], vary: {} }));
+    for (const id of ['b', 'c']) {
+      const { look, rest } = layerOf(after, id);
+      expect([look.border, rest['border.width'], rest.corner, look.stroke]).toEqual([
+        { colour: '#ffffff', side: 'inside' },
+        6,
+        12,
+        undefined,
+      ]);
+    }
+    expect(fills(after)).toEqual(fills(framed));
+  });
+
+  test('colours by turns, at random by seed, as a ramp, and from data', () => {
+    const colours = ['#ff0000', '#00ff00', '#0000ff'];
+    const by = (how: 'turns' | 'random' | 'ramp', seed = 1): unknown[] =>
+      fills(applied(scene, style({ seed, vary: { fill: { by: 'colours', colours, how } } })));
+    expect(by('turns')).toEqual(colours);
+    expect(by('ramp')).toEqual(colours);
+    expect(by('random', 3)).toEqual(by('random', 3));
+    expect(new Set([1, 2, 3, 4, 5, 6].map((seed) => String(by('random', seed)))).size).toBeGreaterThan(2);
+    const data = plan(scene, shelf, style({ vary: { fill: { by: 'data', column: 'team' } } }), CONTEXT);
+    expect(codesOf(data)).toContain('no-colour');
+    expect(fills(edited(scene, data.edits))).toEqual(['#58a07c', '#112233', 'rgb(255 0 0)']);
+  });
+
+  test('a run of it is changed, switched off and removed; what was set by hand over it stays, part by part', () => {
+    const first = applied(framed, style({ from: like, parts: ['fill', 'border'], vary: darker }));
+    const hand = edited(first, [
+      { type: 'set-layer', layer: 'b', fields: { look: { ...layerOf(first, 'b').look, fill: '#abcdef' } } },
+    ]);
+    const recipe = style({
+      from: like,
+      parts: ['fill', 'border'],
+      vary: { ...darker, border: { by: 'colours', colours: ['#0000ff'], how: 'turns' } },
+    });
+    const changed = edited(hand, replan(hand, shelf, CONTEXT.runId, recipe, CONTEXT).edits);
+    expect(layerOf(changed, 'b').look).toMatchObject({
+      fill: '#abcdef',
+      border: { colour: '#0000ff', side: 'inside' },
+    });
+    expect(layerOf(changed, 'c').look.fill).toBe(layerOf(first, 'c').look.fill);
+    const off = edited(changed, switchRun(changed, CONTEXT.runId).edits);
+    expect(layerOf(off, 'c').look).toEqual(layerOf(framed, 'c').look);
+    expect(layerOf(off, 'b').look.fill).toBe('#abcdef');
+    const on = edited(off, switchRun(off, CONTEXT.runId).edits);
+    expect(on.layers).toEqual(changed.layers);
+    const removed = edited(changed, removeRun(changed, CONTEXT.runId).edits);
+    expect(layerOf(removed, 'c')).toEqual(layerOf(framed, 'c'));
+    expect(layerOf(removed, 'b').look).toEqual({ ...layerOf(framed, 'b').look, fill: '#abcdef' });
+  });
+
+  test('linked, the others follow when the first is changed, in the same step', () => {
+    const linked = style({ from: { ...like, isLinked: true }, parts: ['border'], vary: {} });
+    const first = applied(framed, linked);
+    const { look, rest } = layerOf(first, 'a');
+    const edits = withFollowers(
+      first,
+      [
+        {
+          type: 'set-layer',
+          layer: 'a',
+          fields: {
+            look: { ...look, border: { colour: '#00ffff', side: 'on' } },
+            rest: { ...rest, 'border.width': 9 },
+          },
+        },
+      ],
+      shelf,
+      CONTEXT,
+      (on, _shelf, run, context) => replan(on, shelf, run.id, run.recipe, context).edits,
+    );
+    const after = edited(first, edits);
+    for (const id of ['a', 'b', 'c']) {
+      expect(layerOf(after, id).look.border).toEqual({ colour: '#00ffff', side: 'on' });
+      expect(layerOf(after, id).rest['border.width']).toBe(9);
+    }
+    const other = [{ type: 'set-layer', layer: 'b', fields: { look: {} } }] as const;
+    expect(withFollowers(first, [...other], shelf, CONTEXT, () => [])).toHaveLength(1);
+  });
+
+  test('what cannot be done says why, and the sentence reads', () => {
+    expect(codesOf(plan(scene, shelf, style({ from: { by: 'layer', layer: 'ghost' } }), CONTEXT))).toEqual([
+      'source-gone',
+    ]);
+    const alone = style({ from: like, pick: { by: 'layers', layers: ['a'] } });
+    expect(codesOf(plan(scene, shelf, alone, CONTEXT))).toEqual(['nothing-picked']);
+    const facts = { scene, shelf, count: 3 };
+    expect(
+      sentenceOf(style({ from: { ...like, isLinked: true }, parts: ['border', 'shadow', 'corner'], vary: {} }), facts),
+    ).toBe('Style 3 cards, left to right, like “a”, following it, in border, shadows and corners.');
+  });
+});

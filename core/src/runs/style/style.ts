@@ -1,0 +1,141 @@
+import type { ChannelId } from '../../basics/channel';
+import { oklabFromCss, rampColour, steppedColour } from '../../basics/colour';
+import { randomAt } from '../../basics/random';
+import { restValue, withLookParts, type Layer, type LookParts } from '../../scene/layer';
+import type { ColourPart, ColourVariation, StyleRecipe } from '../../scene/recipe';
+import { layerMade, type LayerMade } from '../../scene/scene';
+import type { Finding } from '../finding';
+import { refuse, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
+import { createStaging, maximum, placesOf } from '../order';
+import { colourOfPart, PARTS, withColour } from './parts';
+
+type Rest = [ChannelId, number][];
+
+/** What a layer gets: parts of its look and rest values. */
+interface Styled {
+  readonly layer: Layer;
+  readonly place: number;
+  readonly look: LookParts;
+  readonly rest: Rest;
+}
+
+/** Parts and rest values of a source, as they are to be on others: what it does not have is taken away there. */
+function takenFrom(source: Layer, { parts }: StyleRecipe, target: Layer): Pick<Styled, 'look' | 'rest'> {
+  const look: Record<string, unknown> = {};
+  const rest: Rest = [];
+  for (const part of parts) {
+    for (const name of PARTS[part].look) {
+      const value = source.look[name] ?? null;
+      // A layer is never its own matte.
+      if (name === 'matte' && source.look.matte?.layer === target.id) continue;
+      if (value !== null || target.look[name] !== undefined) look[name] = value;
+    }
+    for (const channel of PARTS[part].channels) {
+      const isStated = source.rest[channel] !== undefined || target.rest[channel] !== undefined;
+      if (isStated && !channel.startsWith('fill.')) rest.push([channel, restValue(source, channel)]);
+    }
+  }
+  return { look, rest };
+}
+
+interface Along {
+  readonly place: number;
+  readonly last: number;
+  readonly seed: number;
+}
+
+/** The colour of a layer at a place in the order; null where it keeps the one that it has. */
+function variedColour(
+  variation: ColourVariation,
+  before: string | null,
+  { data }: Layer,
+  { place, last, seed }: Along,
+): string | null {
+  switch (variation.by) {
+    case 'step':
+      return before === null ? null : steppedColour(before, variation, place);
+    case 'colours': {
+      const { colours, how } = variation;
+      if (how === 'turns') return colours[place % colours.length];
+      if (how === 'random') return colours[Math.floor(randomAt(seed, place) * colours.length)];
+      return rampColour(colours, last === 0 ? 0 : place / last);
+    }
+    case 'data': {
+      const text = String(data[variation.column] ?? '').trim();
+      return oklabFromCss(text) === null ? null : text;
+    }
+  }
+}
+
+function styled(layer: Layer, source: Layer | null, recipe: StyleRecipe, along: Along): Styled {
+  const taken = source ? takenFrom(source, recipe, layer) : { look: {}, rest: [] };
+  let look: LookParts = taken.look;
+  for (const [name, variation] of Object.entries(recipe.vary)) {
+    const part = name as ColourPart;
+    if (!recipe.parts.includes(part)) continue;
+    const now = withLookParts(layer.look, look);
+    const colour = variedColour(variation, colourOfPart(now, part), layer, along);
+    if (colour !== null) look = { ...look, ...withColour(now, part, colour) };
+  }
+  return { layer, place: along.place, look, rest: taken.rest };
+}
+
+/** A layer with parts of its look and rest values set. */
+function withStyle(layer: Layer, look: LookParts, rest: LayerMade['rest']): Layer {
+  if (rest.length === 0) return { ...layer, look: withLookParts(layer.look, look) };
+  return { ...layer, look: withLookParts(layer.look, look), rest: { ...layer.rest, ...Object.fromEntries(rest) } };
+}
+
+function findingsOf(recipe: StyleRecipe, list: readonly Styled[]): Finding[] {
+  return Object.entries(recipe.vary).flatMap(([part, variation]): Finding[] => {
+    if (variation.by !== 'data' || !recipe.parts.includes(part as ColourPart)) return [];
+    const { column } = variation;
+    const lacking = list.filter(({ layer }) => oklabFromCss(String(layer.data[column] ?? '').trim()) === null);
+    return lacking.length > 0 ? [{ code: 'no-colour', column, layers: lacking.map(({ layer }) => layer.id) }] : [];
+  });
+}
+
+/** Works out the look of each layer. */
+export function planStyle({ scene, indices }: Surroundings, recipe: StyleRecipe): Operated {
+  const { from, order, seed } = recipe;
+  const source = from.by === 'layer' ? (scene.layers.find(({ id }) => id === from.layer) ?? null) : null;
+  if (from.by === 'layer' && !source) return refuse([{ code: 'source-gone' }]);
+  const places = placesOf(createStaging(scene), indices, order);
+  const last = maximum(places);
+  // The source shows the others what they are to be like: it takes its place in the order, and stays as it is.
+  const list = indices
+    .map((index, i) => ({ layer: scene.layers[index], place: places[i] }))
+    .filter(({ layer }) => layer.id !== source?.id)
+    .map(({ layer, place }) => styled(layer, source, recipe, { place, last, seed }));
+  if (list.length === 0) return refuse([{ code: 'nothing-picked' }]);
+  return {
+    layers: list.map(({ layer, place, look, rest }) => ({
+      layer: layer.id,
+      place,
+      starts: layer.span.in,
+      lasts: layer.span.out - layer.span.in,
+      moments: [],
+      values: shownValues(recipe, withLookParts(layer.look, look)),
+      after: withStyle(layer, look, rest),
+    })),
+    made: () => list.map(({ layer, look, rest }) => layerMade(layer.id, { look, rest })),
+    findings: findingsOf(recipe, list),
+    counts: { layers: list.length, added: 0, replaced: 0, removed: 0 },
+  };
+}
+
+/** The colours that a layer gets, as a plan shows them. */
+function shownValues({ vary }: StyleRecipe, look: Layer['look']): Record<string, string> {
+  const parts = Object.keys(vary) as ColourPart[];
+  return Object.fromEntries(parts.map((part) => [part, colourOfPart(look, part) ?? 'none']));
+}
+
+/** Styles a layer once more, over what it has become. */
+export function replayStyle(_recipe: StyleRecipe, { look, rest }: LayerMade, state: Layer, _with: Replaying): Layer {
+  return withStyle(state, look, rest);
+}
+
+/** Styling goes by looks, of its layers and of its source, and the order by where they rest. */
+export function styleReads(): Reads {
+  return { spans: false, rest: true, looks: true, keys: false, sweeps: false };
+}

@@ -1,0 +1,60 @@
+import { pickWords } from '../pick';
+import type { ColourPart, ColourVariation, StyleRecipe } from '../../scene/recipe';
+import { degreeWords, field, orderWords, plain, verbOf, type SentenceFacts, type SentencePart } from '../sentence';
+import { PARTS } from './parts';
+
+function percent(share: number): string {
+  return `${Math.round(Math.abs(share) * 1_000) / 10} %`;
+}
+
+function stepWords({ lightness, chroma, hue }: Extract<ColourVariation, { by: 'step' }>): string {
+  const steps = [
+    ...(lightness === 0 ? [] : [`${percent(lightness)} ${lightness < 0 ? 'darker' : 'lighter'}`]),
+    ...(chroma === 0 ? [] : [chroma < 0 ? 'greyer' : 'more colourful']),
+    ...(hue === 0 ? [] : [`hue turned ${degreeWords(hue)}`]),
+  ];
+  return steps.length === 0 ? 'the same for all' : `each ${steps.join(', ')}`;
+}
+
+/** "each 6 % darker", "5 colours by turns": how a colour differs from layer to layer. */
+export function colourVariationWords(variation: ColourVariation): string {
+  switch (variation.by) {
+    case 'step':
+      return stepWords(variation);
+    case 'colours': {
+      const { colours, how } = variation;
+      const count = colours.length === 1 ? 'one colour' : `${colours.length} colours`;
+      return how === 'ramp' ? `from ${colours.join(' to ')}` : `${count} ${how === 'turns' ? 'by turns' : 'at random'}`;
+    }
+    case 'data':
+      return `from “${variation.column}”`;
+  }
+}
+
+function listed(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+}
+
+/** The sentence of styling. */
+export function styleParts(recipe: StyleRecipe, { count, scene }: SentenceFacts): SentencePart[] {
+  const { from, parts, vary } = recipe;
+  const source = from.by === 'layer' ? scene.layers.find(({ id }) => id === from.layer) : undefined;
+  const like = from.by === 'own' ? 'their own look' : `“${source?.name ?? 'a layer'}”`;
+  const varied = (Object.entries(vary) as [ColourPart, ColourVariation][]).filter(([part]) => parts.includes(part));
+  return [
+    field('operation', verbOf('style')),
+    plain(' '),
+    field('pick', pickWords(recipe.pick, count, scene)),
+    plain(', '),
+    field('order', orderWords(recipe.order)),
+    plain(from.by === 'own' ? ', from ' : ', like '),
+    field('from', from.by === 'layer' && from.isLinked === true ? `${like}, following it` : like),
+    plain(', in '),
+    field('style-parts', listed(parts.map((part) => PARTS[part].label))),
+    ...varied.flatMap(([part, variation]) => [
+      plain(`, ${PARTS[part].label} `),
+      field(`vary:${part}`, colourVariationWords(variation)),
+    ]),
+    plain('.'),
+  ];
+}

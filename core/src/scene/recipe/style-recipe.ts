@@ -1,0 +1,89 @@
+import * as z from 'zod';
+import { oklabFromCss } from '../../basics/colour';
+import { idSchema } from '../../basics/ids';
+import type { Pick } from '../layer';
+import { recipeBase } from './parts';
+
+const colour = z
+  .string()
+  .trim()
+  .max(64)
+  .refine((text) => oklabFromCss(text) !== null, { error: 'This is not a CSS colour, such as #f3c98b.' });
+
+/** Parts of a look that are taken over or varied by themselves. */
+export const STYLE_PARTS = [
+  'fill',
+  'stroke',
+  'border',
+  'shadow',
+  'inner',
+  'glow',
+  'tint',
+  'colours',
+  'blur',
+  'streak',
+  'corner',
+  'opacity',
+  'blend',
+  'masks',
+  'matte',
+] as const;
+/** A part of a look that is taken over or varied by itself. */
+export type StylePart = (typeof STYLE_PARTS)[number];
+
+/** Parts that are one colour, which can differ from layer to layer. */
+export const STYLED_COLOURS = ['fill', 'stroke', 'border', 'shadow', 'glow', 'tint'] as const;
+/** A part that is one colour. */
+export type ColourPart = (typeof STYLED_COLOURS)[number];
+
+const sourceSchema = z.discriminatedUnion('by', [
+  /** Each layer keeps its look, but for what is varied. */
+  z.strictObject({ by: z.literal('own') }),
+  /** As another layer is; linked, they change whenever that one does. */
+  z.strictObject({ by: z.literal('layer'), layer: idSchema, isLinked: z.literal(true).optional() }),
+]);
+
+const colourVariation = z.discriminatedUnion('by', [
+  /** Each so much further than the one before: lightness and chroma of OKLCH, hue in degrees. */
+  z.strictObject({
+    by: z.literal('step'),
+    lightness: z.number().min(-1).max(1),
+    chroma: z.number().min(-0.4).max(0.4),
+    hue: z.number().min(-360).max(360),
+  }),
+  z.strictObject({
+    by: z.literal('colours'),
+    colours: z.array(colour).min(1).max(64),
+    /** By turns, at random by the recipe's seed, or as a ramp along the order. */
+    how: z.enum(['turns', 'random', 'ramp']),
+  }),
+  /** The colour in a data column; layers without one keep theirs. */
+  z.strictObject({ by: z.literal('data'), column: z.string().trim().min(1).max(60) }),
+]);
+
+/** A look, or parts of one, on many layers: the same for all, or varied along the order. */
+export const styleRecipeSchema = z.strictObject({
+  operation: z.literal('style'),
+  ...recipeBase,
+  from: sourceSchema,
+  parts: z.array(z.enum(STYLE_PARTS)).min(1, 'Choose at least one part of the look.').max(STYLE_PARTS.length),
+  vary: z.partialRecord(z.enum(STYLED_COLOURS), colourVariation),
+});
+
+/** A look on many layers. */
+export type StyleRecipe = Readonly<z.infer<typeof styleRecipeSchema>>;
+/** How a colour differs from layer to layer. */
+export type ColourVariation = Readonly<z.infer<typeof colourVariation>>;
+
+/** Fills of each layer's own, a little darker from one to the next. */
+export function createStyle(pick: Pick): StyleRecipe {
+  return {
+    operation: 'style',
+    pick,
+    order: { by: 'layered' },
+    seed: 1,
+    from: { by: 'own' },
+    parts: ['fill'],
+    vary: { fill: { by: 'step', lightness: -0.06, chroma: 0, hue: 0 } },
+  };
+}
