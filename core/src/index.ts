@@ -29,6 +29,7 @@ export * from './runs/adjust';
 export * from './runs/split';
 export * from './runs/stage';
 export * from './runs/style';
+export * from './runs/multiply';
 export * from './runs/check';
 export * from './scene/table';
 export * from './scene/cue';

@@ -91,6 +91,7 @@ export type Finding =
   | { readonly code: 'adjusted'; readonly on: number; readonly keys: number; readonly changed: number }
   | { readonly code: 'rounded'; readonly layers: readonly string[]; readonly keys: number; readonly most: Ticks }
   | { readonly code: 'source-gone' }
+  | { readonly code: 'too-many-copies'; readonly count: number; readonly most: number }
   | { readonly code: 'no-colour'; readonly column: string; readonly layers: readonly string[] }
   | { readonly code: 'file-gone'; readonly layers: readonly string[] }
   | { readonly code: 'matte-gone'; readonly layers: readonly string[] }
@@ -143,6 +144,7 @@ export function severityOf(finding: Finding): Severity {
     case 'nothing-to-adjust':
     case 'nothing-to-turn':
     case 'source-gone':
+    case 'too-many-copies':
     case 'no-room':
     case 'cannot-hold':
       return 'error';
@@ -331,6 +333,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${counted(finding.keys, '1 key was', 'keys were')} between frames and moved by at most ${Number(((finding.most / frameTicks(rate)) * 100).toFixed(1))} % of a frame.`;
     case 'nothing-to-clear':
       return 'No key of the picked layers meets the conditions. Nothing would change.';
+    case 'too-many-copies':
+      return `That would be ${finding.count} layers; at most ${finding.most} are possible. Make fewer copies, or of less.`;
     case 'source-gone':
       return 'The layer that others are to look like is no longer there. Choose another one.';
     case 'no-colour':

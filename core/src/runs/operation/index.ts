@@ -2,6 +2,7 @@ export {
   operationPhase,
   refuse,
   NO_COUNTS,
+  type AddedLayer,
   type Operated,
   type PlanCounts,
   type RunContext,

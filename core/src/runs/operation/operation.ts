@@ -48,6 +48,12 @@ export interface LayerPlan extends LayerValues {
   readonly after: Layer;
 }
 
+/** A layer that an operation adds, in front of all others. */
+export interface AddedLayer {
+  /** As it is without the run. */
+  readonly layer: Layer;
+}
+
 /** What an operation would do, worked out for each layer. */
 export interface Operated {
   readonly layers: readonly LayerPlan[];
@@ -62,6 +68,10 @@ export interface Operated {
   /** The numbers of an adjustment on its layers. */
   readonly adjust?: RunRecord['adjust'];
   readonly uses?: RunRecord['uses'];
+  /** Layers that come with the run, groups before what is in them. */
+  readonly added?: readonly AddedLayer[];
+  /** Layers that go, what is in groups with them. */
+  readonly removed?: readonly string[];
 }
 
 /** What an operation may look at besides its recipe. */

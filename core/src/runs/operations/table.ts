@@ -11,6 +11,7 @@ import type {
   ClearRecipe,
   KeysRecipe,
   LineUpRecipe,
+  MultiplyRecipe,
   Operation,
   PresetOperation,
   PresetRecipe,
@@ -18,6 +19,7 @@ import type {
   RigRecipe,
   StyleRecipe,
 } from '../../scene/recipe';
+import { multiplyParts, multiplyReads, planMultiply, replayMultiply } from '../multiply';
 import { planRig, replayRig, rigParts, rigReads } from '../rig';
 import { planPreset, presetParts, presetReads, replayPreset } from '../run';
 import { planStyle, replayStyle, styleParts, styleReads } from '../style';
@@ -33,6 +35,7 @@ type RecipeOf = Readonly<Record<PresetOperation, PresetRecipe>> & {
   readonly 'line-up': LineUpRecipe;
   readonly arrange: ArrangeRecipe;
   readonly style: StyleRecipe;
+  readonly multiply: MultiplyRecipe;
   readonly clear: ClearRecipe;
 };
 
@@ -58,6 +61,7 @@ const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
   'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
   arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },
   style: { plan: planStyle, replay: replayStyle, reads: styleReads, parts: styleParts },
+  multiply: { plan: planMultiply, replay: replayMultiply, reads: multiplyReads, parts: multiplyParts },
   clear: { plan: planClear, replay: replayClear, reads: clearReads, parts: clearParts },
 };
 

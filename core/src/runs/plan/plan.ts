@@ -28,6 +28,10 @@ export interface DryRun {
   readonly layers: readonly LayerPlan[];
   readonly counts: PlanCounts;
   readonly run: RunHead | null;
+  /** Layers that come with the run, as they are then, in front of all others. */
+  readonly added?: readonly Layer[];
+  /** Layers that go with it. */
+  readonly removed?: readonly string[];
 }
 
 /** The plan of a run: a dry run with the edits that apply it. */
@@ -105,6 +109,8 @@ export function layersById({ layers }: Pick<Scene, 'layers'>): Map<string, Layer
 
 /** What an operation does, and how it is shown. */
 interface Shown {
+  /** The scene with the layers that the operation adds, as they are without it. */
+  readonly scene: Scene;
   readonly operated: Operated;
   readonly shown: DryRun;
 }
@@ -112,9 +118,37 @@ interface Shown {
 function show(surroundings: Omit<Surroundings, 'indices'>, recipe: Recipe): Shown {
   const operated = operate(surroundings, recipe);
   const { layers, findings } = operated;
-  if (layers.length === 0) return { operated, shown: refusedPlan(findings) };
-  const counts = countsWith(operated, layersById(surroundings.scene));
-  return { operated, shown: { findings, layers, counts, run: headOf(recipe, operated, surroundings.context) } };
+  const scene = withAdded(surroundings.scene, operated);
+  if (layers.length === 0) return { scene, operated, shown: refusedPlan(findings) };
+  const counts = countsWith(operated, layersById(scene));
+  const run = headOf(recipe, operated, surroundings.context);
+  return { scene, operated, shown: { findings, layers, counts, run, ...comings(operated) } };
+}
+
+/** A scene with the layers that an operation adds, as they are without it, and without those that it takes away. */
+export function withAdded(scene: Scene, { added = [], removed = [] }: Operated): Scene {
+  if (added.length === 0 && removed.length === 0) return scene;
+  const gone = new Set(removed);
+  const kept = scene.layers.filter(({ id }) => !gone.has(id));
+  return { ...scene, layers: [...kept, ...added.map(({ layer }) => layer)] };
+}
+
+/** Layers that come with an operation, as they are then, and those that go. */
+export function comings({ added = [], removed = [], layers }: Operated): Pick<DryRun, 'added' | 'removed'> {
+  const after = new Map(layers.map((entry) => [entry.layer, entry.after]));
+  return {
+    ...(added.length > 0 ? { added: added.map(({ layer }) => after.get(layer.id) ?? layer) } : {}),
+    ...(removed.length > 0 ? { removed } : {}),
+  };
+}
+
+/** The edits that take layers away and add others, which come before all else. */
+export function comingEdits(scene: Scene, { added = [], removed = [] }: Operated): Edit[] {
+  const length = scene.layers.length - removed.length;
+  return [
+    ...[...removed].reverse().map((layer): Edit => ({ type: 'remove-layer', layer })),
+    ...added.map(({ layer }, i): Edit => ({ type: 'add-layer', index: length + i, layer })),
+  ];
 }
 
 /** A run as it would be shown, without the edits that apply it; costs less than `plan` and says the same. */
@@ -141,13 +175,13 @@ export function plan(
   compile: CompilePreset = compilePreset,
 ): Plan {
   const surroundings = { scene, shelf, context, compile };
-  const { operated, shown } = show(surroundings, recipe);
+  const { scene: whole, operated, shown } = show(surroundings, recipe);
   if (!shown.run) return refusedPlan(shown.findings);
   const run = recordOf(surroundings, recipe, operated);
-  const opened = openScene(scene, scene.runs.length, run.layers);
+  const opened = openScene(whole, scene.runs.length, run.layers);
   const { edits } = restack(opened, [...scene.runs, run], ({ standing, base, levels }) => {
     const entry = entryOn(run, standing.id);
     return { base, entries: [...levels.map((level) => level.entry), ...(entry ? [entry] : [])] };
   });
-  return { ...shown, run, edits };
+  return { ...shown, run, edits: [...comingEdits(scene, operated), ...edits] };
 }

@@ -21,7 +21,17 @@ import {
   type Planned,
   type Unfolded,
 } from '../stack';
-import { countsWith, layersById, operate, recordOf, refusedPlan, type Plan } from './plan';
+import {
+  comingEdits,
+  comings,
+  countsWith,
+  layersById,
+  operate,
+  recordOf,
+  refusedPlan,
+  withAdded,
+  type Plan,
+} from './plan';
 
 /** The runs of a layer with one of them as it is planned again: with what was changed by hand over the old one. */
 function relinked(unfolded: Unfolded, index: number, scene: Scene, run: RunRecord): Planned {
@@ -107,32 +117,34 @@ export function replan(
     ...recordOf(surroundings, recipe, operated),
     ...(before.off === true ? { off: true } : {}),
   };
-  const caught = withCaught(opened, record.layers);
+  const caught = withCaught(opened, record.layers, withAdded(scene, operated));
   const { edits, runs } = restack(
     caught,
     scene.runs.with(index, record),
     (unfolded) => relinked(unfolded, index, scene, record),
     id,
   );
+  const all = [...comingEdits(scene, operated), ...edits];
   const unheld = unheldIn(scene, edits);
   if (unheld) return refusedPlan([unheld]);
   const patches = patchesOf(opened, id);
   return {
-    edits: isNoChange(scene, runs, edits) ? [] : edits,
+    edits: isNoChange(scene, runs, all) ? [] : all,
     findings: [...operated.findings, ...keptByHand(patches)],
     layers: operated.layers.map((entry) => ({
       ...entry,
       after: applyPatch(entry.after, patches.get(entry.layer), () => true),
     })),
-    counts: countsWith(operated, layersById(surroundings.scene)),
+    counts: countsWith(operated, layersById(withAdded(surroundings.scene, operated))),
     run: runs[index],
+    ...comings(operated),
   };
 }
 
 /** An opened scene with layers that a run catches now and did not before. */
-function withCaught(opened: Opened, layers: readonly string[]): Opened {
-  if (layers.every((layer) => opened.layers.has(layer))) return opened;
-  return openScene(opened.scene, opened.from, layers);
+function withCaught(opened: Opened, layers: readonly string[], scene: Scene): Opened {
+  if (scene === opened.scene && layers.every((layer) => opened.layers.has(layer))) return opened;
+  return openScene(scene, opened.from, layers);
 }
 
 /** What a change of a run would bring about in later runs and hand edits that no scene can hold. */

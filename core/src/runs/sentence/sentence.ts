@@ -24,6 +24,19 @@ export type SentenceField =
   | 'grid'
   | 'keys'
   | 'from'
+  | 'copies'
+  | 'from-time'
+  | 'to-time'
+  | 'life'
+  | 'begin'
+  | 'end'
+  | 'size'
+  | 'turns'
+  | 'clear'
+  | 'in'
+  | 'out'
+  | 'colours'
+  | 'seed'
   | 'style-parts'
   | `vary:${string}`
   | `step:${string}`
@@ -66,6 +79,7 @@ const VERBS: Readonly<Record<Operation, string>> = {
   'line-up': 'Line up',
   arrange: 'Arrange',
   style: 'Style',
+  multiply: 'Multiply',
   clear: 'Clear',
 };
 

@@ -1,4 +1,6 @@
+import type { Edit } from '../../scene/edit';
 import type { Layer } from '../../scene/layer';
+import { groupOfRun, layersOfCopies } from '../multiply';
 import type { LayerPatch, RunRecord, Scene } from '../../scene/scene';
 import { baseLayer, createFolding, entryOn, unnamed, type Entry } from './fold';
 import { openScene } from './opened';
@@ -59,7 +61,15 @@ export function removeRun(scene: Scene, id: string): Restacked {
   if (index < 0) return NOTHING;
   const runs = scene.runs.toSpliced(index, 1);
   const folding = createFolding(scene, runs);
-  return restack(openScene(scene, index), runs, (unfolded) => without(unfolded, id, folding));
+  const restacked = restack(openScene(scene, index), runs, (unfolded) => without(unfolded, id, folding));
+  // Copies go with the run that made them.
+  const gone = scene.runs[index].recipe.operation === 'multiply' ? layersOfCopies(scene, { id }) : [];
+  if (gone.length === 0) return restacked;
+  const ids = new Set(gone);
+  const others = restacked.edits.filter(
+    (edit) => !('layer' in edit && typeof edit.layer === 'string' && ids.has(edit.layer)),
+  );
+  return { ...restacked, edits: [...others, ...gone.map((layer): Edit => ({ type: 'remove-layer', layer }))] };
 }
 
 /**
@@ -72,7 +82,7 @@ export function switchRun(scene: Scene, id: string): Restacked {
   const { off, ...rest } = scene.runs[index];
   const run: RunRecord = off === true ? rest : { ...rest, off: true };
   const below = new Set(scene.runs.slice(0, index).map((one) => one.id));
-  return restack(openScene(scene, index), scene.runs.with(index, run), ({ standing, base, levels }) => {
+  const restacked = restack(openScene(scene, index), scene.runs.with(index, run), ({ standing, base, levels }) => {
     const entries = levels.map(({ entry }) => entry);
     const at = entries.filter((one) => below.has(one.run.id)).length;
     const isListed = entries[at]?.run.id === id;
@@ -81,6 +91,12 @@ export function switchRun(scene: Scene, id: string): Restacked {
     const entry = isListed ? { ...switched, patch: entries[at].patch } : switched;
     return { base, entries: entries.toSpliced(at, isListed ? 1 : 0, entry) };
   });
+  const group =
+    run.recipe.operation === 'multiply' ? scene.layers.find((layer) => layer.id === groupOfRun(id)) : undefined;
+  if (!group) return restacked;
+  // Copies of a run that is switched off are there, and not to be seen.
+  const hidden = run.off === true;
+  return { ...restacked, edits: [...restacked.edits, { type: 'set-layer', layer: group.id, fields: { hidden } }] };
 }
 
 /** What was done by hand to the keys of runs that now come later belongs to those. */

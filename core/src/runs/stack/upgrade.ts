@@ -123,6 +123,7 @@ function madeBefore(run: OldRun, step: OldStep, under: Layer): LayerMade {
     case 'thin-out':
     case 'adjust':
     case 'style':
+    case 'multiply':
       return layerMade(step.layer, {});
     case 'bring-in':
     case 'send-out':

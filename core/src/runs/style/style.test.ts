@@ -47,9 +47,7 @@ describe('styling', () => {
     expect(lightness[0] - lightness[1]).toBeCloseTo(0.1, 2);
     expect(lightness[1] - lightness[2]).toBeCloseTo(0.1, 2);
     expect(after.layers[0]).toBe(scene.layers[0]);
-    expect(after.runs[0].sentence).toBe(
-      'Style 2 cards, left to right, like “a”, in fill, fill each 10 % darker.',
-    );
+    expect(after.runs[0].sentence).toBe('Style 2 cards, left to right, like “a”, in fill, fill each 10 % darker.');
   });
 
   test('a border with its width and the corners are taken over, and what the source does not have goes', () => {

@@ -25,6 +25,14 @@ export {
   type StylePart,
   type StyleRecipe,
 } from './style-recipe';
+export {
+  createMultiply,
+  exchanged,
+  type CopyEnd,
+  type CopyPlace,
+  type CopyPresets,
+  type MultiplyRecipe,
+} from './multiply-recipe';
 export type { ClearRecipe } from './clear-recipe';
 export type { Order, SceneMoment } from './parts';
 export { createRigRecipe, type RigRecipe, type DialSetting } from './rig-recipe';

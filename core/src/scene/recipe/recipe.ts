@@ -6,6 +6,7 @@ import { clearRecipeSchema, type ClearRecipe } from './clear-recipe';
 import { lineUpRecipeSchema, type LineUpRecipe } from './line-up-recipe';
 import { keysRecipeSchema, type KeysRecipe } from './keys-recipe';
 import { rigRecipeSchema, type RigRecipe } from './rig-recipe';
+import { multiplyRecipeSchema, type MultiplyRecipe } from './multiply-recipe';
 import { styleRecipeSchema, type StyleRecipe } from './style-recipe';
 import { PRESET_OPERATIONS, presetRecipeSchema, type PresetRecipe } from './preset-recipe';
 
@@ -19,13 +20,22 @@ export const recipeSchema = z
     arrangeRecipeSchema,
     adjustRecipeSchema,
     styleRecipeSchema,
+    multiplyRecipeSchema,
     clearRecipeSchema,
   ])
   .describe('A recipe: one batch application to layers.');
 
 /** What is to be done to which layers. */
 export type Recipe =
-  PresetRecipe | RigRecipe | KeysRecipe | AdjustRecipe | LineUpRecipe | ArrangeRecipe | StyleRecipe | ClearRecipe;
+  | PresetRecipe
+  | RigRecipe
+  | KeysRecipe
+  | AdjustRecipe
+  | LineUpRecipe
+  | ArrangeRecipe
+  | StyleRecipe
+  | MultiplyRecipe
+  | ClearRecipe;
 /** The name of an operation. */
 export type Operation = Recipe['operation'];
 

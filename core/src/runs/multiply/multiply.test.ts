@@ -1,0 +1,298 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { codesOf, edited, layerOf, SHELF } from '../../testing/planning';
+import { card, CONTEXT, inFrames, sceneOf } from '../../testing/scenes';
+import { createMultiply, createStyle, exchanged, type MultiplyRecipe } from '../../scene/recipe';
+import { sceneSchema, type Scene } from '../../scene/scene';
+import type { Layer } from '../../scene/layer';
+import { sentenceOf } from '../operations';
+import { plan, replan } from '../plan';
+import { removeRun, switchRun } from '../stack';
+import { createDraw, weighted } from './draw';
+import { placesOfCopies } from './places';
+
+const scene = sceneOf([
+  card('star', { tags: ['shape'], rest: { 'position.x': 500, 'position.y': 250, 'size.x': 20, 'size.y': 20 } }),
+  card('moon', { tags: ['shape'], source: { type: 'ellipse' }, look: { fill: '#ffeecc' } }),
+  card('ground'),
+]);
+const SHAPES = { by: 'rule', tag: 'shape' } as const;
+
+function multiply(more: Partial<MultiplyRecipe> = {}): MultiplyRecipe {
+  return { ...createMultiply(SHAPES), ...more };
+}
+
+function applied(recipe: MultiplyRecipe, on: Scene = scene): Scene {
+  const planned = plan(on, SHELF, recipe, CONTEXT);
+  const after = edited(on, planned.edits);
+  const checked = sceneSchema.safeParse(after);
+  expect(checked.error?.issues ?? []).toEqual([]);
+  return after;
+}
+
+const copiesIn = ({ layers }: Scene): Layer[] => layers.filter(({ parent }) => parent === 'run-1-all');
+const framesIn = (on: Scene): [number, number][] =>
+  copiesIn(on).map(({ span }) => [inFrames(span.in), inFrames(span.out)]);
+const pathOf = (layer: Layer, channel: 'position.x' | 'position.y'): number[] =>
+  layer.tracks[channel]?.map(({ value }) => value) ?? [layer.rest[channel] ?? NaN];
+
+describe('copies', () => {
+  test('are layers in a group, by turns of the layers that are multiplied, all within the window', () => {
+    const after = applied(multiply({ copies: 10, life: { by: 'fixed', length: '30f' } }));
+    const copies = copiesIn(after);
+    expect(copies.map(({ name }) => name).slice(0, 3)).toEqual(['star 1', 'moon 2', 'star 3']);
+    // 10 shapes in 2 s (50 frames here), 30 frames each: the first begins with the window and the last ends with it (DESIGN).
+    const frames = framesIn(after);
+    expect(frames.every(([from, to]) => to - from === 30)).toBe(true);
+    expect([frames[0][0], frames[9][1]]).toEqual([0, 50]);
+    expect(frames.map(([from]) => from)).toEqual([0, 2, 4, 7, 9, 11, 13, 16, 18, 20]);
+    expect(copies.every(({ rest }) => (rest['position.x'] ?? -1) >= 0 && (rest['position.x'] ?? 1e4) <= 1000)).toBe(
+      true,
+    );
+    expect(after.layers.slice(0, 3)).toEqual(scene.layers);
+    expect(after.runs[0].layers).toHaveLength(10);
+  });
+
+  test.each([
+    [7, '1s', 25],
+    [100, '10f', 50],
+    [3, '1f', 2],
+  ])('%i of %s in %i frames: each lives so long, none beyond the window', (count, length, frames) => {
+    const after = applied(
+      multiply({ copies: count, life: { by: 'fixed', length }, to: { by: 'time', at: `${frames}f` } }),
+    );
+    const lives = framesIn(after);
+    expect(lives).toHaveLength(count);
+    expect(Math.min(...lives.map(([from]) => from))).toBe(0);
+    expect(Math.max(...lives.map(([, to]) => to))).toBe(frames);
+  });
+
+  test('a life of no frame, a window of none, and a life that is longer than it are refused with what to do', () => {
+    const problem = (more: Partial<MultiplyRecipe>): string => {
+      const [finding] = plan(scene, SHELF, multiply(more), CONTEXT).findings;
+      return 'message' in finding ? finding.message : finding.code;
+    };
+    expect(problem({ to: { by: 'time', at: '0f' } })).toMatch(/at least one frame/);
+    expect(problem({ life: { by: 'fixed', length: '0f' } })).toMatch(/at least one frame/);
+    expect(problem({ life: { by: 'fixed', length: '3s' } })).toMatch(/only 50 frames long/);
+    expect(problem({ to: { by: 'cue', cue: 'Beat' } })).toMatch(/no cues/);
+    expect(codesOf(plan(scene, SHELF, multiply({ pick: { by: 'rule', tag: 'none' } }), CONTEXT))).toContain(
+      'nothing-picked',
+    );
+    expect(problem({ in: { presets: [{ id: 'ghost', weight: 1 }], length: '5f' } })).toBe('unknown-preset');
+  });
+
+  test('left to right and back: beginning and end are exchanged in one step', () => {
+    const half = { by: 'spread', shape: 'box', y: 0.5, width: 0.5, height: 1 } as const;
+    const recipe = multiply({ copies: 30, begin: { ...half, x: 0.25 }, end: { ...half, x: 0.75 } });
+    for (const [one, isBack] of [
+      [recipe, false],
+      [exchanged(recipe), true],
+    ] as const) {
+      for (const copy of copiesIn(applied(one))) {
+        const [from, to] = pathOf(copy, 'position.x');
+        expect(from < 500).toBe(!isBack);
+        expect(to < 500).toBe(isBack);
+      }
+    }
+    expect(exchanged(exchanged(recipe))).toEqual(recipe);
+  });
+
+  test('size, turn and opacity go from one range to another; a channel that stays has no keys', () => {
+    const after = applied(
+      multiply({
+        copies: 40,
+        scale: { begin: [0, 0], end: [0.5, 2] },
+        turn: { begin: [-90, 90], end: [-90, 90] },
+        opacity: { begin: [1, 1], end: [0, 0] },
+      }),
+    );
+    for (const { tracks, rest } of copiesIn(after)) {
+      expect(tracks['scale.x']?.map(({ value }) => value)).toEqual([0, rest['scale.x']]);
+      expect(rest['scale.x']).toBe(rest['scale.y']);
+      expect(rest['scale.x']).toBeGreaterThanOrEqual(0.5);
+      expect(rest['scale.x']).toBeLessThanOrEqual(2);
+      expect([tracks.rotation, tracks['position.x']]).toEqual([undefined, undefined]);
+      expect(tracks.opacity?.map(({ value }) => value)).toEqual([1, 0]);
+    }
+  });
+
+  test('are brought in and sent out by presets of the library, by chance, on top of their ways', () => {
+    const presets = [
+      { id: 'fade-in', weight: 1 },
+      { id: 'rise-and-settle', weight: 3 },
+    ];
+    const after = applied(
+      multiply({
+        copies: 40,
+        in: { presets, length: '8f' },
+        out: { presets: [{ id: 'fade-out', weight: 1 }], length: '5f' },
+      }),
+    );
+    const slots = copiesIn(after).map(({ tracks }) =>
+      Object.values(tracks).flatMap((keys) => keys.map(({ by }) => by?.slot ?? '')),
+    );
+    expect(
+      slots.every((own) => own.some((slot) => slot.startsWith('in/')) && own.some((slot) => slot.startsWith('out/'))),
+    ).toBe(true);
+    const risen = copiesIn(after).filter(({ tracks }) => tracks['position.y'] !== undefined).length;
+    expect(risen).toBeGreaterThan(20);
+    expect(risen).toBeLessThan(40);
+    expect(
+      codesOf(
+        plan(scene, SHELF, multiply({ life: { by: 'fixed', length: '6f' }, in: { presets, length: '8f' } }), CONTEXT),
+      ),
+    ).toContain('short-for-both');
+  });
+
+  test('colours by weight, some as outlines', () => {
+    const colours = {
+      colours: [
+        { colour: '#ff0000', weight: 3 },
+        { colour: '#0000ff', weight: 1 },
+      ],
+      how: 'random',
+      outlined: 0.5,
+    } as const;
+    const after = applied(multiply({ copies: 400, colours: { ...colours, colours: [...colours.colours] } }));
+    const looks = copiesIn(after).map(({ look }) => look);
+    const red = looks.filter(({ fill, stroke }) => (fill ?? stroke) === '#ff0000').length;
+    expect(red).toBeGreaterThan(260);
+    expect(red).toBeLessThan(340);
+    const outlined = looks.filter(({ fill }) => fill === undefined).length;
+    expect(outlined).toBeGreaterThan(150);
+    expect(outlined).toBeLessThan(250);
+  });
+
+  test('a group is copied with all that is in it', () => {
+    const grouped = sceneOf([
+      card('g', { kind: 'group', tags: ['shape'], source: { type: 'none' }, look: {} }),
+      card('inside', { parent: 'g' }),
+    ]);
+    const after = applied(multiply({ copies: 3 }), grouped);
+    expect(after.layers).toHaveLength(2 + 1 + 3 * 2);
+    expect(layerOf(after, 'run-1-c2-1').parent).toBe('run-1-c2');
+  });
+});
+
+describe('a run of copies', () => {
+  const first = applied(multiply({ copies: 12 }));
+  const restyled = edited(first, [
+    { type: 'set-layer', layer: 'run-1-c3', fields: { look: { fill: '#123456' }, name: 'My own' } },
+  ]);
+
+  test('is changed: copies that stay keep who they are and what was done by hand, others come and go', () => {
+    const more = edited(restyled, replan(restyled, SHELF, 'run-1', multiply({ copies: 20, seed: 5 }), CONTEXT).edits);
+    expect(sceneSchema.safeParse(more).success).toBe(true);
+    expect(copiesIn(more)).toHaveLength(20);
+    expect(layerOf(more, 'run-1-c3')).toMatchObject({ name: 'My own', look: { fill: '#123456' } });
+    expect(layerOf(more, 'run-1-c3').rest['position.x']).not.toBe(layerOf(first, 'run-1-c3').rest['position.x']);
+    const fewer = edited(more, replan(more, SHELF, 'run-1', multiply({ copies: 5, seed: 5 }), CONTEXT).edits);
+    expect(copiesIn(fewer).map(({ id }) => id)).toEqual([1, 2, 3, 4, 5].map((n) => `run-1-c${n}`));
+    expect(replan(fewer, SHELF, 'run-1', multiply({ copies: 5, seed: 5 }), CONTEXT).edits).toEqual([]);
+  });
+
+  test('a later run on the copies goes on when it is changed, and does not multiply them again', () => {
+    const style = {
+      ...createStyle({ by: 'group', group: 'run-1-all' }),
+      vary: { fill: { by: 'colours' as const, colours: ['#00ff00'], how: 'turns' as const } },
+    };
+    const styled = edited(first, plan(first, SHELF, style, { ...CONTEXT, runId: 'run-2' }).edits);
+    const byKind = multiply({ pick: { by: 'rule', kind: 'card' }, copies: 6 });
+    const changed = edited(styled, replan(styled, SHELF, 'run-1', byKind, CONTEXT).edits);
+    expect(copiesIn(changed)).toHaveLength(6);
+    expect(
+      copiesIn(changed)
+        .slice(0, 2)
+        .map(({ look }) => look.fill),
+    ).toEqual(['#00ff00', '#00ff00']);
+  });
+
+  test('is switched off and on again, and removed without a trace', () => {
+    const off = edited(restyled, switchRun(restyled, 'run-1').edits);
+    expect(layerOf(off, 'run-1-all').hidden).toBe(true);
+    const on = edited(off, switchRun(off, 'run-1').edits);
+    expect(on.layers).toEqual(restyled.layers);
+    expect(edited(restyled, removeRun(restyled, 'run-1').edits).layers).toEqual(scene.layers);
+    const kept = edited(first, [{ type: 'add-layer', index: 3, layer: card('own', { parent: 'run-1-all' }) }]);
+    expect(edited(kept, removeRun(kept, 'run-1').edits).layers.map(({ id }) => id)).toEqual([
+      'star',
+      'moon',
+      'ground',
+      'own',
+      'run-1-all',
+    ]);
+  });
+
+  test('the sentence reads', () => {
+    const recipe = multiply({ copies: 60, in: { presets: [{ id: 'fade-in', weight: 1 }], length: '5f' } });
+    expect(sentenceOf(recipe, { scene, shelf: SHELF, count: 2 })).toBe(
+      'Multiply the layers tagged “shape” into 60 copies between 0:00 and 2 s, each living 1 s, from a spread over the whole frame to where they began, at their own size, in by Fade in, seed 1.',
+    );
+  });
+});
+
+describe('places of copies', () => {
+  const frame = { width: 1_000, height: 500 };
+  const placing = { frame, count: 2_000, draw: createDraw({ seed: 9 }), seed: 9, draws: ['x', 'y'] as const };
+  const whole = { x: 0.5, y: 0.5, width: 1, height: 1 };
+  const own = () => ({ x: 500, y: 250 });
+
+  test('a spread is even: each tenth of the frame has its share (chi-squared, 9 degrees of freedom, below 27.9 for 99.9 %)', () => {
+    for (const part of ['x', 'y'] as const) {
+      const size = part === 'x' ? 1_000 : 500;
+      const counts = new Array<number>(10).fill(0);
+      for (const at of placesOfCopies({ by: 'spread', shape: 'box', ...whole }, own, placing))
+        counts[Math.floor((at[part] / size) * 10)]++;
+      const chi = counts.reduce((sum, count) => sum + (count - 200) ** 2 / 200, 0);
+      expect(chi).toBeLessThan(27.9);
+    }
+  });
+
+  test('an ellipse is filled evenly: a quarter lies within half its radius', () => {
+    const inside = placesOfCopies({ by: 'spread', shape: 'ellipse', ...whole }, own, placing).filter(
+      ({ x, y }) => ((x - 500) / 500) ** 2 + ((y - 250) / 250) ** 2 <= 0.25,
+    ).length;
+    expect(inside / 2_000).toBeCloseTo(0.25, 1);
+  });
+
+  test('places that are apart do not come nearer than the gap, where there is room', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e6 }), (seed) => {
+        const places = placesOfCopies({ by: 'apart', gap: 40, ...whole }, own, { ...placing, count: 80, seed });
+        const least = Math.min(
+          ...places.flatMap((a, i) => places.slice(i + 1).map((b) => Math.hypot(a.x - b.x, a.y - b.y))),
+        );
+        expect(least).toBeGreaterThanOrEqual(40);
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  test('a direction leads from where the layer rests, a grid fills rows, a line is gone along evenly', () => {
+    const [at] = placesOfCopies({ by: 'direction', degrees: 180, distance: 0.25, stray: 0 }, own, {
+      ...placing,
+      count: 1,
+    });
+    expect(at.x).toBeCloseTo(250, 9);
+    expect(at.y).toBeCloseTo(250, 9);
+    const grid = placesOfCopies({ by: 'grid', columns: 2, ...whole }, own, { ...placing, count: 4 });
+    expect(grid.map(({ x, y }) => [x, y])).toEqual([
+      [250, 125],
+      [750, 125],
+      [250, 375],
+      [750, 375],
+    ]);
+    const line = placesOfCopies({ by: 'line', d: 'M0 0 L100 0' }, own, { ...placing, count: 5 });
+    expect(line.map(({ x }) => Math.round(x))).toEqual([0, 25, 50, 75, 100]);
+  });
+
+  test('draws are the same whatever the number of copies, and known numbers on every machine', () => {
+    const draw = createDraw({ seed: 7 });
+    expect([draw(0, 'x'), draw(0, 'y'), draw(59, 'colour')].map((value) => Number(value.toFixed(9)))).toEqual([
+      0.046734526, 0.427144776, 0.072458399,
+    ]);
+    expect(weighted([1, 0.0001, 3], 0.99)).toBe(2);
+    expect(weighted([1], 0.5)).toBe(0);
+  });
+});
