@@ -91,6 +91,8 @@ export function copyOf(run: string, copy: number, { layer, parts, at }: Source, 
       parent: isTop ? groupId(run) : (ids.get(part.parent ?? '') ?? groupId(run)),
       hidden: isTop ? false : part.hidden,
       locked: false,
+      // Whoever picks by tag means the first ones; copies are picked by their group.
+      tags: ['copy'],
       copy: { of: part.id },
       span: isTop ? span : { in: moved.in, out: Math.max(moved.in + 1, Math.max(moved.out, span.out)) },
       rest: isTop ? { ...part.rest, 'position.x': at.x, 'position.y': at.y } : part.rest,

@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { compileScene, createFrame, sampleFrame, TICKS_PER_SECOND, type Scene } from '@wexikine/core';
+import { paintBackground } from '@wexikine/paint';
 import { prepareCanvas } from './canvas';
 import { PainterService } from './painter.service';
 
@@ -79,6 +80,7 @@ export class ScenePicture implements OnDestroy {
     context.beginPath();
     context.rect(x, y, width * scale, height * scale);
     context.clip();
+    paintBackground(context, this.scene(), { scale, x, y });
     this.service.painter.paint(context, { compiled, frame }, { scale, x, y });
     context.restore();
   }

@@ -2,11 +2,15 @@ import {
   apply,
   createArrange,
   createRecipe,
+  createMultiply,
   createRigRecipe,
+  createStyle,
   plan,
   SCENE_FORMAT,
   ticksFromSeconds,
+  type ColourVariation,
   type Layer,
+  type MultiplyRecipe,
   type PresetRecipe,
   type Recipe,
   type RigRecipe,
@@ -43,6 +47,22 @@ function rigged(rig: string, change: Partial<RigRecipe> = {}): FieldHelp['recipe
   return (layers) => ({
     ...createRigRecipe(rig, { by: 'layers', layers: ids(layers) }),
     order: { by: 'across' },
+    ...change,
+  });
+}
+
+function styled(fill: ColourVariation): FieldHelp['recipe'] {
+  return (layers) => ({
+    ...createStyle({ by: 'layers', layers: ids(layers) }),
+    order: { by: 'across' },
+    vary: { fill },
+  });
+}
+
+function copied(change: Partial<MultiplyRecipe> = {}): FieldHelp['recipe'] {
+  return (layers) => ({
+    ...createMultiply({ by: 'layers', layers: ids(layers, (i) => i === 0) }),
+    scale: { begin: [0.5, 0.5], end: [0.5, 0.5] },
     ...change,
   });
 }
@@ -142,9 +162,78 @@ const HELP: Readonly<Record<string, FieldHelp>> = {
   },
 };
 
+/** Help of sentences that are about looks and copies. */
+const MORE_HELP: Readonly<Record<string, FieldHelp>> = {
+  from: {
+    text: 'Whose look the layers get: that of one layer, which they can go on following, or each its own with a colour that differs.',
+    recipe: styled({ by: 'step', lightness: -0.04, chroma: 0, hue: 0 }),
+  },
+  'style-parts': {
+    text: 'Which parts of the look are set; the others stay as they are. Here it is the fill.',
+    recipe: styled({ by: 'step', lightness: 0, chroma: 0, hue: 20 }),
+  },
+  vary: {
+    text: 'How this colour differs from layer to layer. Here it is a ramp along the order.',
+    recipe: styled({ by: 'colours', colours: ['#1e6a59', '#f3c98b'], how: 'ramp' }),
+  },
+  copies: {
+    text: 'How many copies there are, and which of the layers each is a copy of.',
+    recipe: copied({ copies: 24 }),
+  },
+  'from-time': { text: 'From when on there are copies.', recipe: copied({ from: { by: 'time', at: '1s' } }) },
+  'to-time': { text: 'Until when all copies have gone.', recipe: copied({ to: { by: 'time', at: '1.5s' } }) },
+  life: {
+    text: 'How long each copy is there, and whether they begin evenly or at random.',
+    recipe: copied({ life: { by: 'random', least: '8f', most: '1s' } }),
+  },
+  begin: {
+    text: 'Where copies begin. Here they are in an ellipse around the middle.',
+    recipe: copied({ begin: { by: 'spread', shape: 'ellipse', x: 0.5, y: 0.5, width: 0.7, height: 0.7 } }),
+  },
+  end: {
+    text: 'Where copies end. Here they fly off to the right.',
+    recipe: copied({ end: { by: 'direction', degrees: 0, distance: 0.4, stray: 20 } }),
+  },
+  size: {
+    text: 'How large copies are. Here they grow from nothing.',
+    recipe: copied({ scale: { begin: [0, 0], end: [0.3, 0.6] } }),
+  },
+  turns: {
+    text: 'How copies are turned, or turn while they live.',
+    recipe: copied({ turn: { begin: [-180, 180], end: [0, 0] } }),
+  },
+  clear: {
+    text: 'How opaque copies are. Here they fade while they live.',
+    recipe: copied({ opacity: { begin: [1, 1], end: [0, 0] } }),
+  },
+  in: {
+    text: 'How copies come in: by one preset of the library, or by one of several, some more often than others.',
+    recipe: copied(),
+  },
+  out: { text: 'How copies go: by one preset of the library, or by one of several.', recipe: copied() },
+  colours: {
+    text: 'Which colours copies have, and how often each comes.',
+    recipe: copied({
+      colours: {
+        colours: [
+          { colour: '#c7761b', weight: 1 },
+          { colour: '#5bb59d', weight: 1 },
+        ],
+        how: 'random',
+        outlined: 0.3,
+      },
+    }),
+  },
+  seed: {
+    text: 'Chance by number: the same seed gives the same copies. Roll again until they please.',
+    recipe: copied({ seed: 4 }),
+  },
+};
+
 /** The help for a field of the sentence. */
 export function helpFor(field: string): FieldHelp {
-  return HELP[field.replace(/^(parameter|role|step):.*/, '$1')] ?? HELP['operation'];
+  const name = field.replace(/^(parameter|role|step|vary):.*/, '$1');
+  return HELP[name] ?? MORE_HELP[name] ?? HELP['operation'];
 }
 
 const LENGTH = ticksFromSeconds(3);

@@ -16,7 +16,7 @@ import {
 } from '@wexikine/core';
 import type { FromPlanner, PlanTask } from './messages';
 import { inParts } from './parts';
-import { changesBetween, drawRun, valuesOf, type PlannedRun } from './planned-run';
+import { changesBetween, coming, comingBetween, drawRun, valuesOf, type PlannedRun } from './planned-run';
 
 /** Plans a task with all that applying it takes: a new run, or one that is there once more. */
 export function planTask(scene: Scene, shelf: Shelf, { recipe, context, run }: PlanTask, compile: CompilePreset): Plan {
@@ -41,16 +41,18 @@ function headOf({ id, recipe, preset, rig, uses, by, when, layers }: RunRecord):
 /** Plans a task as far as it is shown. */
 export function showTask(scene: Scene, shelf: Shelf, task: PlanTask, compile: CompilePreset): PlannedRun {
   if (task.run === null) {
-    const { findings, counts, run, layers } = dryRun(scene, shelf, task.recipe, task.context, compile);
+    const { findings, counts, run, layers, added, removed } = dryRun(scene, shelf, task.recipe, task.context, compile);
     const changes = changesBetween(
       scene,
       layers.map(({ after }) => after),
     );
-    return { findings, counts, run, layers: layers.map(valuesOf), changes, hasEdits: layers.length > 0 };
+    const hasEdits = layers.length > 0;
+    return { findings, counts, run, layers: layers.map(valuesOf), changes, hasEdits, ...coming({ added, removed }) };
   }
   const { findings, counts, run, layers, edits } = planTask(scene, shelf, task, compile);
   const applied = apply(scene, edits);
   const changes = applied.ok ? changesBetween(scene, applied.scene.layers) : [];
+  const { added, removed } = applied.ok ? comingBetween(scene, applied.scene) : {};
   return {
     findings,
     counts,
@@ -58,6 +60,7 @@ export function showTask(scene: Scene, shelf: Shelf, task: PlanTask, compile: Co
     layers: layers.map(valuesOf),
     changes,
     hasEdits: edits.length > 0,
+    ...coming({ added, removed }),
   };
 }
 
@@ -69,11 +72,12 @@ export function checkTask(
   compile: CompilePreset,
 ): readonly Finding[] {
   if (!task) return checkScene(scene, shelf);
-  const { layers, changes, run } = showTask(scene, shelf, task, compile);
+  const planned = showTask(scene, shelf, task, compile);
+  const { layers } = planned;
   if (layers.length === 0) return [];
   const { start, finish } = solvedIn(layers);
   const moved = new Set(layers.map(({ layer }) => layer));
-  return findInMotion(drawRun(scene, changes, run), moved, start ?? 0, finish ?? scene.length);
+  return findInMotion(drawRun(scene, planned), moved, start ?? 0, finish ?? scene.length);
 }
 
 /** A plan as messages, without its layers, which applying it does not need: whole where it is small, else in parts. */

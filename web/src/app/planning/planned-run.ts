@@ -73,17 +73,45 @@ function withRig({ runs }: Scene, head: RunHead | null): Scene['runs'] {
   return index < 0 ? [...runs, run] : runs.with(index, { ...runs[index], ...run });
 }
 
+/** Layers that come and go, where there are any. */
+type Coming = Pick<DryRun, 'added' | 'removed'>;
+
+/** Layers that come and go, without saying so where there are none. */
+export function coming({
+  added = [],
+  removed = [],
+}: { readonly [Part in keyof Coming]: Coming[Part] | undefined }): Coming {
+  return { ...(added.length > 0 ? { added } : {}), ...(removed.length > 0 ? { removed } : {}) };
+}
+
+/** Layers that another scene has and this one has not, and the other way round. */
+export function comingBetween(before: Scene, after: Scene): Coming {
+  if (before.layers === after.layers) return {};
+  const [old, now] = [before, after].map(({ layers }) => new Map(layers.map((layer) => [layer.id, layer])));
+  // One that is there again as another one goes and comes.
+  const isOther = (id: string): boolean => old.get(id)?.copy?.of !== now.get(id)?.copy?.of;
+  return coming({
+    added: after.layers.filter(({ id }) => !old.has(id) || isOther(id)),
+    removed: before.layers.filter(({ id }) => !now.has(id) || isOther(id)).map(({ id }) => id),
+  });
+}
+
+/** What is drawn of a dry run. */
+export type DrawnRun = Pick<PlannedRun, 'changes'> & Partial<Pick<PlannedRun, 'run'>> & Coming;
+
 /** A scene with a dry run in it; shares what does not change. */
-export function drawRun(standing: Scene, changes: readonly LayerChange[], run: RunHead | null = null): Scene {
+export function drawRun(standing: Scene, { changes, run = null, added = [], removed = [] }: DrawnRun): Scene {
   const runs = withRig(standing, run);
   const scene = runs === standing.runs ? standing : { ...standing, runs };
-  if (changes.length === 0) return scene;
+  if (changes.length === 0 && added.length === 0 && removed.length === 0) return scene;
   const byLayer = new Map(changes.map((change) => [change.layer, change]));
   const layers = scene.layers.map((layer) => {
     const change = byLayer.get(layer.id);
     return change ? changed(layer, change) : layer;
   });
-  return { ...scene, layers };
+  if (added.length === 0 && removed.length === 0) return { ...scene, layers };
+  const gone = new Set(removed);
+  return { ...scene, layers: [...layers.filter(({ id }) => !gone.has(id)), ...added] };
 }
 
 /** What a run gives to a layer, without the layer. */

@@ -137,7 +137,7 @@ describe('plans on their way', () => {
     const { changes, hasEdits, layers: values } = unpackRun(structuredClone(packed, { transfer: buffers }));
     expect(hasEdits).toBe(true);
     expect(values.map(({ starts }) => starts)).toEqual(whole.layers.map(({ starts }) => starts));
-    expect(drawRun(many, changes).layers.map(drawn)).toEqual(sceneWith(many, whole.edits).layers.map(drawn));
+    expect(drawRun(many, { changes }).layers.map(drawn)).toEqual(sceneWith(many, whole.edits).layers.map(drawn));
   });
 
   test('come through packed as they were: spans, rest poses, channels without keys, hand keys, text values', () => {
@@ -158,8 +158,14 @@ describe('plans on their way', () => {
         { layer: 'b', place: 1, starts: 8, lasts: 9, moments: [], values: {} },
       ],
       changes: [
-        { layer: 'a', span: { in: 1, out: 5 }, rest: null, tracks: { opacity: [key(0), key(3, 'r')], rotation: null } },
-        { layer: 'b', span: null, rest: { opacity: 0.5 }, tracks: {} },
+        {
+          layer: 'a',
+          span: { in: 1, out: 5 },
+          rest: null,
+          look: { fill: '#fff' },
+          tracks: { opacity: [key(0), key(3, 'r')], rotation: null },
+        },
+        { layer: 'b', span: null, rest: { opacity: 0.5 }, look: null, tracks: {} },
       ],
     };
     expect(unpackRun(packRun(planned).packed)).toEqual(planned);
@@ -174,7 +180,7 @@ describe('plans on their way', () => {
     const { changes, hasEdits } = showTask(both, shelf, again, compilePreset);
     expect(hasEdits).toBe(true);
     const { edits } = planTask(both, shelf, again, compilePreset);
-    expect(drawRun(both, changes).layers.map(drawn)).toEqual(sceneWith(both, edits).layers.map(drawn));
+    expect(drawRun(both, { changes }).layers.map(drawn)).toEqual(sceneWith(both, edits).layers.map(drawn));
     expect(unpackRun(packRun(showTask(both, shelf, again, compilePreset)).packed).changes).toEqual(changes);
     const same = showTask(both, shelf, { ...again, recipe }, compilePreset);
     expect([same.hasEdits, same.changes]).toEqual([false, []]);

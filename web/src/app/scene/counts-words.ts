@@ -8,6 +8,8 @@ function many(count: number, one: string, more: string): string {
 export function countsWords({ counts, run }: Pick<DryRun, 'counts' | 'run'>): string {
   const { layers, added, replaced, removed, kept } = counts;
   if (run?.rig) return `Dry run: ${many(layers, '1 layer', 'layers')} rigged, no keys`;
+  if (run?.recipe.operation === 'style') return `Dry run: ${many(layers, '1 layer', 'layers')} styled`;
+  if (run?.recipe.operation === 'multiply') return `Dry run: ${many(layers, '1 copy', 'copies')}, +${added} keys`;
   const isAdjusted = run?.recipe.operation === 'adjust';
   const parts = isAdjusted
     ? [`${many(replaced, '1 key', 'keys')} adjusted`, ...(added > 0 ? [`+${added}`] : [])]

@@ -240,7 +240,7 @@ export class DraftStore implements OnDestroy {
   /** The scene with a plan in it; kept, since several parts of the screen ask for the same one. */
   private draw(planned: Planned): Scene {
     if (this.applied?.planned === planned) return this.applied.scene;
-    const scene = drawRun(planned.scene, planned.result?.changes ?? [], planned.result?.run ?? null);
+    const scene = planned.result ? drawRun(planned.scene, planned.result) : planned.scene;
     this.applied = { planned, scene };
     return scene;
   }

@@ -2,6 +2,8 @@ import {
   createAdjust,
   createArrange,
   createClear,
+  createMultiply,
+  createStyle,
   createKeysRecipe,
   createLineUp,
   createRecipe,
@@ -20,6 +22,8 @@ import {
   type RigRecipe,
   type Scene,
   type Ticks,
+  ticksFromSeconds,
+  type MultiplyRecipe,
 } from '@wexikine/core';
 import { commonestTag, freeLayers } from '../planning/free-layers';
 
@@ -141,6 +145,10 @@ export function withOperation(recipe: Recipe, operation: Operation, fresh: Fresh
       return withCommon(createKeysRecipe(operation, recipe.pick), recipe);
     case 'adjust':
       return withCommon(createAdjust(recipe.pick), recipe);
+    case 'style':
+      return withCommon(createStyle(recipe.pick), recipe);
+    case 'multiply':
+      return multiplyIn(scene, recipe);
     case 'clear':
       return withCommon(createClear(recipe.pick), recipe);
     case 'bring-in':
@@ -152,6 +160,15 @@ export function withOperation(recipe: Recipe, operation: Operation, fresh: Fresh
       return item ? withPreset(common, item, playhead) : null;
     }
   }
+}
+
+const USUAL_STRETCH = ticksFromSeconds(2);
+
+/** Copies over the first two seconds of a scene, or over all of a shorter one. */
+function multiplyIn({ length, rate }: Scene, { pick, seed }: Recipe): MultiplyRecipe {
+  const plain = createMultiply(pick);
+  if (length >= USUAL_STRETCH) return { ...plain, seed };
+  return { ...plain, seed, to: { by: 'time', at: formatShort(length, rate) }, life: { by: 'rest' } };
 }
 
 /** The preset recipe that was left last, with who and in which order as they are now: its timing is taken over. */

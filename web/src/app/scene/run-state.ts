@@ -111,6 +111,13 @@ export class RunState {
     return [...this.picked()].filter((id) => reasons.get(id) === null).length;
   });
 
+  /** "12 of 79 layers picked". */
+  readonly pickedWords = computed(() => {
+    const all = this.standing()?.layers.length ?? 0;
+    const count = this.draft()?.recipe.operation === 'multiply' ? this.pickedCount() : this.count();
+    return `${count} of ${all} layers picked`;
+  });
+
   readonly parameters = computed(() => {
     const recipe = this.draft()?.recipe;
     return recipe ? parametersFor(recipe, this.shelf()) : [];

@@ -39,6 +39,7 @@ import { Teller } from './actions/teller';
 import { commandFor, isMainKey, neighbourKey, type SceneCommand } from './scene-keys';
 import { downloadScene, downloadPage } from './download';
 import { DraftStore } from './draft.store';
+import { CopiesPanel } from './panels/copies-panel';
 import { CuesPanel } from './panels/cues-panel';
 import { CurvePanel } from './curve/curve-panel';
 import { DialsPanel } from './panels/dials-panel';
@@ -72,6 +73,7 @@ const BAKED =
   selector: 'wx-scene-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    CopiesPanel,
     CuesPanel,
     CurvePanel,
     DialsPanel,
@@ -235,6 +237,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const sound = inject(SoundPlayer);
     const heard = computed(() => this.run.standing()?.layers ?? []);
     effect(() => sound.setLayers(heard()));
+    effect(() => {
+      if (this.isCopying()) this.panel.set('timing');
+    });
     effect(() => this.selectFirst());
     // Keys are changed as fast as they are typed: views have the scene of after before the next one comes.
     inject(KeyEdits).changed$.subscribe(() => this.detector.detectChanges());
@@ -276,7 +281,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     // the focus back to its field as it goes, so the preview takes it after that.
     this.sentence()?.shut();
     afterNextRender(() => this.preview()?.focus(), { injector: this.injector });
-    this.teller.tell(isChange ? 'The run was changed.' : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`);
+    const isCopied = this.draft()?.recipe.operation === 'multiply';
+    const done = isCopied
+      ? `Made ${count === 1 ? '1 copy' : `${count} copies`}.`
+      : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`;
+    this.teller.tell(isChange ? 'The run was changed.' : done);
   }
 
   protected readonly isGuided = linkedSignal(() => this.guide() !== undefined);
@@ -306,6 +315,13 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       this.pointedAt?.classList.add('guided');
     });
   }
+
+  /** The sentence, where it makes copies and its dry run is shown. */
+  protected readonly copies = computed(() => {
+    const draft = this.draft();
+    return draft?.isLive && draft.recipe.operation === 'multiply' ? draft.recipe : null;
+  });
+  private readonly isCopying = computed(() => this.copies() !== null);
 
   protected readonly panelLabels = PANEL_LABELS;
 

@@ -2,7 +2,10 @@ import { Injectable, inject, type OnDestroy } from '@angular/core';
 import {
   describeEditProblem,
   difference,
+  createShelf,
   isEmptyDifference,
+  replan,
+  withFollowers,
   type Edit,
   type Scene,
   type SceneChange,
@@ -32,6 +35,9 @@ const SAVE_AFTER = 500;
 const RETRY_AFTER = 3_000;
 /** Milliseconds after news of this scene until it is asked for; one's own save has been answered by then. */
 const CATCH_UP_AFTER = 200;
+
+/** A look is taken from a layer, not from the library. */
+const NO_SHELF = createShelf([]);
 
 /** Somebody saved this scene meanwhile: what they did, and where both changed the same. */
 export interface Conflict {
@@ -128,7 +134,19 @@ export class SceneStore implements OnDestroy {
 
   /** Does a named step; those with the same `merge` that follow each other are one. False when it was refused; then nothing changed and `problem$` says why. */
   do(label: string, edits: readonly Edit[], merge?: string): boolean {
-    return this.advance((history) => doStep(history, label, edits, merge), label);
+    return this.advance((history) => doStep(history, label, this.withFollowers(history.scene, edits), merge), label);
+  }
+
+  /** Where a layer is changed that others follow in their look, they are changed in the same step. */
+  private withFollowers(scene: Scene, edits: readonly Edit[]): readonly Edit[] {
+    const context = { by: personName(), when: new Date().toISOString() };
+    return withFollowers(
+      scene,
+      edits,
+      NO_SHELF,
+      context,
+      (now, shelf, run, about) => replan(now, shelf, run.id, run.recipe, about).edits,
+    );
   }
 
   undo(): void {

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { compileScene, createFrame, sampleFrame, type Scene } from '@wexikine/core';
+import { paintBackground } from '@wexikine/paint';
 import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
 
@@ -52,6 +53,7 @@ export class VariantView {
       sampleFrame(compiled, this.time(), frame);
       context.clearRect(0, 0, context.canvas.width, context.canvas.height);
       const scale = context.canvas.width / this.scene().width;
+      paintBackground(context, this.scene(), { scale, x: 0, y: 0 });
       this.service.painter.paint(context, { compiled, frame }, { scale, x: 0, y: 0 });
     });
   }

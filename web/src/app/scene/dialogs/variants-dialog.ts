@@ -88,7 +88,7 @@ export class VariantsDialog {
   constructor() {
     this.planner.setLibrary([...this.data.shelf.items.values()]);
     this.planner.done$.subscribe(({ task, result }) => {
-      const scene = drawRun(this.data.scene, result?.changes ?? []);
+      const scene = result ? drawRun(this.data.scene, { ...result, run: null }) : this.data.scene;
       const solved = solvedIn(result?.layers ?? []);
       const from = solved.start ?? 0;
       const to = Number.isFinite(solved.finish) ? (solved.finish ?? this.data.scene.length) : this.data.scene.length;

@@ -10,7 +10,7 @@ let made = 0;
   template: `
     <fieldset>
       <legend>{{ label() }}</legend>
-      <div class="choices">
+      <div class="choices" [class.two]="choices().length > 9">
         @for (choice of choices(); track choice.value) {
           <label class="choice" [class.on]="choice.value === value()">
             <input
@@ -36,6 +36,11 @@ let made = 0;
       margin: 0;
       padding: 0;
       min-width: 0;
+    }
+    .two {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+      width: 372px;
     }
     legend {
       padding: 0 0 6px;

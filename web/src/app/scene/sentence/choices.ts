@@ -19,6 +19,8 @@ export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation }
   { value: 'thin-out', label: 'Thin out', note: 'fewer keys for the same motion' },
   { value: 'line-up', label: 'Line up', note: 'when layers begin and end' },
   { value: 'arrange', label: 'Arrange', note: 'where layers rest' },
+  { value: 'style', label: 'Style', note: 'looks, from one layer or varied' },
+  { value: 'multiply', label: 'Multiply', note: 'copies, spread in place and time' },
   { value: 'clear', label: 'Clear', note: 'take keys away' },
 ];
 

@@ -30,6 +30,8 @@ import { FinishEditor } from './finish-editor';
 import { ParameterEditor } from './parameter-editor';
 import { PickEditor } from './pick-editor';
 import { PresetEditor } from './preset-editor';
+import { MultiplyEditor } from './multiply-editor';
+import { StyleEditor } from './style-editor';
 import { NumberField } from '../../fields/number-field';
 import { RigFields } from './rig-fields';
 import type { WayValue } from './way-fields';
@@ -55,11 +57,13 @@ const PLAIN: Readonly<Record<Timing, object>> = {
     ChoiceEditor,
     ClearEditor,
     FinishEditor,
+    MultiplyEditor,
     NumberField,
     ParameterEditor,
     PickEditor,
     PresetEditor,
     RigFields,
+    StyleEditor,
     WayForm,
   ],
   templateUrl: './field-editor.html',
@@ -147,6 +151,14 @@ export class FieldEditor {
   protected readonly arrange = computed(() => {
     const recipe = this.recipe();
     return recipe.operation === 'arrange' ? recipe : null;
+  });
+  protected readonly style = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'style' ? recipe : null;
+  });
+  protected readonly multiply = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'multiply' ? recipe : null;
   });
   protected readonly clear = computed(() => {
     const recipe = this.recipe();

@@ -30,6 +30,8 @@ import {
 import { Scrub } from '../../fields/scrub';
 import { FieldHelpButton } from '../../help/field-help';
 import { stepsOfKey } from '../../fields/value-field';
+import { missingExtras } from './multiply-editor';
+import { missingColours } from './style-editor';
 import { FieldEditor } from './field-editor';
 import { canScrub, scrubField } from './scrub-field';
 
@@ -43,6 +45,11 @@ interface Piece extends SentencePart {
   readonly isLast: boolean;
 }
 
+const ADD_LABELS: Readonly<Partial<Record<Operation, string>>> = {
+  adjust: 'Another step',
+  style: 'Let a colour differ',
+  multiply: 'Say more of the copies',
+};
 const LAST = ', and ';
 const MOST_STEPS = 20;
 
@@ -111,16 +118,19 @@ export class SentenceBar {
 
   protected readonly parts = computed(() => {
     const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count(), solved: this.solved() };
-    return withTails(sentenceParts(this.recipe(), facts), ['rig', 'adjust'].includes(this.recipe().operation));
+    return withTails(
+      sentenceParts(this.recipe(), facts),
+      ['rig', 'adjust', 'style', 'multiply'].includes(this.recipe().operation),
+    );
   });
 
-  protected readonly addLabel = computed(() =>
-    this.recipe().operation === 'adjust' ? 'Another step' : 'Set another parameter',
-  );
+  protected readonly addLabel = computed(() => ADD_LABELS[this.recipe().operation] ?? 'Set another parameter');
 
   protected readonly canAdd = computed(() => {
     const recipe = this.recipe();
     if (recipe.operation === 'adjust') return recipe.steps.length < MOST_STEPS;
+    if (recipe.operation === 'style') return missingColours(recipe).length > 0;
+    if (recipe.operation === 'multiply') return missingExtras(recipe).length > 0;
     if (!hasParameters(recipe)) return false;
     return parametersFor(recipe, this.shelf()).some(({ name }) => recipe.parameters[name] === undefined);
   });

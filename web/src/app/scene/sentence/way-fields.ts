@@ -16,6 +16,7 @@ export type WayFieldKind =
   | 'cue'
   | 'curve'
   | 'moment'
+  | 'path'
   | 'edge';
 
 /** One field of a way: where it stands in the recipe, and how it is shown. */

@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { formatShort, frameTicks, parseTimeEntry, type Rate, type Scene, type Shelf } from '@wexikine/core';
+import {
+  formatShort,
+  frameTicks,
+  parseTimeEntry,
+  pathProblem,
+  type Rate,
+  type Scene,
+  type Shelf,
+} from '@wexikine/core';
 import { EasingEditor } from '../../fields/easing-editor';
 import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
@@ -16,6 +24,7 @@ const PATTERNS: Readonly<Partial<Record<WayField['kind'], readonly [RegExp, stri
   pixels: [/^-?\d+(\.\d+)?\s*(px)?$/, 'Give a length such as 24px.'],
   number: [/^\d+(\.\d+)?$/, 'Give a number such as 2.'],
   count: [/^\d+$/, 'Give a whole number such as 3.'],
+  path: [/^\s*M[\sMLHVCSQTAZmlhvcsqtaz\d.,eE+-]*$/, 'Give an SVG path such as M0 0 L400 300.'],
 };
 const UNITS: Readonly<Partial<Record<WayField['kind'], string>>> = { percent: '%', degrees: 'deg', pixels: 'px' };
 
@@ -197,7 +206,8 @@ export class WayForm {
   }
 
   protected give(field: WayField, text: string): void {
-    if (field.kind === 'time' || field.kind === 'signed-time') return this.set(field, text.trim());
+    if (field.kind === 'time' || field.kind === 'signed-time' || field.kind === 'path')
+      return this.set(field, text.trim());
     if (text.trim() === '') return this.set(field, undefined);
     const number = Number.parseFloat(text);
     this.set(field, field.kind === 'percent' ? number / 100 : number);
@@ -247,6 +257,7 @@ export class WayForm {
     return (text) => {
       if (text.trim() === '' && field.optional) return null;
       if (!pattern.test(text.trim())) return message;
+      if (field.kind === 'path') return pathProblem(text.trim());
       const [least, most] = [field.least ?? -Infinity, field.most ?? Infinity];
       const number = Number.parseFloat(text);
       if (number >= least && number <= most) return null;

@@ -198,3 +198,75 @@ export const ARRANGE_WAYS: readonly Way[] = [
   ]),
   way('cover', 'Cover the frame', 'however they turn'),
 ];
+
+/** Ways in which a colour differs from layer to layer. */
+export const COLOUR_WAYS: readonly Way[] = [
+  way('step', 'A step further each', 'from the colour that is there', { lightness: -0.06, chroma: 0, hue: 0 }, [
+    field('lightness', 'Lighter; darker below 0', 'percent', { least: -100, most: 100 }),
+    field('chroma', 'More colourful; greyer below 0', 'percent', { least: -40, most: 40 }),
+    field('hue', 'Hue turned by', 'degrees', { least: -360, most: 360 }),
+  ]),
+  way('colours', 'From a list of colours', 'by turns, by chance or as a ramp', {
+    colours: ['#1e6a59', '#c7761b', '#8b4fa0'],
+    how: 'turns',
+  }),
+  way('data', 'From a data column', 'a colour in it for each layer', { column: '' }, [
+    field('column', 'Column', 'column'),
+  ]),
+];
+
+const AREA = [
+  field('x', 'Its middle, from the left', 'percent', { least: -1000 }),
+  field('y', 'Its middle, from the top', 'percent', { least: -1000 }),
+  field('width', 'Width of it', 'percent'),
+  field('height', 'Height of it', 'percent'),
+];
+const WHOLE = { x: 0.5, y: 0.5, width: 1, height: 1 };
+
+/** Ways in which copies begin. */
+export const COPY_BEGINS: readonly Way[] = [
+  way('spread', 'A spread', 'at random in a part of the frame', { shape: 'box', ...WHOLE }, [
+    field('shape', 'Shape of the part', 'choice', {
+      options: [
+        ['box', 'a box'],
+        ['ellipse', 'an ellipse'],
+      ],
+    }),
+    ...AREA,
+  ]),
+  way('apart', 'Places apart', 'at random, none too near another', { ...WHOLE, gap: 60 }, [
+    field('gap', 'At least so far apart', 'pixels', { least: 1 }),
+    ...AREA,
+  ]),
+  way('grid', 'Columns and rows', 'in a part of the frame', { columns: 6, ...WHOLE }, [
+    field('columns', 'Columns', 'count', { least: 1 }),
+    ...AREA,
+  ]),
+  way('own', 'Their own place', 'where the layer rests'),
+  way('direction', 'A direction', 'from where the layer rests', { degrees: 0, distance: 0.5, stray: 0 }, [
+    field('degrees', 'Angle, 90° down', 'degrees', { least: -3600 }),
+    field('distance', 'So far, of the frame', 'percent', { least: -1000 }),
+    field('stray', 'Straying to either side', 'degrees', { least: 0, most: 180 }),
+  ]),
+  way('line', 'Along a line', 'evenly from its first to its last place', { d: 'M200 540 C700 140 1220 940 1720 540' }, [
+    field('d', 'Line, SVG path in px', 'path'),
+  ]),
+];
+
+/** Ways in which copies end. */
+export const COPY_ENDS: readonly Way[] = [
+  way('stays', 'Where they began', 'they do not travel'),
+  ...COPY_BEGINS.map((one) =>
+    one.value === 'direction' ? { ...one, label: 'Off in a direction', note: 'from where each began' } : one,
+  ),
+];
+
+/** Ways of how long copies live. */
+export const LIFE_WAYS: readonly Way[] = [
+  way('fixed', 'Each as long', '', { length: '1s' }, [field('length', 'Life', 'time', { least: 1 })]),
+  way('random', 'At random', 'the same for the same seed', { least: '12f', most: '2s' }, [
+    field('least', 'From', 'time', { least: 1 }),
+    field('most', 'To', 'time', { least: 1 }),
+  ]),
+  way('rest', 'Until the end of the stretch', 'the first ones live longest'),
+];

@@ -1,0 +1,180 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { contrastRatio, oklabFromCss, rampColour } from '@wexikine/core';
+import { Icon } from '../../icons/icon';
+import { asHex } from '../panels/look/looks';
+
+/** A colour of a list, and how often it comes against the others. */
+export interface ListedColour {
+  readonly colour: string;
+  readonly weight: number;
+}
+
+const MOST = 64;
+const RAMP = 5;
+
+/** A list of colours: each as text and picked, with how often it comes where that counts; ramps, and contrast of neighbours. */
+@Component({
+  selector: 'wx-colour-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [Icon],
+  template: `
+    <ol aria-label="Colours">
+      @for (one of colours(); track $index) {
+        <li>
+          <input
+            type="color"
+            [attr.aria-label]="'Colour ' + ($index + 1) + ', picked'"
+            [value]="hex(one.colour)"
+            (change)="setColour($index, text($event))"
+          />
+          <input
+            class="text-field mono"
+            [attr.aria-label]="'Colour ' + ($index + 1)"
+            [value]="one.colour"
+            (change)="setColour($index, text($event))"
+          />
+          @if (hasWeights()) {
+            <input
+              class="text-field mono weight"
+              inputmode="decimal"
+              title="How often it comes against the others"
+              [attr.aria-label]="'How often colour ' + ($index + 1) + ' comes'"
+              [value]="one.weight"
+              (change)="setWeight($index, text($event))"
+            />
+          }
+          <button
+            class="icon-button"
+            type="button"
+            [disabled]="colours().length === 1"
+            [attr.aria-label]="'Take colour ' + ($index + 1) + ' away'"
+            (click)="remove($index)"
+          >
+            <wx-icon name="close" />
+          </button>
+        </li>
+      }
+    </ol>
+    <div class="tools">
+      <button class="wx-button quiet" type="button" [disabled]="colours().length >= most" (click)="add()">
+        + colour
+      </button>
+      @if (colours().length > 1 && colours().length < 4) {
+        <button
+          class="wx-button quiet"
+          type="button"
+          title="Even steps in OKLCH between these colours"
+          (click)="makeRamp()"
+        >
+          Ramp of five
+        </button>
+      }
+    </div>
+    @if (closest(); as sentence) {
+      <p class="quiet-text">{{ sentence }}</p>
+    }
+    @if (problem(); as sentence) {
+      <p class="problem" role="alert">{{ sentence }}</p>
+    }
+  `,
+  styles: `
+    ol {
+      display: grid;
+      gap: 6px;
+      max-height: 240px;
+      margin: 0;
+      padding: 0;
+      overflow: auto;
+      list-style: none;
+    }
+    li {
+      display: flex;
+      gap: 6px;
+      align-items: center;
+    }
+    input[type='color'] {
+      flex: none;
+      width: 32px;
+      height: 30px;
+      padding: 2px;
+      border: 1px solid var(--line-strong);
+      border-radius: 6px;
+      background: var(--paper-high);
+    }
+    li .text-field {
+      min-width: 0;
+    }
+    li .weight {
+      flex: none;
+      width: 52px;
+    }
+    .tools {
+      display: flex;
+      gap: 6px;
+    }
+    .problem {
+      color: var(--rose);
+    }
+  `,
+})
+export class ColourList {
+  readonly colours = input.required<readonly ListedColour[]>();
+  readonly hasWeights = input(false);
+  readonly changed = output<readonly ListedColour[]>();
+  protected readonly most = MOST;
+  protected readonly problem = signal<string | null>(null);
+
+  /** The two colours that are told apart worst by lightness. */
+  protected readonly closest = computed(() => {
+    const list = this.colours();
+    let least = Infinity;
+    let pair = '';
+    list.forEach((a, i) =>
+      list.slice(i + 1).forEach((b, j) => {
+        const ratio = contrastRatio(a.colour, b.colour);
+        if (ratio >= least) return;
+        least = ratio;
+        pair = `Colours ${i + 1} and ${i + j + 2}`;
+      }),
+    );
+    return pair === '' ? null : `${pair} are nearest in lightness: contrast ${least.toFixed(1)} to 1.`;
+  });
+
+  protected text(event: Event): string {
+    return (event.target as HTMLInputElement).value.trim();
+  }
+
+  protected hex(colour: string): string {
+    return asHex(colour);
+  }
+
+  protected setColour(place: number, colour: string): void {
+    if (oklabFromCss(colour) === null)
+      return this.problem.set(`“${colour.slice(0, 30)}” is not a colour. Write one such as #f3c98b.`);
+    this.emit(this.colours().map((one, i) => (i === place ? { ...one, colour } : one)));
+  }
+
+  protected setWeight(place: number, text: string): void {
+    const weight = Number(text.replace(',', '.'));
+    if (!(weight > 0 && weight <= 1_000)) return this.problem.set('Write how often it comes, such as 2: above 0.');
+    this.emit(this.colours().map((one, i) => (i === place ? { ...one, weight } : one)));
+  }
+
+  protected add(): void {
+    this.emit([...this.colours(), { colour: '#f3c98b', weight: 1 }]);
+  }
+
+  protected remove(place: number): void {
+    this.emit(this.colours().filter((_, i) => i !== place));
+  }
+
+  protected makeRamp(): void {
+    const texts = this.colours().map(({ colour }) => colour);
+    this.emit(Array.from({ length: RAMP }, (_, i) => ({ colour: rampColour(texts, i / (RAMP - 1)), weight: 1 })));
+  }
+
+  private emit(colours: readonly ListedColour[]): void {
+    this.problem.set(null);
+    this.changed.emit(colours);
+  }
+}
