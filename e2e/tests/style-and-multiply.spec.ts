@@ -117,10 +117,8 @@ test('thirty squares from left to right, exchanged and rolled again, made, chang
   }
   // The run is opened again and changed: the first ones stay the same layers.
   await page.getByRole('tab', { name: /^Runs/ }).click();
-  await page
-    .getByRole('button', { name: /^(Change|Open|Reopen)/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'Change run 1' }).click();
+  await expect(page.getByText('Changing run 1.')).toBeVisible();
   await openField(page, screen, 'copies');
   await page.getByRole('dialog').getByLabel('Copies', { exact: true }).fill('40');
   await page.getByRole('dialog').getByLabel('Copies', { exact: true }).press('Enter');

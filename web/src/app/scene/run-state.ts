@@ -111,6 +111,13 @@ export class RunState {
     return [...this.picked()].filter((id) => reasons.get(id) === null).length;
   });
 
+  /** The sentence, where it makes copies and its dry run is shown. */
+  readonly copies = computed(() => {
+    const draft = this.draft();
+    return draft?.isLive && draft.recipe.operation === 'multiply' ? draft.recipe : null;
+  });
+  readonly isCopying = computed(() => this.copies() !== null);
+
   /** "12 of 79 layers picked". */
   readonly pickedWords = computed(() => {
     const all = this.standing()?.layers.length ?? 0;

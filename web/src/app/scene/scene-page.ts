@@ -235,10 +235,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       if (save.type === 'conflict') this.conflicts.ask(save.conflict);
     });
     const sound = inject(SoundPlayer);
-    const heard = computed(() => this.run.standing()?.layers ?? []);
-    effect(() => sound.setLayers(heard()));
+    effect(() => sound.setLayers(this.run.standing()?.layers ?? []));
     effect(() => {
-      if (this.isCopying()) this.panel.set('timing');
+      if (this.run.isCopying()) this.panel.set('timing');
     });
     effect(() => this.selectFirst());
     // Keys are changed as fast as they are typed: views have the scene of after before the next one comes.
@@ -315,13 +314,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       this.pointedAt?.classList.add('guided');
     });
   }
-
-  /** The sentence, where it makes copies and its dry run is shown. */
-  protected readonly copies = computed(() => {
-    const draft = this.draft();
-    return draft?.isLive && draft.recipe.operation === 'multiply' ? draft.recipe : null;
-  });
-  private readonly isCopying = computed(() => this.copies() !== null);
 
   protected readonly panelLabels = PANEL_LABELS;
 

@@ -1,0 +1,46 @@
+import { expect, type Page } from '@playwright/test';
+import { exportPage, FONTS, type Scene } from '@wexikine/core';
+import { compare, fontFaces, pageAt, paintedAt, painterScript } from './painted';
+
+let known: string | null = null;
+
+/** The application's fonts as CSS, read once. */
+function faces(): string {
+  known ??= fontFaces();
+  return known;
+}
+
+/** Pixels that may differ, as letters are smoothed in two ways, and the mean difference of a colour part. */
+const MOST_APART = 0.007;
+const MOST_MEAN = 1.2;
+
+/** A page that draws with the painter, beside the one that shows what is exported. */
+export async function openPainter(page: Page): Promise<Page> {
+  const painter = await page.context().newPage();
+  const fonts = FONTS.map((font) => `<b style="font-family:'${font}'">a</b>`).join('');
+  await painter.setContent(`<style>${faces()}</style>${fonts}`);
+  await painter.evaluate(() => document.fonts.ready);
+  await painter.addScriptTag({ content: painterScript() });
+  return painter;
+}
+
+/** Expects a scene to look the same on its exported page and as it is painted, at some times in seconds. */
+export async function expectSame(
+  page: Page,
+  painter: Page,
+  scene: Scene,
+  times: readonly number[],
+  about: string,
+): Promise<void> {
+  for (const one of [page, painter]) await one.setViewportSize({ width: scene.width, height: scene.height });
+  const html = exportPage(scene, { fontFaces: scene.layers.some(({ kind }) => kind === 'word') ? faces() : '' });
+  await page.setContent(html.replace('<html lang="en">', '<html lang="en" data-controls="off">'));
+  await page.evaluate(() => document.fonts.ready);
+  for (const at of times) {
+    const [shown, painted] = [await pageAt(page, at), await paintedAt(painter, scene, at)];
+    const { mean, share } = await compare(painter, shown, painted);
+    const far =
+      share > MOST_APART || mean > MOST_MEAN ? `${(share * 100).toFixed(2)} % apart, mean ${mean.toFixed(2)}` : 'alike';
+    expect(`${about} at ${at} s: ${far}`).toBe(`${about} at ${at} s: alike`);
+  }
+}

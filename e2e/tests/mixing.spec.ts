@@ -1,0 +1,164 @@
+import { expect, test } from '@playwright/test';
+import { BLEND_MODES, programmeBoard, ticksFromSeconds, type Key, type Layer, type Scene } from '@wexikine/core';
+import { card } from '../pages/made-scenes';
+import { expectSame, openPainter } from '../pages/page-and-painter';
+import { paintedAt } from '../pages/painted';
+
+const base: Scene = { ...programmeBoard(), width: 640, height: 400, length: ticksFromSeconds(2), layers: [], runs: [] };
+const span = { in: 0, out: ticksFromSeconds(2) };
+const gradient = { from: '#f3c98b', to: '#30418f', angle: 30 } as const;
+
+function key(seconds: number, value: number): Key {
+  return { at: ticksFromSeconds(seconds), value, ease: { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 } };
+}
+
+test('every way of blending is as CSS has it, in the frame and in a group alone', async ({ page }) => {
+  test.setTimeout(60_000);
+  const painter = await openPainter(page);
+  const ground = card('ground', {
+    rest: { 'position.x': 320, 'position.y': 200, 'size.x': 640, 'size.y': 400 },
+    look: { fill: { from: '#30418f', to: '#f3c98b', angle: 90 } },
+    span,
+  });
+  const at = (i: number, more: Partial<Layer>): Layer =>
+    card(`b${i}`, {
+      rest: {
+        'position.x': 70 + (i % 5) * 125,
+        'position.y': 80 + Math.floor(i / 5) * 120,
+        'size.x': 90,
+        'size.y': 90,
+        opacity: 0.8,
+      },
+      span,
+      ...more,
+    });
+  const blended = BLEND_MODES.map((blend, i) =>
+    at(i, { look: { fill: { from: '#e05577', to: '#58b79c', angle: 0 }, blend } }),
+  );
+  await expectSame(page, painter, { ...base, layers: [ground, ...blended] }, [0.5], 'blending');
+  const group = card('g', {
+    kind: 'group',
+    source: { type: 'none' },
+    look: {},
+    span,
+    rest: { 'position.x': 320, 'position.y': 200, 'size.x': 0, 'size.y': 0 },
+  });
+  const inside = (id: string, x: number, more: Partial<Layer>): Layer =>
+    card(id, { parent: 'g', rest: { 'position.x': x, 'position.y': 0, 'size.x': 200, 'size.y': 200 }, span, ...more });
+  const layers = [
+    ground,
+    group,
+    inside('one', -60, {}),
+    inside('two', 60, { look: { fill: '#7aa2ff', blend: 'multiply' } }),
+  ];
+  await expectSame(page, painter, { ...base, layers }, [0.5], 'blending in a group');
+});
+
+test('a layer is seen where its matte covers, or where it does not, live, and never through itself', async ({
+  page,
+}) => {
+  const painter = await openPainter(page);
+  await painter.setViewportSize({ width: base.width, height: base.height });
+  const shown = (how: 'reveals' | 'hides', isShown = false, more: Partial<Layer> = {}): Layer =>
+    card('shown', {
+      rest: { 'position.x': 320, 'position.y': 200, 'size.x': 400, 'size.y': 300 },
+      look: { fill: '#ff0000', matte: { layer: 'matte', how, isShown } },
+      span,
+      ...more,
+    });
+  const matte = card('matte', {
+    rest: { 'position.x': 220, 'position.y': 200, 'size.x': 200, 'size.y': 200 },
+    look: { fill: '#00ff00' },
+    span,
+    tracks: {
+      'position.x': [key(0, 220), key(1, 420)],
+      opacity: [
+        { at: 0, value: 1, ease: { type: 'hold' } },
+        { at: ticksFromSeconds(1.5), value: 0.5, ease: { type: 'hold' } },
+      ],
+    },
+  });
+  /** Colours at the left, in the middle and at the right of what is shown. */
+  const seen = async (layers: Layer[], seconds: number): Promise<string[]> => {
+    await paintedAt(painter, { ...base, layers }, seconds);
+    return painter.evaluate(() => {
+      const context = document.querySelector('canvas')?.getContext('2d');
+      return [180, 340, 460].map((x) =>
+        Array.from(context?.getImageData(x, 200, 1, 1).data ?? [])
+          .slice(0, 3)
+          .join(' '),
+      );
+    });
+  };
+  const [red, green, black] = ['255 0 0', '0 255 0', '0 0 0'];
+  expect(await seen([matte, shown('reveals')], 0)).toEqual([red, black, black]);
+  expect(await seen([matte, shown('reveals')], 1)).toEqual([black, red, red]);
+  expect(await seen([matte, shown('hides')], 0)).toEqual([black, red, red]);
+  expect(await seen([matte, shown('hides', true)], 0)).toEqual([green, red, red]);
+  // Half covered, half is seen: 255 × 0.5.
+  expect((await seen([matte, shown('reveals')], 1.6))[2]).toMatch(/^12[78] 0 0$/);
+  const through = {
+    ...matte,
+    look: { ...matte.look, matte: { layer: 'shown', how: 'reveals', isShown: false } as const },
+  };
+  expect(await seen([through, shown('reveals', true)], 0)).toHaveLength(3);
+  expect(await seen([shown('reveals')], 0)).toEqual([black, black, black]);
+  expect(await seen([shown('hides')], 0)).toEqual([red, red, red]);
+});
+
+test('masks that stand still, and the background, are on the page as in the preview', async ({ page }) => {
+  test.setTimeout(60_000);
+  const painter = await openPainter(page);
+  const mask = { shape: 'ellipse', how: 'add', x: 0.5, y: 0.5, width: 0.8, height: 0.7, turn: 0, soft: 0 } as const;
+  const masked = (id: string, x: number, y: number, masks: NonNullable<Layer['look']['masks']>): Layer =>
+    card(id, {
+      rest: { corner: 16, 'position.x': x, 'position.y': y, 'size.x': 180, 'size.y': 130, rotation: 10 },
+      look: { fill: gradient, masks },
+      span,
+    });
+  const layers = [
+    masked('one', 130, 110, [mask]),
+    masked('two', 330, 110, [mask, { ...mask, how: 'take', width: 0.4, height: 0.3, x: 0.6, turn: 30 }]),
+    masked('three', 520, 110, [{ ...mask, soft: 8 }]),
+    masked('four', 130, 290, [mask, { ...mask, shape: 'rectangle', how: 'overlap', x: 0.8 }]),
+    masked('five', 330, 290, [{ ...mask, how: 'take' }]),
+    masked('six', 520, 290, [{ ...mask, shape: 'path', d: 'M50 0 L100 100 L0 100 Z' }]),
+  ];
+  await expectSame(page, painter, { ...base, background: '#314a6b', layers }, [0.5], 'masks');
+  await expectSame(page, painter, { ...base, background: gradient, layers: [] }, [0.5], 'a background');
+});
+
+test('masks move, and a brighter matte shows more', async ({ page }) => {
+  const painter = await openPainter(page);
+  await painter.setViewportSize({ width: base.width, height: base.height });
+  const redAt = async (layers: Layer[], seconds: number, xs: readonly number[]): Promise<number[]> => {
+    await paintedAt(painter, { ...base, layers }, seconds);
+    return painter.evaluate((at) => {
+      const context = document.querySelector('canvas')?.getContext('2d');
+      return at.map((x) => context?.getImageData(x, 200, 1, 1).data[0] ?? -1);
+    }, xs);
+  };
+  const mask = { shape: 'rectangle', how: 'add', x: 0.25, y: 0.5, width: 0.5, height: 1, turn: 0, soft: 0 } as const;
+  const red = card('red', {
+    rest: { 'position.x': 320, 'position.y': 200, 'size.x': 400, 'size.y': 200 },
+    look: { fill: '#ff0000', masks: [mask] },
+    span,
+    tracks: { 'mask.x': [key(0, 0), key(1, 0.5)] },
+  });
+  expect(await redAt([red], 0, [220, 420])).toEqual([255, 0]);
+  expect(await redAt([red], 1, [220, 420])).toEqual([0, 255]);
+  const grey = card('grey', {
+    rest: { 'position.x': 320, 'position.y': 200, 'size.x': 400, 'size.y': 200 },
+    look: { fill: '#808080' },
+    span,
+  });
+  const shown = {
+    ...red,
+    tracks: {},
+    look: { fill: '#ff0000', matte: { layer: 'grey', how: 'reveals', isShown: false } },
+  } as Layer;
+  const lit = { ...shown, look: { ...shown.look, matte: { ...shown.look.matte, by: 'brightness' } } } as Layer;
+  expect(await redAt([grey, shown], 0, [320])).toEqual([255]);
+  // A grey of 128 is as bright as 128 of 255 (CSS Masking 1, luminance masks).
+  expect(Math.abs((await redAt([grey, lit], 0, [320]))[0] - 128)).toBeLessThanOrEqual(1);
+});
