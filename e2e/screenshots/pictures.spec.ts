@@ -35,6 +35,15 @@ test('scene with a dry run', async ({ page }) => {
   await take(page, 'scene-dry-run');
 });
 
+test('copies of layers', async ({ page }) => {
+  const screen = new SceneScreen(page);
+  await screen.openAtRest('sparks');
+  await page.getByRole('tab', { name: /^Runs/ }).click();
+  await page.getByRole('button', { name: 'Change run 1' }).click();
+  await screen.setTime('2:05');
+  await take(page, 'scene-multiply');
+});
+
 test('runs, cues and versions', async ({ page }) => {
   await page.goto('/');
   const screen = new SceneScreen(page);
@@ -79,10 +88,6 @@ test('bench', async ({ page }) => {
   await page.getByRole('button', { name: 'Compare with r1' }).click();
   await page.locator('wx-specimen-view').getByRole('button', { name: 'Pause' }).click();
   await take(page, 'bench');
-  await page.getByRole('button', { name: /^Easing of scale after Peak/ }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Bézier' }).click();
-  await take(page, 'bench-easing');
-  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Use the dark theme' }).click();
   await bench.cell('scale at Dip').click();
   await page.keyboard.press('Control+a');

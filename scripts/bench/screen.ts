@@ -5,6 +5,8 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { LAUNCH } from '../../e2e/browser';
+import { framesWhile, SCREEN_FRAME } from './frames';
+import { benchLooks } from './looks';
 import { report } from './measure';
 import { keyedScene, plainScene } from './scenes';
 
@@ -183,25 +185,6 @@ async function benchHundreds(page: Page): Promise<void> {
   report('  applying', `${applied.toFixed(0)} ms`, '150 ms', applied <= 150);
 }
 
-/** Frames while something goes on, milliseconds each. */
-async function framesWhile(page: Page, work: () => Promise<void>): Promise<number[]> {
-  await page.evaluate(() => {
-    const frames: number[] = [];
-    let last = performance.now();
-    const tick = (): void => {
-      const now = performance.now();
-      frames.push(now - last);
-      last = now;
-      requestAnimationFrame(tick);
-    };
-    requestAnimationFrame(tick);
-    Object.assign(window, { frames });
-  });
-  await work();
-  const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames);
-  return frames.sort((a, b) => a - b);
-}
-
 /** Keys that are picked and dragged, and the frames in which that is to be seen, milliseconds. */
 const PICKED = 1_000;
 const KEY_FRAME = 20;
@@ -332,9 +315,6 @@ async function uploadOf({ layers, runs, ...scene }: Omit<Scene, 'id'>) {
   };
 }
 
-/** Milliseconds of a frame at sixty a second. */
-const SCREEN_FRAME = 1_000 / 60;
-
 /** One layer dragged by hand among three hundred that have keys. */
 async function benchStage(page: Page): Promise<void> {
   const { id: _id, ...scene } = keyedScene(300, 'few');
@@ -417,6 +397,7 @@ export async function benchScreen(large: () => Scene, only?: string): Promise<vo
     keys: benchKeys,
     'many-keys': benchManyKeys,
     stage: benchStage,
+    looks: (page) => benchLooks(page, ADDRESS),
     opening: (page) => benchOpening(page, large()),
   };
   const wanted = only === undefined ? Object.values(parts) : [parts[only]].filter(Boolean);

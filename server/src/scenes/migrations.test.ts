@@ -77,6 +77,19 @@ describe('a database of a version before', () => {
     expect(ids).toContain('i');
   });
 
+  test('a library that is older than copies gets the rig for all of them, and its scenes and items stay', async () => {
+    const { at } = stages();
+    await at(6);
+    const old = await at(9);
+    await old.run(
+      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'curve', '[]', 1, now())`,
+    );
+    const now = await at(10);
+    const ids = (await now.many<{ id: string }>('select id from items')).map(({ id }) => id);
+    expect(ids).toContain('rig-all-copies');
+    expect(ids).toContain('i');
+  });
+
   test('drafts and runs that were written in the words of before are read in those of now', async () => {
     const { at } = stages();
     const old = await at(3);

@@ -1,6 +1,7 @@
 import {
   recordOf,
   STARTER_MOVEMENTS,
+  STARTER_RECIPES,
   STARTER_RIGS,
   upgradeRuns,
   type Layer,
@@ -82,4 +83,5 @@ export const UPGRADES = {
   '007_rigs.sql': (queries: Queries) => addStarters(queries, STARTER_RIGS),
   '008_movements.sql': (queries: Queries) => addStarters(queries, [...STARTER_MOVEMENTS, ...STARTER_RIGS]),
   '009_files.sql': fileEmbedded,
+  '010_copies.sql': (queries: Queries) => addStarters(queries, [...STARTER_RIGS, ...STARTER_RECIPES]),
 } as const;

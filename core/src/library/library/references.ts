@@ -1,6 +1,6 @@
 import { movementEase, movementLabel, type Preset } from '../../formulas/preset';
 import type { Rig } from '../../formulas/rig';
-import { isPresetRecipe, type Recipe } from '../../scene/recipe';
+import { isPresetRecipe, type MultiplyRecipe, type Recipe } from '../../scene/recipe';
 import type { LibraryItem } from './item';
 
 /** Why an item needs another: to be computed, or only to be linked by name. */
@@ -39,6 +39,12 @@ function presetReferences(preset: Preset): Reference[] {
   return [...defaults, ...curves, ...easings, ...moved, ...matches];
 }
 
+/** Presets by which copies come and go. */
+function copiesReferences({ in: entrance, out }: MultiplyRecipe): Reference[] {
+  const ids = [...(entrance?.presets ?? []), ...(out?.presets ?? [])].map(({ id }) => id);
+  return [...new Set(ids)].map((id) => ({ id, use: 'preset', where: 'a preset of its copies' }));
+}
+
 type Bodied = Pick<LibraryItem, 'kind' | 'body'>;
 
 /** The library items that an item refers to, in every place. */
@@ -59,6 +65,7 @@ export function referencesOf(item: Bodied): Reference[] {
     case 'recipe': {
       const recipe = item.body as Recipe;
       if (recipe.operation === 'rig') return [{ id: recipe.rig.id, use: 'rig', where: 'the rig that it uses' }];
+      if (recipe.operation === 'multiply') return copiesReferences(recipe);
       return isPresetRecipe(recipe) ? [{ id: recipe.preset.id, use: 'preset', where: 'the preset that it uses' }] : [];
     }
   }

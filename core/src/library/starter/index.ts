@@ -5,6 +5,7 @@ import { ENTRANCES } from './entrances';
 import { EXITS } from './exits';
 import { STARTER_HOUSE } from './house';
 import { STARTER_MOVEMENTS } from './movements';
+import { STARTER_RECIPES } from './recipes';
 import { STARTER_RIGS } from './rigs';
 import { THROUGHS } from './throughs';
 
@@ -23,6 +24,8 @@ export const STARTER_LIBRARY: readonly LibraryItem[] = [
   ...STARTER_RIGS,
   ...STARTER_CURVES,
   ...STARTER_HOUSE,
+  ...STARTER_RECIPES,
 ];
 export { STARTER_MOVEMENTS } from './movements';
+export { STARTER_RECIPES } from './recipes';
 export { STARTER_RIGS } from './rigs';

@@ -463,4 +463,49 @@ export const STARTER_RIGS: readonly RigItem[] = [
       ),
     ],
   }),
+  rig(
+    'all-copies',
+    'All copies together',
+    'Size, turn, spread, wind, sway and clearness of many layers at once, over their own ways. Made for the copies of a run.',
+    ['copies'],
+    {
+      dials: [
+        share('size', 'Size', '100%', '300%', 'of each one’s own'),
+        parameter(
+          'turn',
+          'Turn',
+          'angle',
+          '0deg',
+          { from: '-180deg', to: '180deg', step: '1deg' },
+          'beside each one’s own',
+        ),
+        share('spread', 'Spread', '100%', '300%', 'from the middle of the frame'),
+        parameter(
+          'wind',
+          'Wind',
+          'length',
+          '0px',
+          { from: '-400px', to: '400px', step: '1px' },
+          'to the right, in a second',
+        ),
+        length('sway', 'Sway', '0px', '200px', 'each at its own beat'),
+        share('clear', 'Clearness', '100%', '100%', 'of each one’s own'),
+      ],
+      formulas: [
+        drive(
+          ['position.x'],
+          'let middle = frame.width ÷ 2',
+          'middle + (keyed - middle) × @spread + @wind × (t ÷ 1s) + @sway × noise(t × 0.7Hz, place × 2)',
+        ),
+        drive(
+          ['position.y'],
+          'let middle = frame.height ÷ 2',
+          'middle + (keyed - middle) × @spread + @sway × noise(t × 0.7Hz, place × 2 + 1)',
+        ),
+        drive(SCALE, 'keyed × @size'),
+        drive(['rotation'], 'keyed + @turn'),
+        drive(['opacity'], 'keyed × @clear'),
+      ],
+    },
+  ),
 ];

@@ -5,6 +5,8 @@ import { card, CONTEXT, inFrames, sceneOf } from '../../testing/scenes';
 import { createMultiply, createStyle, exchanged, type MultiplyRecipe } from '../../scene/recipe';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import type { Layer } from '../../scene/layer';
+import { severityOf } from '../finding';
+import { STARTER_RECIPES } from '../../library/starter';
 import { sentenceOf } from '../operations';
 import { plan, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
@@ -231,6 +233,19 @@ describe('a run of copies', () => {
     );
   });
 });
+
+test.each(STARTER_RECIPES.map((item) => [item.name, item.body] as const))(
+  'the recipe %s of the starter library makes a scene that can be held',
+  (_name, recipe) => {
+    const sky = sceneOf([card('sky', { locked: true }), card('star', { look: { fill: '#ffffff' } }), card('moon')]);
+    const wide = { ...sky, width: 1_920, height: 1_080 };
+    const planned = plan(wide, SHELF, recipe, CONTEXT);
+    expect(planned.findings.filter((finding) => severityOf(finding) === 'error')).toEqual([]);
+    const after = edited(wide, planned.edits);
+    expect(sceneSchema.safeParse(after).error?.issues ?? []).toEqual([]);
+    expect(planned.layers.length).toBeGreaterThan(0);
+  },
+);
 
 describe('places of copies', () => {
   const frame = { width: 1_000, height: 500 };

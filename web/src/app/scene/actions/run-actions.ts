@@ -1,6 +1,15 @@
 import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { recipeOfRun, type PresetRecipe, type Recipe, type RunRecord, type Scene, type Shelf } from '@wexikine/core';
+import {
+  createRigRecipe,
+  groupOfRun,
+  recipeOfRun,
+  type PresetRecipe,
+  type Recipe,
+  type RunRecord,
+  type Scene,
+  type Shelf,
+} from '@wexikine/core';
 import { ApiService } from '../../api/api.service';
 import { personName } from '../../api/person';
 import { fileName, saveFile } from '../../files/save-file';
@@ -12,6 +21,9 @@ import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { moveStep, readRecipe, recipeToKeep, removeStep, switchStep, type Step } from './run-steps';
 import { Teller } from './teller';
+
+/** The rig of the starter library that drives all copies of a run together. */
+const ALL_COPIES = 'rig-all-copies';
 
 /** What can be done with the runs of a scene: open, switch, move, remove, hand on, and make the exit that matches. */
 @Injectable()
@@ -55,6 +67,11 @@ export class RunActions {
       return this.teller.tell('The scene was changed meanwhile. Open the updates again to see what they do now.');
     }
     if (this.store.do(step.label, step.edits)) this.teller.offerUndo(`${step.label}: done.`);
+  }
+
+  /** Begins a rig that drives all copies of a run together. */
+  dialsFor({ id }: RunRecord): void {
+    this.draft.start(createRigRecipe(ALL_COPIES, { by: 'group', group: groupOfRun(id) }));
   }
 
   leaveRun(): void {

@@ -22,6 +22,7 @@ export class RunsPanel {
   readonly opened = output<RunRecord>();
   readonly updated = output<RunRecord>();
   readonly allUpdated = output();
+  readonly dialsWanted = output<RunRecord>();
   readonly switched = output<RunRecord>();
   readonly moved = output<{ run: RunRecord; to: number }>();
   readonly removed = output<RunRecord>();
@@ -38,6 +39,7 @@ export class RunsPanel {
       number: i + 1,
       when: this.dates.transform(run.when, 'd MMM, HH:mm') ?? '',
       layers: run.layers.length === 1 ? '1 layer' : `${run.layers.length} layers`,
+      isCopies: run.recipe['operation'] === 'multiply',
       isEntrance: run.recipe['operation'] === 'bring-in',
       update: waitingUpdate(run, this.shelf()),
       news: updateWords(run, this.shelf()),
