@@ -5,7 +5,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const ENTRY = `
-  import { compileScene, frameAt, ticksFromSeconds } from '@wexikine/core';
+  import { compileScene, frameAt, frameTicks, ticksFromSeconds } from '@wexikine/core';
   import { drawingLayers, readDrawing, wholeAt } from '@wexikine/core/drawing';
   import { createPainter, createSurfaces, measureWords, paintBackground } from '@wexikine/paint';
   let arrived = 0;
@@ -25,7 +25,7 @@ const ENTRY = `
       context.fillStyle = '#000';
       context.fillRect(0, 0, canvas.width, canvas.height);
       paintBackground(context, scene, { scale: 1, x: 0, y: 0 });
-      painter.paint(context, { compiled, frame: frameAt(compiled, ticksFromSeconds(seconds)) }, { scale: 1, x: 0, y: 0 });
+      painter.paint(context, { compiled, frame: frameAt(compiled, ticksFromSeconds(seconds)), shutter: { at: ticksFromSeconds(seconds), step: frameTicks(scene.rate) } }, { scale: 1, x: 0, y: 0 });
     };
     await document.fonts.ready;
     paint();

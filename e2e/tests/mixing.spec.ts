@@ -1,5 +1,13 @@
 import { expect, test } from '@playwright/test';
-import { BLEND_MODES, programmeBoard, ticksFromSeconds, type Key, type Layer, type Scene } from '@wexikine/core';
+import {
+  BLEND_MODES,
+  frameTicks,
+  programmeBoard,
+  ticksFromSeconds,
+  type Key,
+  type Layer,
+  type Scene,
+} from '@wexikine/core';
 import { card } from '../pages/made-scenes';
 import { expectSame, openPainter } from '../pages/page-and-painter';
 import { paintedAt } from '../pages/painted';
@@ -161,4 +169,44 @@ test('masks move, and a brighter matte shows more', async ({ page }) => {
   expect(await redAt([grey, shown], 0, [320])).toEqual([255]);
   // A grey of 128 is as bright as 128 of 255 (CSS Masking 1, luminance masks).
   expect(Math.abs((await redAt([grey, lit], 0, [320]))[0] - 128)).toBeLessThanOrEqual(1);
+});
+
+test('motion blur is the mean of what is seen while the shutter is open, and nothing of what stands still', async ({
+  page,
+}) => {
+  const painter = await openPainter(page);
+  await painter.setViewportSize({ width: base.width, height: base.height });
+  const frame = frameTicks(base.rate) / ticksFromSeconds(1);
+  const moving: Layer = card('moving', {
+    rest: { 'position.x': 100, 'position.y': 200, 'size.x': 60, 'size.y': 120 },
+    look: { fill: '#ff8040', motionBlur: { angle: 180, phase: -90, samples: 16 } },
+    span,
+    tracks: {
+      'position.x': [
+        { at: 0, value: 100, ease: { type: 'linear' } },
+        { at: ticksFromSeconds(0.4), value: 500, ease: { type: 'linear' } },
+      ],
+    },
+  });
+  const rowOf = async (layer: Layer, seconds: number): Promise<number[]> => {
+    await paintedAt(painter, { ...base, layers: [layer] }, seconds);
+    return painter.evaluate(() => {
+      const data = document.querySelector('canvas')?.getContext('2d')?.getImageData(0, 200, 640, 1).data ?? [];
+      return Array.from({ length: 640 }, (_, x) => data[x * 4]);
+    });
+  };
+  const at = 5 * frame;
+  const blurred = await rowOf(moving, at);
+  // The reference adds sixteen paints without blur at the same times, in floating point.
+  const sum = new Array<number>(640).fill(0);
+  for (let i = 0; i < 16; i++) {
+    const { motionBlur: _none, ...look } = moving.look;
+    const time = at - frame / 4 + (frame / 2) * ((i + 0.5) / 16);
+    (await rowOf({ ...moving, look }, time)).forEach((red, x) => (sum[x] += red / 16));
+  }
+  expect(Math.max(...blurred.map((red, x) => Math.abs(red - sum[x])))).toBeLessThanOrEqual(2);
+  expect(blurred.filter((red) => red > 20 && red < 235).length).toBeGreaterThan(15);
+  const { tracks: _still, ...still } = moving;
+  const standing = await rowOf({ ...still, tracks: {} }, at);
+  expect(standing.filter((red) => red > 20 && red < 235).length).toBeLessThanOrEqual(2);
 });

@@ -1,4 +1,4 @@
-import type { CompiledScene, Frame } from '@wexikine/core';
+import type { CompiledScene, Frame, Ticks } from '@wexikine/core';
 import type { Context } from './surfaces';
 
 /** Where and how large a scene is drawn: device pixels per scene pixel, and where its top left corner lies. */
@@ -12,6 +12,8 @@ export interface View {
 export interface Picture {
   readonly compiled: CompiledScene;
   readonly frame: Frame;
+  /** The time of the frame and how long one is, for blur by motion; without them nothing is blurred by it. */
+  readonly shutter?: { readonly at: Ticks; readonly step: Ticks };
 }
 
 /** What a layer is drawn with. */
@@ -21,6 +23,8 @@ export interface Brush {
   readonly view: View;
   /** Layers that are being drawn as mattes, so that none is its own. */
   readonly mattes?: readonly number[];
+  /** A moment of a blur by motion is drawn, which is not blurred once more. */
+  readonly isMoment?: boolean;
   /** The next layer is drawn as a matte, whether it is shown itself or not. */
   readonly isMatte?: boolean;
 }

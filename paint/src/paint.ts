@@ -1,8 +1,9 @@
-import { isSeen, lineStep, matrixAt, type CompiledScene, type Layer } from '@wexikine/core';
+import { isSeen, lineStep, matrixAt, type CompiledScene, type Layer, type MotionBlur } from '@wexikine/core';
 import { drawPatch, type Brush, type Linear, type Patch, type Picture, type View } from './brush';
 import { createContents, hasBorder, subjectAt, type Subject } from './contents';
 import { drawWithEffects, effectsOf, effectsReach, hasParts, shadeInside, tintSurface, type Effects } from './effects';
 import { valueAt } from './look';
+import { createMoments, shutterTimes } from './motion-blur';
 import { brightnessToAlpha, cutByMasks } from './masks';
 import type { Context, Surfaces } from './surfaces';
 
@@ -106,6 +107,7 @@ function wholeOf({ canvas }: Context): Patch {
 export function createPainter(surfaces: Surfaces): Painter {
   const contents = createContents(surfaces);
   const known = new WeakMap<CompiledScene, Plan>();
+  const moments = createMoments();
 
   const drawOwn = (brush: Brush, index: number): void => {
     const { context, picture } = brush;
@@ -178,9 +180,37 @@ export function createPainter(surfaces: Surfaces): Painter {
     for (const child of plan.children.get(index) ?? []) drawLayer(inner, plan, child);
   };
 
+  /** A layer at many moments while the shutter is open, each as faint as they are many. */
+  const drawMoving = (brush: Brush, plan: Plan, index: number, blur: MotionBlur): void => {
+    const { context, picture } = brush;
+    const { width, height } = context.canvas;
+    const sum = surfaces.takeFine(width, height);
+    const whole = wholeOf(context);
+    sum.globalCompositeOperation = 'lighter';
+    const times = shutterTimes(blur, picture.shutter ?? { at: 0, step: 0 });
+    for (const time of times) {
+      const moment = surfaces.take(width, height);
+      const then: Picture = { compiled: picture.compiled, frame: moments.at(time) };
+      drawLayer({ ...brush, context: moment, picture: then, isMoment: true }, plan, index);
+      sum.globalAlpha = 1 / times.length;
+      drawPatch(sum, moment, whole);
+      surfaces.give(moment);
+    }
+    context.globalAlpha = 1;
+    context.globalCompositeOperation = picture.compiled.layers[index].look.blend ?? 'source-over';
+    drawPatch(context, sum, whole);
+    context.globalCompositeOperation = 'source-over';
+    surfaces.giveFine(sum);
+  };
+
   const drawLayer = (brush: Brush, plan: Plan, index: number): void => {
     const { compiled, frame } = brush.picture;
     const layer = compiled.layers[index];
+    const { motionBlur } = layer.look;
+    if (motionBlur && brush.picture.shutter && !brush.isMoment && !layer.hidden && isSeen(layer)) {
+      if (!brush.isMatte && plan.onlyMattes.has(index)) return;
+      return drawMoving(brush, plan, index, motionBlur);
+    }
     const opacity = valueAt(frame, index, 'opacity');
     if (layer.hidden || !isSeen(layer) || frame.live[index] === 0 || opacity <= 0) return;
     if (!brush.isMatte && plan.onlyMattes.has(index)) return;
@@ -196,6 +226,7 @@ export function createPainter(surfaces: Surfaces): Painter {
     paint: (context, picture, view) => {
       const plan = known.get(picture.compiled) ?? planOf(picture.compiled);
       known.set(picture.compiled, plan);
+      moments.begin(picture.compiled);
       context.save();
       for (const index of plan.children.get(-1) ?? []) drawLayer({ context, picture, view }, plan, index);
       context.restore();

@@ -13,6 +13,9 @@ export interface Surfaces {
    * something may be left from before. Without a patch all of it is clear.
    */
   take: (width: number, height: number, patch?: Patch) => Context;
+  /** A cleared context of at least this size that adds up in half precision, so that many faint pictures make a whole one. */
+  takeFine: (width: number, height: number) => Context;
+  giveFine: (context: Context) => void;
   /** Gives a context back for the next `take`. */
   give: (context: Context) => void;
   /**
@@ -45,10 +48,14 @@ function createFonts(onLoad: () => void): Surfaces['family'] {
 /** Surfaces for a browser page or worker; `onLoad` is called when a picture or a font has arrived. */
 export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
   const free: Context[] = [];
+  const fine: Context[] = [];
   const paths = new Map<string, Path2D>();
   return {
     take: (width, height, patch) => takeContext(free.pop(), Math.ceil(width), Math.ceil(height), patch),
     give: (context) => void free.push(context),
+    takeFine: (width, height) =>
+      takeContext(fine.pop() ?? fineContext(), Math.ceil(width), Math.ceil(height), undefined),
+    giveFine: (context) => void fine.push(context),
     picture: createPictures(onLoad),
     family: createFonts(onLoad),
     path: (d) => {
@@ -57,6 +64,12 @@ export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
       return known;
     },
   };
+}
+
+/** Sixteen-bit floating point where the browser has it (HTML, canvas color type), else eight bit. */
+function fineContext(): Context {
+  const settings = { colorType: 'float16' } as CanvasRenderingContext2DSettings;
+  return new OffscreenCanvas(1, 1).getContext('2d', settings) as OffscreenCanvasRenderingContext2D;
 }
 
 function sizeOf({ canvas }: Context): { readonly width: number; readonly height: number } {

@@ -28,6 +28,7 @@ export const PARTS: Readonly<Record<StylePart, PartFacts>> = {
   colours: { label: 'colours', look: [], channels: family('colour') },
   blur: { label: 'blur', look: [], channels: ['blur'] },
   streak: { label: 'streak', look: [], channels: family('streak') },
+  'motion-blur': { label: 'motion blur', look: ['motionBlur'], channels: [] },
   corner: { label: 'corners', look: [], channels: ['corner'] },
   opacity: { label: 'opacity', look: [], channels: ['opacity'] },
   blend: { label: 'blending', look: ['blend'], channels: [] },

@@ -10,6 +10,7 @@ export {
   fillSchema,
   type Border,
   type Mask,
+  type MotionBlur,
   isSeen,
   lookPartsBetween,
   lookPartsSchema,

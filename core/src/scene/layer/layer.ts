@@ -96,6 +96,13 @@ const maskSchema = z.strictObject({
   soft: z.number().min(0).max(500),
 });
 
+/** Blur by motion: how far the shutter is open, degrees of a frame; when it opens, degrees from the frame's time; and how many samples. */
+const motionBlurSchema = z.strictObject({
+  angle: z.number().min(1).max(720),
+  phase: z.number().min(-360).max(360),
+  samples: z.int().min(2).max(64),
+});
+
 const lookSchema = z.strictObject({
   fill: fillSchema.optional(),
   /** Which parts of a path that crosses itself are inside; non-zero where it is not stated. */
@@ -116,6 +123,7 @@ const lookSchema = z.strictObject({
   /** Colour that is laid over the layer, as strongly as its channel says. */
   tint: colourSchema.optional(),
   masks: z.array(maskSchema).min(1).max(20).optional(),
+  motionBlur: motionBlurSchema.optional(),
   blend: z.enum(BLEND_MODES).optional(),
   matte: matteSchema.optional(),
 });
@@ -278,6 +286,8 @@ export const layerSchema = z
 export type Layer = Readonly<z.infer<typeof layerSchema>>;
 /** A line along a layer's edge. */
 export type Border = z.infer<typeof borderSchema>;
+/** Blur by motion. */
+export type MotionBlur = z.infer<typeof motionBlurSchema>;
 /** What of a layer shows. */
 export type Mask = z.infer<typeof maskSchema>;
 /** How a layer is drawn besides its shape. */

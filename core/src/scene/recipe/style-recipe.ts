@@ -22,6 +22,7 @@ export const STYLE_PARTS = [
   'colours',
   'blur',
   'streak',
+  'motion-blur',
   'corner',
   'opacity',
   'blend',

@@ -18,6 +18,7 @@ import {
   boundsAt,
   compileScene,
   createFrame,
+  frameTicks,
   isSeen,
   sampleFrame,
   type DragSets,
@@ -454,7 +455,8 @@ export class Preview implements AfterViewInit {
     paintBackground(context, this.scene(), view);
     context.save();
     if (!options.outside) clipTo(context, place);
-    this.service.painter.paint(context, { compiled, frame }, view);
+    const shutter = { at: time, step: frameTicks(this.scene().rate) };
+    this.service.painter.paint(context, { compiled, frame, shutter }, view);
     context.restore();
     if (options.outside) dimOutside(context, place);
     if (options.safeAreas) drawSafeAreas(context, place, ratio);

@@ -7,6 +7,8 @@ export interface Effect {
   /** The colour among the parts of a look that belongs to it; null for one that has none. */
   readonly colour: 'shadow' | 'inner' | 'glow' | 'tint' | 'border' | null;
   readonly channels: readonly { readonly id: ChannelId; readonly label: string; readonly first: number }[];
+  /** The part of a look that it is, where it is neither a colour nor channels. */
+  readonly part?: 'motionBlur';
   /** What it begins with in the look. */
   readonly look: Partial<LayerLook>;
 }
@@ -54,6 +56,10 @@ export const EFFECTS: readonly Effect[] = [
     ['streak.length', 'Length', 40],
     ['streak.angle', 'Direction', 0],
   ]),
+  {
+    ...effect('motion-blur', 'Motion blur', null, { motionBlur: { angle: 180, phase: -90, samples: 12 } }, []),
+    part: 'motionBlur',
+  },
   effect('colour', 'Colours', null, {}, [
     ['colour.brightness', 'Brightness', 1],
     ['colour.contrast', 'Contrast', 1],
@@ -64,7 +70,8 @@ export const EFFECTS: readonly Effect[] = [
 ];
 
 /** True for a layer that has an effect: its colour, or a rest value or keys of one of its channels. */
-export function hasEffect({ look, rest, tracks }: Layer, { colour, channels }: Effect): boolean {
+export function hasEffect({ look, rest, tracks }: Layer, { colour, part, channels }: Effect): boolean {
+  if (part !== undefined) return look[part] !== undefined;
   if (colour !== null) return look[colour] !== undefined;
   return channels.some(({ id }) => rest[id] !== undefined || tracks[id] !== undefined);
 }
@@ -76,10 +83,11 @@ export function withEffect(layer: Layer, { look, channels }: Effect): Pick<Layer
 }
 
 /** A layer without an effect; keys of its channels stay and are drawn no more, unless it goes by its channels alone. */
-export function withoutEffect(layer: Layer, { colour, channels }: Effect): Pick<Layer, 'look' | 'rest'> {
+export function withoutEffect(layer: Layer, { colour, part, channels }: Effect): Pick<Layer, 'look' | 'rest'> {
   const gone = new Set<string>(channels.map(({ id }) => id));
+  const own = colour ?? part ?? null;
   const look =
-    colour === null ? layer.look : Object.fromEntries(Object.entries(layer.look).filter(([part]) => part !== colour));
+    own === null ? layer.look : Object.fromEntries(Object.entries(layer.look).filter(([name]) => name !== own));
   return {
     look: look as LayerLook,
     rest: Object.fromEntries(Object.entries(layer.rest).filter(([id]) => !gone.has(id))),

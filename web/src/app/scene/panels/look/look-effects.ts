@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import type { Border, Edit, Layer } from '@wexikine/core';
+import type { Border, Edit, Layer, MotionBlur } from '@wexikine/core';
 import { Icon } from '../../../icons/icon';
 import { EFFECTS, hasEffect, withEffect, withoutEffect, type Effect } from './effects';
 import { LookPart } from './look-part';
@@ -7,6 +7,11 @@ import { common } from './looks';
 
 const SIDES: Readonly<Record<Border['side'], string>> = { inside: 'inside', on: 'on the edge', outside: 'outside' };
 const MOST_SHADOWS = 8;
+const BLUR_FIELDS = [
+  { part: 'angle', label: 'Shutter angle', least: 1, most: 720 },
+  { part: 'phase', label: 'Opens at', least: -360, most: 360 },
+  { part: 'samples', label: 'Samples', least: 2, most: 64 },
+] as const;
 
 /** Borders, shadows, glow, blur and colours of layers: those that are there, and buttons for those that are not. */
 @Component({
@@ -95,6 +100,30 @@ export class LookEffects extends LookPart {
       const { dash: _dash, ...whole } = border;
       return { border: lengths.length > 0 ? { ...whole, dash: lengths } : whole };
     });
+  }
+
+  protected readonly blurFields = BLUR_FIELDS;
+
+  protected blurText(layers: readonly Layer[], part: keyof MotionBlur): string {
+    const value = common(layers, ({ look }) => look.motionBlur?.[part]);
+    return value === null || value === undefined ? '' : String(value);
+  }
+
+  protected setBlur(
+    layers: readonly Layer[],
+    { part, least, most, label }: (typeof BLUR_FIELDS)[number],
+    text: string,
+  ): void {
+    const number = Number(text.replace('°', '').replace('−', '-').trim());
+    const isFine =
+      text.trim() !== '' && number >= least && number <= most && (part !== 'samples' || Number.isInteger(number));
+    if (!isFine)
+      return this.problem.set(
+        `${label}: write a ${part === 'samples' ? 'whole ' : ''}number from ${least} to ${most}.`,
+      );
+    this.setLooks('Set the motion blur', layers, ({ motionBlur }) => ({
+      motionBlur: motionBlur && { ...motionBlur, [part]: number },
+    }));
   }
 
   protected addShadow(): void {
