@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import {
   apply,
   compilePreset,
+  createMultiply,
   createRecipe,
   createShelf,
   plan,
@@ -184,5 +185,33 @@ describe('plans on their way', () => {
     expect(unpackRun(packRun(showTask(both, shelf, again, compilePreset)).packed).changes).toEqual(changes);
     const same = showTask(both, shelf, { ...again, recipe }, compilePreset);
     expect([same.hasEdits, same.changes]).toEqual([false, []]);
+  });
+});
+
+describe('a dry run that brings layers', () => {
+  const recipe = { ...createMultiply({ by: 'rule', tag: 'row' }), copies: 7 };
+  const task = (run: string | null, copies: number) => ({
+    run,
+    recipe: { ...recipe, copies },
+    context: { runId: run ?? 'made', by: 'T', when: '2026-01-01T00:00:00.000Z' },
+  });
+  const shelf = createShelf(STARTER_LIBRARY);
+
+  test('is drawn with its copies, new or changed, as applying it gives them', () => {
+    const first = unpackRun(packRun(showTask(scene, shelf, task(null, 7), compilePreset)).packed);
+    const whole = planTask(scene, shelf, task(null, 7), compilePreset);
+    const made = apply(scene, whole.edits);
+    if (!made.ok) throw new Error(made.problem.code);
+    const ids = ({ layers }: Scene): string[] => layers.map(({ id }) => id);
+    const drawn = drawRun(scene, first);
+    expect(ids(drawn)).toEqual(ids(made.scene));
+    expect(drawn.layers.map(({ rest, span, look }) => [rest, span, look])).toEqual(
+      made.scene.layers.map(({ rest, span, look }) => [rest, span, look]),
+    );
+    for (const copies of [4, 12]) {
+      const next = showTask(made.scene, shelf, task('made', copies), compilePreset);
+      const changed = apply(made.scene, planTask(made.scene, shelf, task('made', copies), compilePreset).edits);
+      expect(changed.ok && ids(changed.scene).sort()).toEqual(ids(drawRun(made.scene, next)).sort());
+    }
   });
 });
