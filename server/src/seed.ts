@@ -11,6 +11,7 @@ import {
   sparks,
   speakers,
   STARTER_LIBRARY,
+  usualColours,
   type MultiplyRecipe,
   type Scene,
 } from '@wexikine/core';
@@ -35,17 +36,7 @@ const SPARKS: MultiplyRecipe = {
   opacity: { begin: [0.35, 1], end: [0.35, 1] },
   in: { presets: [{ id: 'fade-in', weight: 1 }], length: '8f' },
   out: { presets: [{ id: 'fade-out', weight: 1 }], length: '8f' },
-  colours: {
-    colours: [
-      { colour: '#f3c98b', weight: 4 },
-      { colour: '#5bb59d', weight: 3 },
-      { colour: '#c7761b', weight: 3 },
-      { colour: '#d5e6dc', weight: 2 },
-      { colour: '#8b4fa0', weight: 2 },
-    ],
-    how: 'random',
-    outlined: 0.33,
-  },
+  colours: { ...usualColours(), outlined: 0.33 },
   seed: 7,
 };
 

@@ -1,16 +1,16 @@
-import { createMultiply, createStyle, type CopyPlace, type MultiplyRecipe, type Recipe } from '../../scene/recipe';
+import {
+  createMultiply,
+  createStyle,
+  usualColours,
+  type CopyPlace,
+  type MultiplyRecipe,
+  type Recipe,
+} from '../../scene/recipe';
 import type { RecipeItem } from '../library';
 import { itemFields } from './builder';
 
 const CARDS = { by: 'rule', kind: 'card' } as const;
 const WHOLE = { x: 0.5, y: 0.5, width: 1, height: 1 };
-const NIGHT = [
-  { colour: '#f3c98b', weight: 4 },
-  { colour: '#5bb59d', weight: 3 },
-  { colour: '#c7761b', weight: 3 },
-  { colour: '#d5e6dc', weight: 2 },
-  { colour: '#8b4fa0', weight: 2 },
-];
 const ROUND = 'M960 140 A400 400 0 0 1 960 940 A400 400 0 0 1 960 140';
 
 function item(id: string, name: string, note: string, body: Recipe): RecipeItem {
@@ -39,7 +39,7 @@ export const STARTER_RECIPES: readonly RecipeItem[] = [
     begin: spread(0.25, 0.5, 0.5, 0.8),
     end: spread(0.75, 0.5, 0.5, 0.8),
     scale: { begin: [0.4, 1.6], end: [0.4, 1.6] },
-    colours: { colours: NIGHT, how: 'random', outlined: 0.33 },
+    colours: { ...usualColours(), outlined: 0.33 },
   }),
   copies('snow', 'Snow', 'Small flakes fall evenly from above the frame to below it.', {
     copies: 120,
@@ -59,7 +59,7 @@ export const STARTER_RECIPES: readonly RecipeItem[] = [
     ease: { type: 'bezier', x1: 0.4, y1: 0, x2: 0.9, y2: 0.7 },
     scale: { begin: [0.2, 0.6], end: [0.2, 0.6] },
     turn: { begin: [-180, 180], end: [-720, 720] },
-    colours: { colours: NIGHT, how: 'random', outlined: 0 },
+    colours: usualColours(),
   }),
   copies('burst', 'Burst', 'All of them fly out from where the layer rests, to every side.', {
     ...FADES,

@@ -1,4 +1,5 @@
 import type { Layer, LayerSource } from '../layer';
+import { SCENE_FORMAT, type Scene } from '../scene';
 import { ticksFromSeconds } from '../../basics/time';
 
 type Rest = Layer['rest'];
@@ -28,6 +29,21 @@ export function layer(id: string, name: string, kind: Layer['kind'], at: Placing
     data: {},
     ...more,
     rest: { ...rest, ...more.rest },
+  };
+}
+
+/** A demo scene of the observatory, 1920 by 1080. */
+export function demoScene(
+  more: Pick<Scene, 'id' | 'name' | 'rate' | 'length' | 'layers'> & Partial<Pick<Scene, 'cues' | 'background'>>,
+): Scene {
+  return {
+    format: SCENE_FORMAT,
+    project: 'Saltmarsh Observatory',
+    width: 1_920,
+    height: 1_080,
+    cues: [],
+    runs: [],
+    ...more,
   };
 }
 

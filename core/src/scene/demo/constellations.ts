@@ -1,8 +1,8 @@
 import { randomAt } from '../../basics/random';
 import type { Layer } from '../layer';
-import { SCENE_FORMAT, type Scene } from '../scene';
+import type { Scene } from '../scene';
 import { ticksFromSeconds } from '../../basics/time';
-import { layer, text } from './builder';
+import { demoScene, layer, text } from './builder';
 
 const NAMES = ['The Heron', 'The Lantern', 'The Ferry', 'The Reed Comb', 'The Kettle', 'The Tide Bell'] as const;
 const STARS_EACH = 10;
@@ -84,17 +84,11 @@ export function constellations(): Scene {
   );
   const lines = fields.flatMap((stars, field) => stars.slice(1).map((b, i) => line(field, i, stars[i], b)));
   const stars = fields.flatMap((list, field) => list.map((entry, i) => star(field, i, entry)));
-  return {
-    format: SCENE_FORMAT,
+  return demoScene({
     id: 'constellations',
     name: 'Constellations',
-    project: 'Saltmarsh Observatory',
-    width: 1_920,
-    height: 1_080,
     rate: { num: 30, den: 1 },
     length: SPAN.out,
-    cues: [],
     layers: [sky, ...lines, ...stars, ...NAMES.map((_, field) => nameOf(field))],
-    runs: [],
-  };
+  });
 }

@@ -1,7 +1,7 @@
 import { frameTicks, ticksFromSeconds, type Rate } from '../../basics/time';
 import type { Key, Layer } from '../layer';
-import { SCENE_FORMAT, type Scene } from '../scene';
-import { layer, text } from './builder';
+import type { Scene } from '../scene';
+import { demoScene, layer, text } from './builder';
 
 const RATE: Rate = { num: 25, den: 1 };
 const SPAN = { in: 0, out: ticksFromSeconds(5) };
@@ -38,13 +38,9 @@ const EMBLEM = 'M50 2 L61 38 L98 38 L68 60 L79 96 L50 74 L21 96 L32 60 L2 38 L39
 /** Gate wipe: five bars close before the frame; an emblem is revealed by a matte that grows, and hidden again. */
 export function gateWipe(): Scene {
   const middle = { x: 960, y: 500 };
-  return {
-    format: SCENE_FORMAT,
+  return demoScene({
     id: 'gate-wipe',
     name: 'Gate wipe',
-    project: 'Saltmarsh Observatory',
-    width: 1_920,
-    height: 1_080,
     rate: RATE,
     length: SPAN.out,
     cues: [
@@ -106,6 +102,5 @@ export function gateWipe(): Scene {
         },
       ),
     ],
-    runs: [],
-  };
+  });
 }

@@ -1,7 +1,7 @@
 import { ticksFromSeconds } from '../../basics/time';
 import type { Layer } from '../layer';
-import { SCENE_FORMAT, type Scene } from '../scene';
-import { layer, text } from './builder';
+import type { Scene } from '../scene';
+import { demoScene, layer, text } from './builder';
 import { NIGHT_NAMES, NIGHT_PICTURE, nightPicture } from './night-pictures';
 
 const SPAN = { in: 0, out: ticksFromSeconds(10) };
@@ -45,16 +45,11 @@ export function pictureWall(): Scene {
         source: text(words, { font: 'Spline Sans', weight: 500, size: 30, align: 'left', lineHeight: 1.4 }),
       },
     );
-  return {
-    format: SCENE_FORMAT,
+  return demoScene({
     id: 'picture-wall',
     name: 'Picture wall',
-    project: 'Saltmarsh Observatory',
-    width: 1_920,
-    height: 1_080,
     rate: { num: 30, den: 1 },
     length: SPAN.out,
-    cues: [],
     background: { from: '#0b1230', to: '#26456b', angle: 0 },
     layers: [
       layer(
@@ -80,6 +75,5 @@ export function pictureWall(): Scene {
       caption('caption-first', 'Caption: first light', 'Nine nights\nover the marsh', 380),
       caption('caption-tide', 'Caption: tide and moon', 'seen from\nthe reed bank', 620),
     ],
-    runs: [],
-  };
+  });
 }

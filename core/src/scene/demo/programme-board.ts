@@ -1,8 +1,8 @@
 import type { Layer } from '../layer';
-import { SCENE_FORMAT, type Scene } from '../scene';
+import type { Scene } from '../scene';
 import { ticksFromSeconds } from '../../basics/time';
 import { randomAt } from '../../basics/random';
-import { layer, text } from './builder';
+import { demoScene, layer, text } from './builder';
 
 const PROGRAMME = [
   ['Moonrise walk', '19:15'],
@@ -142,17 +142,11 @@ export function programmeBoard(): Scene {
       },
     ),
   ];
-  return {
-    format: SCENE_FORMAT,
+  return demoScene({
     id: 'programme-board',
     name: 'Programme board',
-    project: 'Saltmarsh Observatory',
-    width: 1_920,
-    height: 1_080,
     rate: { num: 25, den: 1 },
     length: ticksFromSeconds(6),
-    cues: [],
     layers,
-    runs: [],
-  };
+  });
 }

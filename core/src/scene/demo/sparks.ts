@@ -1,7 +1,7 @@
 import { ticksFromSeconds } from '../../basics/time';
 import type { LayerSource } from '../layer';
-import { SCENE_FORMAT, type Scene } from '../scene';
-import { layer } from './builder';
+import type { Scene } from '../scene';
+import { demoScene, layer } from './builder';
 
 const SPAN = { in: 0, out: ticksFromSeconds(5) };
 
@@ -20,16 +20,11 @@ export function sparks(): Scene {
         look: { fill: '#f3c98b' },
       },
     );
-  return {
-    format: SCENE_FORMAT,
+  return demoScene({
     id: 'sparks',
     name: 'Sparks',
-    project: 'Saltmarsh Observatory',
-    width: 1_920,
-    height: 1_080,
     rate: { num: 25, den: 1 },
     length: SPAN.out,
-    cues: [],
     background: '#0a0d2c',
     layers: [
       shape('spark-square', 'Square', 880, { type: 'rectangle' }),
@@ -39,6 +34,5 @@ export function sparks(): Scene {
         d: 'M50 0 L61 39 L100 50 L61 61 L50 100 L39 61 L0 50 L39 39 Z',
       }),
     ],
-    runs: [],
-  };
+  });
 }

@@ -1,7 +1,7 @@
 import { ticksFromSeconds } from '../../basics/time';
 import type { Layer } from '../layer';
-import { SCENE_FORMAT, type Scene } from '../scene';
-import { layer, text } from './builder';
+import type { Scene } from '../scene';
+import { demoScene, layer, text } from './builder';
 
 const SPAN = { in: 0, out: ticksFromSeconds(8) };
 const SPEAKERS = [
@@ -59,16 +59,11 @@ function caption(number: number, [name, role]: (typeof SPEAKERS)[number]): Layer
 
 /** Speakers: eight captions of a bar, a name and a role, all invented. A table with those columns makes more of them. */
 export function speakers(): Scene {
-  return {
-    format: SCENE_FORMAT,
+  return demoScene({
     id: 'speakers',
     name: 'Speakers',
-    project: 'Saltmarsh Observatory',
-    width: 1_920,
-    height: 1_080,
     rate: { num: 25, den: 1 },
     length: SPAN.out,
-    cues: [],
     background: { from: '#101a33', to: '#20365a', angle: 20 },
     layers: [
       layer(
@@ -85,6 +80,5 @@ export function speakers(): Scene {
       ),
       ...SPEAKERS.flatMap((speaker, number) => caption(number, speaker)),
     ],
-    runs: [],
-  };
+  });
 }

@@ -28,6 +28,7 @@ export {
 export {
   createMultiply,
   exchanged,
+  usualColours,
   type CopyEnd,
   type CopyPlace,
   type CopyPresets,

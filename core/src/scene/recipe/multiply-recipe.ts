@@ -122,6 +122,21 @@ export type CopyPresets = NonNullable<MultiplyRecipe['in']>;
 
 const SAME = { begin: [1, 1], end: [1, 1] } satisfies MultiplyRecipe['scale'];
 
+/** Five colours of a night, some more often than others: what colours of copies begin with. */
+export function usualColours(): NonNullable<MultiplyRecipe['colours']> {
+  return {
+    colours: [
+      { colour: '#f3c98b', weight: 4 },
+      { colour: '#5bb59d', weight: 3 },
+      { colour: '#c7761b', weight: 3 },
+      { colour: '#d5e6dc', weight: 2 },
+      { colour: '#8b4fa0', weight: 2 },
+    ],
+    how: 'random',
+    outlined: 0,
+  };
+}
+
 /** Thirty copies over two seconds, spread over the frame. */
 export function createMultiply(pick: Pick): MultiplyRecipe {
   return {

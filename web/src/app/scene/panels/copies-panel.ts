@@ -37,35 +37,25 @@ function dotOf(layer: Layer, end: 'begin' | 'end', { width, height }: Scene): Do
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="ends">
-      <figure>
-        <svg
-          [attr.width]="width"
-          [attr.height]="height"
-          [attr.viewBox]="box"
-          role="img"
-          [attr.aria-label]="'They begin: ' + beginWords()"
-        >
-          @for (dot of begins(); track $index) {
-            <circle [attr.cx]="dot.x" [attr.cy]="dot.y" r="2" />
-          }
-        </svg>
-        <figcaption>They begin: {{ beginWords() }}</figcaption>
-      </figure>
-      <span class="way" aria-hidden="true">→</span>
-      <figure>
-        <svg
-          [attr.width]="width"
-          [attr.height]="height"
-          [attr.viewBox]="box"
-          role="img"
-          [attr.aria-label]="'They end: ' + endWords()"
-        >
-          @for (dot of ends(); track $index) {
-            <circle [attr.cx]="dot.x" [attr.cy]="dot.y" r="2" />
-          }
-        </svg>
-        <figcaption>They end: {{ endWords() }}</figcaption>
-      </figure>
+      @for (side of sides(); track side.words) {
+        @if ($index === 1) {
+          <span class="way" aria-hidden="true">→</span>
+        }
+        <figure>
+          <svg
+            [attr.width]="width"
+            [attr.height]="height"
+            [attr.viewBox]="box"
+            role="img"
+            [attr.aria-label]="side.words"
+          >
+            @for (dot of side.dots; track $index) {
+              <circle [attr.cx]="dot.x" [attr.cy]="dot.y" r="2" />
+            }
+          </svg>
+          <figcaption>{{ side.words }}</figcaption>
+        </figure>
+      }
       <div class="tools">
         <button class="wx-button" type="button" (click)="exchange()">Exchange beginning and end</button>
         <strong>Roll again</strong>
@@ -184,10 +174,14 @@ export class CopiesPanel {
       .layers.filter(({ id }) => ids.has(id))
       .slice(0, MOST_DOTS);
   });
-  protected readonly begins = computed(() => this.layers().map((layer) => dotOf(layer, 'begin', this.drawn())));
-  protected readonly ends = computed(() => this.layers().map((layer) => dotOf(layer, 'end', this.drawn())));
-  protected readonly beginWords = computed(() => copyPlaceWords(this.recipe().begin));
-  protected readonly endWords = computed(() => copyPlaceWords(this.recipe().end));
+  protected readonly sides = computed(() => {
+    const { begin, end } = this.recipe();
+    const dots = (of: 'begin' | 'end'): Dot[] => this.layers().map((layer) => dotOf(layer, of, this.drawn()));
+    return [
+      { words: `They begin: ${copyPlaceWords(begin)}`, dots: dots('begin') },
+      { words: `They end: ${copyPlaceWords(end)}`, dots: dots('end') },
+    ];
+  });
 
   /** How many copies there are from each time on at which one begins or ends. */
   private readonly steps = computed(() => {

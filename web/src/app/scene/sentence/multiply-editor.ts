@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   exchanged,
+  usualColours,
   type CopyPresets,
   type Edge,
   type MultiplyRecipe,
@@ -37,19 +38,7 @@ type Extra = (typeof EXTRAS)[number][0];
 const BEGUN: Readonly<Record<'turns' | 'clear' | 'colours', Partial<MultiplyRecipe>>> = {
   turns: { turn: { begin: [-180, 180], end: [-180, 180] } },
   clear: { opacity: { begin: [0.35, 1], end: [0.35, 1] } },
-  colours: {
-    colours: {
-      colours: [
-        { colour: '#f3c98b', weight: 3 },
-        { colour: '#5bb59d', weight: 2 },
-        { colour: '#c7761b', weight: 2 },
-        { colour: '#d5e6dc', weight: 1 },
-        { colour: '#8b4fa0', weight: 1 },
-      ],
-      how: 'random',
-      outlined: 0,
-    },
-  },
+  colours: { colours: usualColours() },
 };
 const NONE = { turns: 'turn', clear: 'opacity' } as const;
 
