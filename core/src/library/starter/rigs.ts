@@ -1,67 +1,8 @@
-import type { ChannelId } from '../../basics/channel';
 import type { Parameter } from '../../formulas/preset';
-import type { Rig } from '../../formulas/rig';
 import type { RigItem } from '../library';
-import { itemFields, parameter } from './builder';
-
-type Parts = {
-  readonly dials: readonly Parameter[];
-  readonly formulas: Rig['formulas'];
-  readonly roles?: Rig['roles'];
-};
-
-function rig(
-  id: string,
-  name: string,
-  note: string,
-  tags: readonly string[],
-  { dials, formulas, roles }: Parts,
-): RigItem {
-  const body: Rig = { dials: [...dials], roles: roles ?? [], formulas };
-  return { ...itemFields({ id: `rig-${id}`, name, note, tags }), kind: 'rig', body };
-}
-
-function drive(channels: readonly ChannelId[], ...lines: readonly string[]): Rig['formulas'][number] {
-  return { channels: [...channels], text: lines.join('\n') };
-}
-
-const POSITION: readonly ChannelId[] = ['position.x', 'position.y'];
-const SCALE: readonly ChannelId[] = ['scale.x', 'scale.y'];
-const LEADER = { name: 'leader', note: 'the layer that the others go after' };
-
-const pace = (standard: string, to = '6Hz'): Parameter =>
-  parameter(
-    'pace',
-    'Pace',
-    'frequency',
-    standard,
-    { min: '0.01Hz', from: '0.1Hz', to, step: '0.1Hz' },
-    'swings a second',
-  );
-const calm = (standard: string): Parameter =>
-  parameter(
-    'calm',
-    'Calm',
-    'number',
-    standard,
-    { min: '0', from: '0', to: '12', step: '0.1' },
-    'how fast it dies away, per second',
-  );
-const damping = (standard: string): Parameter =>
-  parameter(
-    'damping',
-    'Damping',
-    'number',
-    standard,
-    { min: '0', max: '4', from: '0.1', to: '2', step: '0.05' },
-    'below 1 it swings past, at 1 it does not',
-  );
-const gap = (standard: string): Parameter =>
-  parameter('gap', 'Gap', 'time', standard, { min: '0f', from: '0f', to: '20f', step: '1f' }, 'from one to the next');
-const share = (name: string, label: string, standard: string, to: string, note: string): Parameter =>
-  parameter(name, label, 'percent', standard, { from: '0%', to, step: '1%' }, note);
-const length = (name: string, label: string, standard: string, to: string, note: string): Parameter =>
-  parameter(name, label, 'length', standard, { from: '0px', to, step: '1px' }, note);
+import { parameter } from './builder';
+import { rig, drive, POSITION, SCALE, LEADER, pace, calm, damping, gap, share, length } from './rig-builder';
+import { RIGS_IN_FRAME } from './rigs-in-frame';
 
 /** Time since the first contact, which flight it is, and where in it: shared by all that bounces. */
 const FLIGHTS = [
@@ -440,72 +381,5 @@ export const STARTER_RIGS: readonly RigItem[] = [
       ],
     },
   ),
-  rig('stay-inside', 'Stay inside the frame', 'Is kept inside the frame, by half its size and a margin.', ['limit'], {
-    dials: [length('margin', 'Margin', '20px', '200px', 'to the edge of the frame')],
-    formulas: [
-      drive(['position.x'], 'clamp(keyed, @margin + layer.width ÷ 2, frame.width - @margin - layer.width ÷ 2)'),
-      drive(['position.y'], 'clamp(keyed, @margin + layer.height ÷ 2, frame.height - @margin - layer.height ÷ 2)'),
-    ],
-  }),
-  rig('fade-by-distance', 'Fade by distance', 'Is clear near the lamp and fades with the distance to it.', ['fade'], {
-    dials: [
-      length('near', 'Near', '120px', '1000px', 'clear up to here'),
-      length('far', 'Far', '600px', '3000px', 'faintest from here'),
-      share('least', 'Faintest', '15%', '100%', 'what is left far away'),
-    ],
-    roles: [{ name: 'lamp', note: 'what it is measured from' }],
-    formulas: [
-      drive(
-        ['opacity'],
-        'let x = lamp.position.x - each.position.x',
-        'let y = lamp.position.y - each.position.y',
-        'keyed × mix(1, @least, smooth(@near, @far, sqrt(x × x + y × y)))',
-      ),
-    ],
-  }),
-  rig(
-    'all-copies',
-    'All copies together',
-    'Size, turn, spread, wind, sway and clearness of many layers at once, over their own ways. Made for the copies of a run.',
-    ['copies'],
-    {
-      dials: [
-        share('size', 'Size', '100%', '300%', 'of each one’s own'),
-        parameter(
-          'turn',
-          'Turn',
-          'angle',
-          '0deg',
-          { from: '-180deg', to: '180deg', step: '1deg' },
-          'beside each one’s own',
-        ),
-        share('spread', 'Spread', '100%', '300%', 'from the middle of the frame'),
-        parameter(
-          'wind',
-          'Wind',
-          'length',
-          '0px',
-          { from: '-400px', to: '400px', step: '1px' },
-          'to the right, in a second',
-        ),
-        length('sway', 'Sway', '0px', '200px', 'each at its own beat'),
-        share('clear', 'Clearness', '100%', '100%', 'of each one’s own'),
-      ],
-      formulas: [
-        drive(
-          ['position.x'],
-          'let middle = frame.width ÷ 2',
-          'middle + (keyed - middle) × @spread + @wind × (t ÷ 1s) + @sway × noise(t × 0.7Hz, place × 2)',
-        ),
-        drive(
-          ['position.y'],
-          'let middle = frame.height ÷ 2',
-          'middle + (keyed - middle) × @spread + @sway × noise(t × 0.7Hz, place × 2 + 1)',
-        ),
-        drive(SCALE, 'keyed × @size'),
-        drive(['rotation'], 'keyed + @turn'),
-        drive(['opacity'], 'keyed × @clear'),
-      ],
-    },
-  ),
+  ...RIGS_IN_FRAME,
 ];
