@@ -169,7 +169,7 @@ test('the parts of the screen are dragged and remembered, panels fold, the previ
   expect((await preview.boundingBox())?.height).toBeGreaterThan((wider?.height ?? 0) + 100);
   await page.locator('canvas').first().click();
   await page.keyboard.press('v');
-  expect((await preview.boundingBox())?.width).toBe(1280);
+  await expect.poll(async () => (await preview.boundingBox())?.width).toBe(1280);
   await page.keyboard.press('Escape');
   await expect(screen.sheet).toBeVisible();
 });
