@@ -8,9 +8,8 @@ const ENTRY = `
   import { compileScene, frameAt, frameTicks, ticksFromSeconds } from '@wexikine/core';
   import { drawingLayers, readDrawing, wholeAt } from '@wexikine/core/drawing';
   import { createPainter, createSurfaces, measureWords, paintBackground } from '@wexikine/paint';
-  let arrived = 0;
-  const known = new Set();
-  const painter = createPainter(createSurfaces(() => arrived++));
+  const surfaces = createSurfaces();
+  const painter = createPainter(surfaces);
   globalThis.paintScene = async (scene, seconds) => {
     document.body.style.margin = '0';
     document.body.replaceChildren();
@@ -29,9 +28,29 @@ const ENTRY = `
     };
     await document.fonts.ready;
     paint();
-    for (const { source } of scene.layers) if (source.type === 'picture') known.add(source.href);
-    for (let i = 0; i < 40 && arrived < known.size; i++) await new Promise((done) => setTimeout(done, 50));
+    const pictures = scene.layers.flatMap(({ source }) => (source.type === 'picture' ? [source.href] : []));
+    const isLoading = () => pictures.some((href) => surfaces.picture(href, 1) === null);
+    for (let i = 0; i < 40 && isLoading(); i++) await new Promise((done) => setTimeout(done, 50));
     paint();
+  };
+  /** How far two painters are apart at most, 0 to 255: one that has drawn all of the times, and one new at each of them. */
+  globalThis.keptAndNew = (scene, times) => {
+    const draw = (with_, compiled, seconds) => {
+      const canvas = document.createElement('canvas');
+      [canvas.width, canvas.height] = [scene.width, scene.height];
+      const context = canvas.getContext('2d', { willReadFrequently: true });
+      const at = ticksFromSeconds(seconds);
+      with_.paint(context, { compiled, frame: frameAt(compiled, at) }, { scale: 1, x: 0, y: 0 });
+      return context.getImageData(0, 0, canvas.width, canvas.height).data;
+    };
+    const [compiled, one] = [compileScene(scene), createPainter(surfaces)];
+    let most = 0;
+    for (const seconds of times) {
+      const [a, b] = [draw(one, compiled, seconds), draw(createPainter(createSurfaces()), compiled, seconds)];
+      // Colour counts as much as it covers.
+      for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i] - b[i]) * (i % 4 === 3 ? 1 : a[i | 3] / 255));
+    }
+    return most;
   };
   globalThis.layersOfDrawing = (text, place, level) => {
     const read = readDrawing(text);
@@ -118,4 +137,13 @@ export async function pageAt(page: Page, seconds: number): Promise<Buffer> {
     seconds,
   );
   return page.screenshot();
+}
+
+/** How far a painter that has drawn a scene at all of these times in seconds is from one that is new at each of them. */
+export async function keptAndNew(page: Page, scene: Scene, times: readonly number[]): Promise<number> {
+  return page.evaluate(
+    ([given, all]) =>
+      (globalThis as unknown as { keptAndNew: (s: Scene, t: readonly number[]) => number }).keptAndNew(given, all),
+    [scene, times] as const,
+  );
 }

@@ -1,4 +1,4 @@
-import { isTrimmed, lineStep, type Frame, type Layer, type LayerSource } from '@wexikine/core';
+import { isTrimmed, lineStep, type Border, type Frame, type Layer, type LayerSource } from '@wexikine/core';
 import { acrossStyle, fillStyle, mappedGradient, strokeStyle, valueAt } from './look';
 import { createOutlines, type Outline } from './outline';
 import type { Context, Surfaces } from './surfaces';
@@ -8,7 +8,7 @@ type PictureShown = Extract<LayerSource, { type: 'picture' }>;
 type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 /** How far a mitre may reach, as SVG has it where nothing is said (SVG 2, section 13.5.4). */
-const MITRE_LIMIT = 4;
+export const MITRE_LIMIT = 4;
 
 /** One layer in a sampled frame, and the size of its box. */
 export interface Subject {
@@ -116,6 +116,18 @@ function longestDrawn(context: Context, source: PictureShown, width: number, hei
   return Math.max(cover * Math.hypot(a, b), (cover / share) * Math.hypot(c, d));
 }
 
+/** What lies between two rectangles around a layer's box, px beyond it; filled by turns. Sharp corners stay sharp. */
+function ringPath({ width, height }: Subject, corner: number, outer: number, inner: number): Path2D {
+  const ring = new Path2D();
+  const round = Math.min(corner, width / 2, height / 2);
+  for (const out of [outer, inner]) {
+    const [w, h] = [width + 2 * out, height + 2 * out];
+    if (w <= 0 || h <= 0) continue;
+    ring.roundRect(-out, -out, w, h, round > 0 ? Math.max(0, round + out) : 0);
+  }
+  return ring;
+}
+
 /** Makes what draws layers over the surfaces of where it runs. */
 export function createContents(surfaces: Surfaces): Contents {
   const outlineOf = createOutlines();
@@ -182,8 +194,29 @@ export function createContents(surfaces: Surfaces): Contents {
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.drawImage(surface.canvas, 0, 0);
     context.restore();
-    surface.setLineDash([]);
     surfaces.give(surface);
+  };
+
+  /** The line along an outline that is no rectangle. */
+  const strokeEdge = (context: Context, subject: Subject, side: Border['side'], line: number): void => {
+    const { layer, width, height } = subject;
+    // Sharp corners stay sharp, round ones stay as round as they lie further out.
+    context.lineJoin = 'miter';
+    context.miterLimit = MITRE_LIMIT;
+    const path = surfaces.path(outlineOf(layer, width, height, cornerOf(subject)).d);
+    const { rule = 'nonzero' } = layer.look;
+    context.save();
+    if (side === 'inside') context.clip(path, rule);
+    if (side === 'outside') {
+      const around = new Path2D();
+      const reach = line * MITRE_LIMIT + width + height;
+      around.rect(-reach, -reach, width + 2 * reach, height + 2 * reach);
+      around.addPath(path);
+      context.clip(around, 'evenodd');
+    }
+    context.lineWidth = side === 'on' ? line : line * 2;
+    context.stroke(path);
+    context.restore();
   };
 
   const drawBorder = (context: Context, subject: Subject): void => {
@@ -192,28 +225,18 @@ export function createContents(surfaces: Surfaces): Contents {
     if (!border || !hasBorder(subject)) return;
     const line = valueAt(frame, index, 'border.width');
     const out = border.side === 'inside' ? 0 : border.side === 'on' ? line / 2 : line;
-    context.strokeStyle = acrossStyle(context, border, width, height, out);
+    const paint = acrossStyle(context, border, width, height, out);
+    const { type } = layer.source;
+    if (border.dash === undefined && (type === 'rectangle' || type === 'picture')) {
+      context.fillStyle = paint;
+      return context.fill(ringPath(subject, cornerOf(subject), out, out - line), 'evenodd');
+    }
+    context.strokeStyle = paint;
     context.setLineDash([...(border.dash ?? [])]);
     context.lineDashOffset = 0;
     context.lineCap = 'butt';
-    if (layer.source.type === 'text') return borderWords(context, layer.source, subject, line);
-    // Sharp corners stay sharp, round ones stay as round as they lie further out.
-    context.lineJoin = 'miter';
-    context.miterLimit = MITRE_LIMIT;
-    const path = surfaces.path(outlineOf(layer, width, height, cornerOf(subject)).d);
-    const { rule = 'nonzero' } = layer.look;
-    context.save();
-    if (border.side === 'inside') context.clip(path, rule);
-    if (border.side === 'outside') {
-      const around = new Path2D();
-      const reach = line * MITRE_LIMIT + width + height;
-      around.rect(-reach, -reach, width + 2 * reach, height + 2 * reach);
-      around.addPath(path);
-      context.clip(around, 'evenodd');
-    }
-    context.lineWidth = border.side === 'on' ? line : line * 2;
-    context.stroke(path);
-    context.restore();
+    if (layer.source.type === 'text') borderWords(context, layer.source, subject, line);
+    else strokeEdge(context, subject, border.side, line);
   };
 
   return { draw, drawBorder };

@@ -1,10 +1,10 @@
 import {
   CHANNEL_COUNT,
-  channelOf,
-  clampToChannel,
+  CHANNELS,
   cssFromOklab,
   oklabFromCss,
   type Border,
+  type Channel,
   type ChannelId,
   type Frame,
   type Layer,
@@ -16,9 +16,13 @@ import type { Context } from './surfaces';
 /** A fill of many stops. */
 export type ManyStops = Extract<Layer['look']['fill'], { stops: unknown }>;
 
+/** Channels by name: a painter asks for thousands of values a frame. */
+const BY_NAME = Object.fromEntries(CHANNELS.map((channel) => [channel.id, channel])) as Record<ChannelId, Channel>;
+
 /** Drawn value of a channel of one layer in a sampled frame, within the channel's limits. */
 export function valueAt(frame: Frame, index: number, id: ChannelId): number {
-  return clampToChannel(id, frame.values[index * CHANNEL_COUNT + channelOf(id).slot]);
+  const { slot, min, max } = BY_NAME[id];
+  return Math.min(max, Math.max(min, frame.values[index * CHANNEL_COUNT + slot]));
 }
 
 function keyedColour(frame: Frame, layer: Layer, index: number, part: 'fill' | 'stroke', still: string): string {

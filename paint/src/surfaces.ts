@@ -1,6 +1,6 @@
 import { ownFamily } from '@wexikine/core';
+import { LRUCache } from 'lru-cache';
 import { createPictures, type PictureSource } from './pictures';
-import type { Patch } from './brush';
 import { servedAt } from './served';
 
 /** What the painter draws on: a page's canvas, an OffscreenCanvas in a worker, or a canvas on the server. */
@@ -8,16 +8,17 @@ export type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext
 
 /** What a painter needs from where it runs. */
 export interface Surfaces {
-  /**
-   * An offscreen context of at least this size in device pixels, at its plainest, cleared where `patch` says: outside of it
-   * something may be left from before. Without a patch all of it is clear.
-   */
-  take: (width: number, height: number, patch?: Patch) => Context;
-  /** A cleared context of at least this size that adds up in half precision, so that many faint pictures make a whole one. */
+  /** A cleared offscreen context of at least this size in device pixels, at its plainest. */
+  take: (width: number, height: number) => Context;
+  /** The same that adds up in half precision, so that many faint pictures make a whole one. */
   takeFine: (width: number, height: number) => Context;
-  giveFine: (context: Context) => void;
   /** Gives a context back for the next `take`. */
   give: (context: Context) => void;
+  giveFine: (context: Context) => void;
+  /** What is drawn on a context that was taken, as a bitmap, which is quicker to draw from; the context is given back. */
+  pictureOf: (context: Context) => ImageBitmap;
+  /** How many pictures and fonts have arrived: what was drawn before one of them may look otherwise now. */
+  arrived: () => number;
   /**
    * A picture that is at least so long on its longer side, px, or as large as it is; null while it loads or when it cannot
    * be read. What is known in another size stands in meanwhile.
@@ -32,62 +33,93 @@ export interface Surfaces {
 /** Fonts of one's own, each loaded when it is first drawn; until then the browser's own stands in. */
 function createFonts(onLoad: () => void): Surfaces['family'] {
   const asked = new Set<string>();
+  const fonts =
+    typeof document === 'undefined' ? (globalThis as unknown as { fonts?: FontFaceSet }).fonts : document.fonts;
+  fonts?.addEventListener('loadingdone', onLoad);
   return (address) => {
     const family = ownFamily(address);
     if (asked.has(address)) return family;
     asked.add(address);
-    const fonts =
-      typeof document === 'undefined' ? (globalThis as unknown as { fonts: FontFaceSet }).fonts : document.fonts;
     const face = new FontFace(family, `url("${servedAt(address)}")`, { weight: '1 1000' });
     (fonts as unknown as { add: (face: FontFace) => void }).add(face);
-    face.load().then(onLoad, () => undefined);
+    face.load().catch(() => undefined);
     return family;
   };
 }
 
+/** Outlines that lie ready. */
+const MOST_PATHS = 4_000;
+/** Sides of surfaces are whole steps of so many px, so that one serves again for a layer that grows. */
+const STEP = 64;
+/** Pixels of the surfaces that lie ready, at four bytes each. */
+const MOST_READY = 8 * 1024 * 1024;
+
+/** Surfaces that lie ready by their size. Small ones are quick: a canvas that is drawn from is copied whole when it changes. */
+function createPool(settings?: CanvasRenderingContext2DSettings): Pick<Surfaces, 'take' | 'give'> {
+  const ready = new Map<string, Context[]>();
+  let pixels = 0;
+  const whole = (side: number): number => Math.max(STEP, Math.ceil(side / STEP) * STEP);
+  return {
+    take: (width, height) => {
+      const [w, h] = [whole(width), whole(height)];
+      const context = ready.get(`${w} ${h}`)?.pop();
+      if (!context) return new OffscreenCanvas(w, h).getContext('2d', settings) as OffscreenCanvasRenderingContext2D;
+      pixels -= w * h;
+      plain(context);
+      context.clearRect(0, 0, w, h);
+      return context;
+    },
+    give: (context) => {
+      const { width, height } = context.canvas;
+      if (pixels + width * height > MOST_READY) {
+        ready.clear();
+        pixels = 0;
+      }
+      pixels += width * height;
+      const name = `${width} ${height}`;
+      const list = ready.get(name);
+      if (list) list.push(context);
+      else ready.set(name, [context]);
+    },
+  };
+}
+
+/** Sets back what a drawing may have left. */
+function plain(context: Context): void {
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.globalAlpha = 1;
+  context.globalCompositeOperation = 'source-over';
+  context.filter = 'none';
+  context.setLineDash([]);
+}
+
 /** Surfaces for a browser page or worker; `onLoad` is called when a picture or a font has arrived. */
 export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
-  const free: Context[] = [];
-  const fine: Context[] = [];
-  const paths = new Map<string, Path2D>();
+  let arrived = 0;
+  const onArrival = (): void => {
+    arrived++;
+    onLoad();
+  };
+  // Sixteen-bit floating point where the browser has it (HTML, canvas color type), else eight bit.
+  const fine = createPool({ colorType: 'float16' } as CanvasRenderingContext2DSettings);
+  const pool = createPool();
+  const paths = new LRUCache<string, Path2D>({ max: MOST_PATHS });
   return {
-    take: (width, height, patch) => takeContext(free.pop(), Math.ceil(width), Math.ceil(height), patch),
-    give: (context) => void free.push(context),
-    takeFine: (width, height) =>
-      takeContext(fine.pop() ?? fineContext(), Math.ceil(width), Math.ceil(height), undefined),
-    giveFine: (context) => void fine.push(context),
-    picture: createPictures(onLoad),
-    family: createFonts(onLoad),
+    ...pool,
+    takeFine: fine.take,
+    giveFine: fine.give,
+    pictureOf: (context) => {
+      const picture = (context.canvas as OffscreenCanvas).transferToImageBitmap();
+      pool.give(context);
+      return picture;
+    },
+    arrived: () => arrived,
+    picture: createPictures(onArrival),
+    family: createFonts(onArrival),
     path: (d) => {
       const known = paths.get(d) ?? new Path2D(d);
       paths.set(d, known);
       return known;
     },
   };
-}
-
-/** Sixteen-bit floating point where the browser has it (HTML, canvas color type), else eight bit. */
-function fineContext(): Context {
-  const settings = { colorType: 'float16' } as CanvasRenderingContext2DSettings;
-  return new OffscreenCanvas(1, 1).getContext('2d', settings) as OffscreenCanvasRenderingContext2D;
-}
-
-function sizeOf({ canvas }: Context): { readonly width: number; readonly height: number } {
-  return { width: canvas.width, height: canvas.height };
-}
-
-function takeContext(context: Context | undefined, width: number, height: number, patch: Patch | undefined): Context {
-  const made = context ?? (new OffscreenCanvas(width, height).getContext('2d') as OffscreenCanvasRenderingContext2D);
-  if (made.canvas.width < width || made.canvas.height < height) {
-    made.canvas.width = Math.max(made.canvas.width, width);
-    made.canvas.height = Math.max(made.canvas.height, height);
-  } else {
-    made.setTransform(1, 0, 0, 1, 0, 0);
-    const { x, y, width: w, height: h } = patch ?? { x: 0, y: 0, ...sizeOf(made) };
-    made.clearRect(x, y, w, h);
-  }
-  made.globalAlpha = 1;
-  made.globalCompositeOperation = 'source-over';
-  made.filter = 'none';
-  return made;
 }
