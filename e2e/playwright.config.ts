@@ -3,31 +3,31 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { LAUNCH } from './browser';
+import { portOf } from './pages/ports';
 
-/** Another port lets a second half of the tests run beside the first, over a server of its own. */
-const PORT = Number(process.env['E2E_PORT'] ?? 4877);
+/** How many files of tests run side by side, each over a server, a new folder and a browser of its own. */
+const WORKERS = Number(process.env['E2E_WORKERS'] ?? 1);
 
-/** The real server over a real, new folder; one browser, one test after the other. */
+/** The real server over a real, new folder; within a file one test after the other. */
 export default defineConfig({
   testDir: './tests',
-  outputDir: `./test-results/${PORT}`,
-  workers: 1,
+  outputDir: `./test-results/${portOf(0)}`,
+  workers: WORKERS,
   timeout: 60_000,
   expect: { timeout: 10_000 },
   retries: process.env['CI'] ? 1 : 0,
   reporter: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ? [['list'], ['json']] : [['list']],
   use: {
-    baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     launchOptions: LAUNCH,
     acceptDownloads: true,
   },
-  webServer: {
+  webServer: Array.from({ length: WORKERS }, (_, worker) => ({
     command: 'node ../server/dist/main.js',
-    url: `http://127.0.0.1:${PORT}/api/health`,
+    url: `http://127.0.0.1:${portOf(worker)}/api/health`,
     timeout: 120_000,
     reuseExistingServer: false,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 5_000 },
-    env: { PORT: String(PORT), WEXIKINE_DATA: mkdtempSync(join(tmpdir(), 'wexikine-e2e-')) },
-  },
+    gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5_000 },
+    env: { PORT: String(portOf(worker)), WEXIKINE_DATA: mkdtempSync(join(tmpdir(), 'wexikine-e2e-')) },
+  })),
 });

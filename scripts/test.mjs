@@ -66,6 +66,7 @@ rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
 installIfNeeded();
 findBrowser();
+// The build checks the types of the page and of its templates, too.
 tally(step('Build', 'node', ['scripts/build.mjs']));
 const checks = await sideBySide([
   ['Lint and format', ['lint']],
@@ -84,19 +85,13 @@ const unit = step(
 const jest = readReport('jest.json');
 count(unit, jest?.numPassedTests ?? 0, (jest?.numFailedTests ?? 0) + (jest?.numRuntimeErrorTestSuites ?? 0));
 
-/** The end-to-end tests in halves, each over a server and a browser of its own: one waits while the other works. */
-const HALVES = [4877, 4887];
-const ends = await sideBySide(
-  HALVES.map((port, i) => [
-    `End-to-end tests, half ${i + 1}`,
-    ['e2e', '--', `--shard=${i + 1}/${HALVES.length}`],
-    { E2E_PORT: String(port), PLAYWRIGHT_JSON_OUTPUT_NAME: join(REPORTS, `playwright-${i}.json`) },
-  ]),
-);
-for (const [i, isFine] of ends.entries()) {
-  const stats = readReport(`playwright-${i}.json`)?.stats;
-  count(isFine, (stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0);
-}
+/** The end-to-end tests, two files side by side, each over a server and a browser of its own: one waits while the other works. */
+const browser = step('End-to-end tests', 'npm', ['run', '--silent', 'e2e'], {
+  E2E_WORKERS: '2',
+  PLAYWRIGHT_JSON_OUTPUT_NAME: join(REPORTS, 'playwright.json'),
+});
+const stats = readReport('playwright.json')?.stats;
+count(browser, (stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0);
 
 process.exitCode = failed === 0 ? 0 : 1;
 process.stdout.write(`\n${passed} passed, ${failed} failed\n`);

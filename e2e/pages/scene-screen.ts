@@ -111,6 +111,21 @@ export class SceneScreen {
       { x, y },
     );
   }
+
+  /** Where a share of the frame lies on the screen, with the frame fitted into the preview. */
+  async onScreen(x: number, y: number): Promise<{ x: number; y: number }> {
+    return this.page.getByRole('img', { name: /^Preview/ }).evaluate(
+      (canvas: HTMLCanvasElement, at) => {
+        const scale = Math.min((canvas.clientWidth - 32) / 1920, (canvas.clientHeight - 32) / 1080);
+        const { left, top } = canvas.getBoundingClientRect();
+        return {
+          x: left + (canvas.clientWidth - 1920 * scale) / 2 + at.x * 1920 * scale,
+          y: top + (canvas.clientHeight - 1080 * scale) / 2 + at.y * 1080 * scale,
+        };
+      },
+      { x, y },
+    );
+  }
 }
 
 /** A copy of a demo scene as it was made, so that a test has it for itself whatever others did. */

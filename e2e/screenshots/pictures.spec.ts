@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { recordOf, STARTER_LIBRARY, writePack } from '@wexikine/core';
 import { join } from 'node:path';
 import { BenchScreen } from '../pages/bench-screen';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { BenchScreen } from '../pages/bench-screen';
 import { expectNoFaults } from '../pages/faults';
 import { LibraryScreen } from '../pages/library-screen';

@@ -1,7 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { frameTicks, type Key, type Scene } from '@wexikine/core';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
+import { expect, test } from '../pages/test';
 
 const RATE = { num: 25, den: 1 };
 const FRAME = frameTicks(RATE);

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { readBundle, type Layer } from '@wexikine/core';
 import { join } from 'node:path';
 import { copyOf, SceneScreen } from '../pages/scene-screen';

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { frameTicks, type Key, type Preset, type Scene } from '@wexikine/core';
 import { BenchScreen } from '../pages/bench-screen';
 import { LibraryScreen, storedItem } from '../pages/library-screen';

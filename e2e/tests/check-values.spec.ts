@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { ticksFromSeconds } from '@wexikine/core';
 import { applied, card, choosePreset, frames, openWith, PAL, say, starts } from '../pages/made-scenes';
 

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { frameTicks, type Key, type Scene } from '@wexikine/core';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { FONTS, programmeBoard, ticksFromSeconds, type Layer, type Scene } from '@wexikine/core';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';

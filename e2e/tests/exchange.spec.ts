@@ -1,11 +1,14 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { portOf } from '../pages/ports';
+import { expect, test } from '../pages/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { LibraryScreen, saved, storedLibrary } from '../pages/library-screen';
 
-const PORT = Number(process.env['E2E_PORT'] ?? 4877) + 1;
+/** Beside those of the workers. */
+const PORT = portOf(0) + 1;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
 const FILES = mkdtempSync(join(tmpdir(), 'wexikine-packs-'));
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import {
   CHANNELS,
   constellations,
@@ -75,6 +75,9 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'colour.hue': [-90, 140],
   'colour.grey': [0, 1],
   'tint.amount': [0.1, 0.9],
+  'cutout.tolerance': [0.1, 0.1],
+  'cutout.softness': [0.1, 0.1],
+  'cutout.spill': [0, 0],
   'mask.x': [0, 0],
   'mask.y': [0, 0],
   'mask.scale': [1, 1],
@@ -83,7 +86,7 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
 };
 
 /** Channels that a page cannot carry where they are keyed; the export names them (see `leftOut`). */
-const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'mask']);
+const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'mask', 'cutout']);
 
 /** Channels of where a layer is. */
 const PLACING: ReadonlySet<ChannelId> = new Set([

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { ticksFromSeconds, type Scene } from '@wexikine/core';
 import { expectNoFaults } from '../pages/faults';
 import { applied, card, openWith, PAL, say, sceneWith } from '../pages/made-scenes';

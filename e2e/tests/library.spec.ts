@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { readPack, STARTER_LIBRARY, STARTER_PRESETS } from '@wexikine/core';
 import { LibraryScreen, saved, storedItem, storedLibrary } from '../pages/library-screen';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
+import { expect, test } from '../pages/test';
 
 test('the library is searched, narrowed down, tried, and used in a scene', async ({ page }) => {
   await page.goto('/');

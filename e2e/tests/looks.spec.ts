@@ -1,8 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import type { Layer } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
 import { SceneScreen } from '../pages/scene-screen';
+import { expect, test } from '../pages/test';
 
 const at = (id: string, x: number, more: Partial<Layer> = {}): Layer =>
   card(id, { rest: { 'position.x': x, 'position.y': 540, 'size.x': 400, 'size.y': 400 }, ...more });
@@ -63,4 +64,66 @@ test('the frame gets a background from the stage menu', async ({ page }) => {
   await expect.poll(() => scene.pixel(0.9, 0.9)).toEqual([0x20, 0x40, 0x60]);
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await scene.stored(id)).background ?? null).toBeNull();
+});
+
+/** A sign on green, as a camera or a program gives it: a white disc in the middle with a soft edge. */
+async function signOnGreen(page: Page): Promise<string> {
+  return page.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [200, 200];
+    const context = canvas.getContext('2d') as CanvasRenderingContext2D;
+    context.fillStyle = '#00b140';
+    context.fillRect(0, 0, 200, 200);
+    context.fillStyle = '#fff';
+    context.beginPath();
+    context.arc(100, 100, 60, 0, 7);
+    context.fill();
+    return canvas.toDataURL('image/png');
+  });
+}
+
+test('a sign is cut out of its green by a press on it, and what lies above is seen around it', async ({ page }) => {
+  const scene = new SceneScreen(page);
+  await page.goto('/scenes');
+  const href = await signOnGreen(page);
+  const sign = at('sign', 960, { source: { type: 'picture', href, width: 200, height: 200 }, look: {} });
+  const ground = card('ground', {
+    rest: { 'position.x': 960, 'position.y': 540, 'size.x': 1920, 'size.y': 1080 },
+    look: { fill: '#204060' },
+  });
+  const cover = at('cover', 960, { look: { fill: '#c03020' } });
+  const id = await sceneWith(page, [ground, cover, sign]);
+  await scene.openAtRest(id);
+  await page.getByText('Card sign', { exact: true }).first().click();
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  const panel = page.locator('wx-layer-look');
+  await panel.getByRole('button', { name: '+ cut-out' }).click();
+  // It begins with the colour of the picture's edge.
+  const cutout = async (): Promise<unknown> =>
+    (await scene.stored(id)).layers.find((one) => one.id === 'sign')?.look.cutout;
+  await expect.poll(cutout).toEqual({ by: 'colour', colour: '#00b140' });
+  await panel.getByRole('combobox', { name: 'Takes out' }).selectOption('what is dark');
+  await expect.poll(cutout).toEqual({ by: 'dark' });
+  await panel.getByRole('combobox', { name: 'Takes out' }).selectOption('a colour');
+
+  await panel.getByRole('button', { name: 'Pick on the picture' }).click();
+  // The green at the upper left of the picture, a tenth into it.
+  const { x, y } = await scene.onScreen(800 / 1920, 380 / 1080);
+  await page.mouse.move(x, y);
+  await expect(page.locator('wx-colour-picker')).toContainText('#00b140');
+  await page.mouse.click(x, y);
+  await expect(page.locator('wx-colour-picker')).toBeHidden();
+  await expect.poll(() => scene.pixel(800 / 1920, 380 / 1080)).toEqual([0xc0, 0x30, 0x20]);
+  await expect.poll(() => scene.pixel(0.5, 0.5)).toEqual([255, 255, 255]);
+  await panel.getByRole('button', { name: 'Show what is kept' }).click();
+  await expect.poll(() => scene.pixel(800 / 1920, 380 / 1080)).toEqual([0, 0, 0]);
+  await panel.getByRole('button', { name: 'Show the picture' }).click();
+  await expect.poll(() => scene.pixel(800 / 1920, 380 / 1080)).toEqual([0xc0, 0x30, 0x20]);
+
+  // A cover that the sign is cut out of: seen where the sign is not.
+  await page.getByText('Card cover', { exact: true }).first().click();
+  await panel.getByRole('combobox', { name: 'Seen through' }).selectOption({ label: 'Card sign' });
+  await panel.getByRole('combobox', { name: 'Which' }).selectOption('hides');
+  await expect.poll(() => scene.pixel(800 / 1920, 380 / 1080)).toEqual([0xc0, 0x30, 0x20]);
+  await expect.poll(() => scene.pixel(0.5, 0.5)).toEqual([0x20, 0x40, 0x60]);
 });

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { frameTicks, sampleTrack, sceneSchema, type Key, type Scene } from '@wexikine/core';
 import { SceneScreen } from '../pages/scene-screen';
+import { expect, test } from '../pages/test';
 
 const FRAME = frameTicks({ num: 25, den: 1 });
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import {
   BLEND_MODES,
   frameTicks,

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../pages/test';
 
 test('scenes are made, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto('/scenes');

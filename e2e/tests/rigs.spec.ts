@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { frameTicks, type Layer, type Scene } from '@wexikine/core';
 import { readFileSync } from 'node:fs';
 import { BenchScreen } from '../pages/bench-screen';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { STARTER_PRESETS, ticksFromSeconds, type Layer, type PresetItem } from '@wexikine/core';
 import { expectNoFaults } from '../pages/faults';
 import { applied, card, choosePreset, frames, openWith, say, sceneWith } from '../pages/made-scenes';

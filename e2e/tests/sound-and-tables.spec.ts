@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { TICKS_PER_SECOND, type Layer } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
 import { copyOf, SceneScreen } from '../pages/scene-screen';

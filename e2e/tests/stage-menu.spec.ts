@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { expect, test } from '../pages/test';
 import { ticksFromSeconds, type Layer, type Scene } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
 import { SceneScreen } from '../pages/scene-screen';

@@ -14,6 +14,8 @@ export interface Picture {
   readonly frame: Frame;
   /** The time of the frame and how long one is, for blur by motion; without them nothing is blurred by it. */
   readonly shutter?: { readonly at: Ticks; readonly step: Ticks };
+  /** Layer of whose cut-out what is kept is shown in white. */
+  readonly keptView?: string | null;
 }
 
 /** A part of the canvas in device pixels, whole numbers. */

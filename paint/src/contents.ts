@@ -1,6 +1,7 @@
 import { isTrimmed, lineStep, type Border, type Frame, type Layer, type LayerSource } from '@wexikine/core';
 import { acrossStyle, fillStyle, mappedGradient, strokeStyle, valueAt } from './look';
 import { createOutlines, type Outline } from './outline';
+import type { PictureSource } from './picture-source';
 import type { Context, Surfaces } from './surfaces';
 import { firstBaseline, reach, useFont } from './text';
 
@@ -17,6 +18,8 @@ export interface Subject {
   readonly index: number;
   readonly width: number;
   readonly height: number;
+  /** What is kept of its cut-out is shown in white. */
+  readonly isKeptView?: boolean;
 }
 
 /** A layer of a sampled frame. */
@@ -107,6 +110,18 @@ function fillOutline(context: Context, path: Path2D, { frame, layer, index, widt
   context.fill(path, rule);
 }
 
+/** The part of a picture that a layer shows: it covers the layer's box; px of the picture. */
+export function pictureCrop(
+  { frame, index, width, height }: Subject,
+  picture: { readonly width: number; readonly height: number },
+): { readonly x: number; readonly y: number; readonly width: number; readonly height: number } {
+  const scale = Math.max(width / picture.width, height / picture.height) * valueAt(frame, index, 'crop.zoom');
+  const [w, h] = [width / scale, height / scale];
+  const x = Math.min(picture.width - w, Math.max(0, valueAt(frame, index, 'crop.x') * picture.width - w / 2));
+  const y = Math.min(picture.height - h, Math.max(0, valueAt(frame, index, 'crop.y') * picture.height - h / 2));
+  return { x, y, width: w, height: h };
+}
+
 /** How long the longer side of a whole picture is where it is drawn now, device px. */
 function longestDrawn(context: Context, source: PictureShown, width: number, height: number, zoom: number): number {
   if (!source.width || !source.height) return Infinity;
@@ -135,15 +150,21 @@ export function createContents(surfaces: Surfaces): Contents {
   const familyOf = ({ font, fontFile }: TextSource): string =>
     fontFile === undefined ? font : surfaces.family(fontFile);
 
+  const cutOutOf = (picture: PictureSource, address: string, { layer, frame, index, isKeptView }: Subject) => {
+    const what = layer.look.cutout;
+    if (!what) return picture;
+    const [tolerance, softness] = [valueAt(frame, index, 'cutout.tolerance'), valueAt(frame, index, 'cutout.softness')];
+    const how = { what, tolerance, softness, spill: valueAt(frame, index, 'cutout.spill') };
+    return surfaces.cutOut({ layer: layer.id, address, picture, how, isView: isKeptView === true }) ?? picture;
+  };
+
   const drawPicture = (context: Context, source: PictureShown, subject: Subject): void => {
     const { frame, index, width, height } = subject;
     const zoom = valueAt(frame, index, 'crop.zoom');
-    const bitmap = surfaces.picture(source.href, longestDrawn(context, source, width, height, zoom));
-    if (!bitmap) return;
-    const scale = Math.max(width / bitmap.width, height / bitmap.height) * zoom;
-    const [w, h] = [width / scale, height / scale];
-    const x = Math.min(bitmap.width - w, Math.max(0, valueAt(frame, index, 'crop.x') * bitmap.width - w / 2));
-    const y = Math.min(bitmap.height - h, Math.max(0, valueAt(frame, index, 'crop.y') * bitmap.height - h / 2));
+    const picture = surfaces.picture(source.href, longestDrawn(context, source, width, height, zoom));
+    if (!picture) return;
+    const bitmap = cutOutOf(picture, source.href, subject);
+    const { x, y, width: w, height: h } = pictureCrop(subject, bitmap);
     const corner = cornerOf(subject);
     if (corner <= 0) return context.drawImage(bitmap, x, y, w, h, 0, 0, width, height);
     context.save();

@@ -73,7 +73,9 @@ export function createKept(surfaces: Surfaces): Kept {
     find: (brush, members) => {
       const { layers } = brush.picture.compiled;
       const isBlurred = brush.picture.shutter !== undefined && members.some((index) => layers[index].look.motionBlur);
-      if (brush.isMoment || brush.isInside || brush.mattes || isBlurred) return MOVING;
+      const { keptView } = brush.picture;
+      const isViewed = keptView && members.some((index) => layers[index].id === keptView);
+      if (brush.isMoment || brush.isInside || brush.mattes || isBlurred || isViewed) return MOVING;
       const layer = layers[members[0]];
       const numbers = write(brush, members);
       const known = seen.get(layer);

@@ -43,8 +43,11 @@ export function createPainter(surfaces: Surfaces): Painter {
   const kept = { own: createKept(surfaces), together: createKept(surfaces) };
 
   const sheetFor = (patch: Patch): Sheet => ({ context: surfaces.take(patch.width, patch.height), patch });
-  const subjectOf = ({ picture }: Brush, index: number): Subject =>
-    subjectAt(picture.frame, picture.compiled.layers[index], index);
+  const subjectOf = ({ picture }: Brush, index: number): Subject => {
+    const layer = picture.compiled.layers[index];
+    const subject = subjectAt(picture.frame, layer, index);
+    return picture.keptView === layer.id ? { ...subject, isKeptView: true } : subject;
+  };
   const effectsFor = (plan: Plan, subject: Subject): Effects | null =>
     plan.hasEffects[subject.index] === 1 ? effectsOf(subject) : null;
 
@@ -103,7 +106,7 @@ export function createPainter(surfaces: Surfaces): Painter {
     if (subject.layer.source.type === 'none') return;
     const matrix = onCanvas(brush, index);
     const effects = effectsFor(plan, subject);
-    if (!effects) return drawPlain(brush, subject, matrix);
+    if (!effects || subject.isKeptView) return drawPlain(brush, subject, matrix);
     const patch = patchOf(matrix, seenBox(subject, effects), brush.bounds);
     if (isEmpty(patch)) return;
     const before = kept.own.find(brush, [index]);

@@ -1,8 +1,6 @@
 import { pictureSize } from '@wexikine/core';
+import type { PictureSource } from './picture-source';
 import { servedAt } from './served';
-
-/** Something that can be drawn as a picture. */
-export type PictureSource = CanvasImageSource & { readonly width: number; readonly height: number };
 
 /** Longest sides that pictures are kept with, px: one is at most twice as long as it is drawn. */
 const LEVELS = [256, 512, 1024, 2048, 4096];

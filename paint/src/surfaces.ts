@@ -1,6 +1,9 @@
 import { ownFamily } from '@wexikine/core';
 import { LRUCache } from 'lru-cache';
-import { createPictures, type PictureSource } from './pictures';
+import { createCutOuts, type CutOutAsked } from './cut-outs';
+import { cutHere, type Cutting } from './cutting';
+import { createPictures } from './pictures';
+import type { PictureSource } from './picture-source';
 import { servedAt } from './served';
 
 /** What the painter draws on: a page's canvas, an OffscreenCanvas in a worker, or a canvas on the server. */
@@ -24,6 +27,8 @@ export interface Surfaces {
    * be read. What is known in another size stands in meanwhile.
    */
   picture: (address: string, longest: number) => PictureSource | null;
+  /** A picture that is cut out; null while it is worked out for the first time. */
+  cutOut: (asked: CutOutAsked) => PictureSource | null;
   /** The family that a font's file is set as. */
   family: (address: string) => string;
   /** An SVG path as a Path2D in pixels. */
@@ -93,8 +98,11 @@ function plain(context: Context): void {
   context.setLineDash([]);
 }
 
-/** Surfaces for a browser page or worker; `onLoad` is called when a picture or a font has arrived. */
-export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
+/**
+ * Surfaces for a browser page or worker; `onLoad` is called when a picture or a font has arrived. `cutting` cuts pictures out,
+ * where they are not to be cut out on this thread.
+ */
+export function createSurfaces(onLoad: () => void = () => undefined, cutting: Cutting = cutHere): Surfaces {
   let arrived = 0;
   const onArrival = (): void => {
     arrived++;
@@ -115,6 +123,7 @@ export function createSurfaces(onLoad: () => void = () => undefined): Surfaces {
     },
     arrived: () => arrived,
     picture: createPictures(onArrival),
+    cutOut: createCutOuts(cutting, onArrival),
     family: createFonts(onArrival),
     path: (d) => {
       const known = paths.get(d) ?? new Path2D(d);

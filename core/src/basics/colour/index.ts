@@ -1,2 +1,3 @@
 export { oklabFromCss, cssFromOklab, type Oklab } from './oklab';
+export { cutOut, edgeColour, showKept, type CutOut, type CutOutBy } from './cut-out';
 export { contrastRatio, rampColour, steppedColour, type ColourStep } from './steps';

@@ -142,6 +142,7 @@ function leftOutOf(layer: Layer): string[] {
   const border = look.border !== undefined && isUsed(layer, ['border.width']);
   return [
     ...(look.matte !== undefined ? ['mattes'] : []),
+    ...(look.cutout !== undefined && source.type === 'picture' ? ['cut-out pictures'] : []),
     ...(look.motionBlur !== undefined ? ['motion blur'] : []),
     ...(look.masks !== undefined && !isMaskStill(layer) ? ['masks that move'] : []),
     ...(isUsed(layer, ['streak.length']) ? ['streaks'] : []),

@@ -32,6 +32,7 @@ export const PARTS: Readonly<Record<StylePart, PartFacts>> = {
   corner: { label: 'corners', look: [], channels: ['corner'] },
   opacity: { label: 'opacity', look: [], channels: ['opacity'] },
   blend: { label: 'blending', look: ['blend'], channels: [] },
+  cutout: { label: 'cut-out', look: ['cutout'], channels: family('cutout') },
   masks: { label: 'masks', look: ['masks'], channels: family('mask') },
   matte: { label: 'matte', look: ['matte'], channels: [] },
 };

@@ -103,6 +103,13 @@ const motionBlurSchema = z.strictObject({
   samples: z.int().min(2).max(64),
 });
 
+/** What is taken out of a picture: a colour and those near it, or its dark or light part. How far is said by channels. */
+const cutoutSchema = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('colour'), colour: colourSchema }),
+  z.strictObject({ by: z.literal('dark') }),
+  z.strictObject({ by: z.literal('light') }),
+]);
+
 const lookSchema = z.strictObject({
   fill: fillSchema.optional(),
   /** Which parts of a path that crosses itself are inside; non-zero where it is not stated. */
@@ -122,6 +129,7 @@ const lookSchema = z.strictObject({
   border: borderSchema.optional(),
   /** Colour that is laid over the layer, as strongly as its channel says. */
   tint: colourSchema.optional(),
+  cutout: cutoutSchema.optional(),
   masks: z.array(maskSchema).min(1).max(20).optional(),
   motionBlur: motionBlurSchema.optional(),
   blend: z.enum(BLEND_MODES).optional(),

@@ -26,6 +26,7 @@ export const STYLE_PARTS = [
   'corner',
   'opacity',
   'blend',
+  'cutout',
   'masks',
   'matte',
 ] as const;

@@ -28,6 +28,8 @@ import {
 import { paintBackground } from '@wexikine/paint';
 import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
+import { ColourPicker } from '../stage/colour-picker';
+import { CutOutView } from '../stage/cut-out-view';
 import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
 import { StageMenu } from '../stage/stage-menu';
 import { StageActions } from '../stage/stage-actions';
@@ -74,7 +76,7 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
 @Component({
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MotionPaths, StageHandles, StageMenu, StageText],
+  imports: [ColourPicker, MotionPaths, StageHandles, StageMenu, StageText],
   template: `
     <canvas
       #canvas
@@ -120,6 +122,9 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
         [place]="place()"
         (done)="write(layer, $event)"
       />
+    }
+    @if (cutOuts.picking(); as pick) {
+      <wx-colour-picker [pick]="pick" [scene]="standing()" [time]="time()" [place]="place()" />
     }
     <wx-stage-menu
       [scene]="standing()"
@@ -181,6 +186,7 @@ export class Preview implements AfterViewInit {
   readonly pointMoved = output<SharePoint>();
 
   private readonly service = inject(PainterService);
+  protected readonly cutOuts = inject(CutOutView);
   private readonly arrived = toSignal(this.service.arrived$, { requireSync: true });
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly handles = viewChild(StageHandles);
@@ -456,7 +462,7 @@ export class Preview implements AfterViewInit {
     context.save();
     if (!options.outside) clipTo(context, place);
     const shutter = { at: time, step: frameTicks(this.scene().rate) };
-    this.service.painter.paint(context, { compiled, frame, shutter }, view);
+    this.service.painter.paint(context, { compiled, frame, shutter, keptView: this.cutOuts.kept() }, view);
     context.restore();
     if (options.outside) dimOutside(context, place);
     if (options.safeAreas) drawSafeAreas(context, place, ratio);

@@ -8,7 +8,9 @@ export interface Effect {
   readonly colour: 'shadow' | 'inner' | 'glow' | 'tint' | 'border' | null;
   readonly channels: readonly { readonly id: ChannelId; readonly label: string; readonly first: number }[];
   /** The part of a look that it is, where it is neither a colour nor channels. */
-  readonly part?: 'motionBlur';
+  readonly part?: 'motionBlur' | 'cutout';
+  /** It is for pictures alone. */
+  readonly isForPictures?: true;
   /** What it begins with in the look. */
   readonly look: Partial<LayerLook>;
 }
@@ -59,6 +61,15 @@ export const EFFECTS: readonly Effect[] = [
   {
     ...effect('motion-blur', 'Motion blur', null, { motionBlur: { angle: 180, phase: -90, samples: 12 } }, []),
     part: 'motionBlur',
+  },
+  {
+    ...effect('cutout', 'Cut-out', null, { cutout: { by: 'dark' } }, [
+      ['cutout.tolerance', 'Tolerance', 0.1],
+      ['cutout.softness', 'Softness', 0.1],
+      ['cutout.spill', 'Cast taken back', 0],
+    ]),
+    part: 'cutout',
+    isForPictures: true,
   },
   effect('colour', 'Colours', null, {}, [
     ['colour.brightness', 'Brightness', 1],

@@ -1,7 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Border, Edit, Layer, MotionBlur } from '@wexikine/core';
+import { PainterService } from '../../../drawing/painter.service';
 import { Icon } from '../../../icons/icon';
 import { EFFECTS, hasEffect, withEffect, withoutEffect, type Effect } from './effects';
+import { LookCutout } from './look-cutout';
 import { LookPart } from './look-part';
 import { common } from './looks';
 
@@ -17,11 +19,12 @@ const BLUR_FIELDS = [
 @Component({
   selector: 'wx-look-effects',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon],
+  imports: [Icon, LookCutout],
   templateUrl: './look-effects.html',
   styleUrl: './look.scss',
 })
 export class LookEffects extends LookPart {
+  private readonly painter = inject(PainterService);
   protected readonly sideWords = SIDES;
   protected readonly sides = Object.keys(SIDES) as Border['side'][];
   /** Effects that some of the layers have, with the layers that do. */
@@ -31,7 +34,9 @@ export class LookEffects extends LookPart {
     ),
   );
   protected readonly off = computed(() =>
-    EFFECTS.filter((effect) => !this.layers().some((layer) => hasEffect(layer, effect))),
+    EFFECTS.filter((effect) => !this.layers().some((layer) => hasEffect(layer, effect))).filter(
+      ({ isForPictures }) => !isForPictures || this.layers().every(({ source }) => source.type === 'picture'),
+    ),
   );
   /** Further shadows, where all layers have the same. */
   protected readonly shadows = computed(() => common(this.layers(), ({ look }) => look.shadows ?? []) ?? []);
@@ -51,8 +56,15 @@ export class LookEffects extends LookPart {
   protected add(effect: Effect): void {
     this.do(
       `Add ${effect.label.toLowerCase()}`,
-      this.each(this.layers(), (layer) => withEffect(layer, effect)),
+      this.each(this.layers(), (layer) => withEffect(layer, this.begun(effect, layer))),
     );
+  }
+
+  /** A cut-out begins with the colour of most of the picture's edge. */
+  private begun(effect: Effect, { source }: Layer): Effect {
+    const colour =
+      effect.part === 'cutout' && source.type === 'picture' ? this.painter.edgeColourOf(source.href) : null;
+    return colour === null ? effect : { ...effect, look: { cutout: { by: 'colour', colour } } };
   }
 
   protected remove(effect: Effect): void {
