@@ -86,6 +86,7 @@ export default tseslint.config(
   },
   ...[
     ['bench', ['scene', 'scenes']],
+    ['looks', ['scene', 'bench', 'scenes']],
     ['scene', ['bench', 'scenes']],
     ['drawing', ['library', 'scene', 'bench', 'fields']],
   ].map(([folder, others]) => ({

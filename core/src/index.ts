@@ -42,7 +42,15 @@ export { operationPhase, type LayerPlan, type LayerValues, type PlanCounts, type
 export * from './runs/sentence';
 export { sentenceOf, sentenceParts, recipeWords, readsOf } from './runs/operations';
 export * from './runs/plan';
-export { STARTER_LIBRARY, STARTER_MOVEMENTS, STARTER_PRESETS, STARTER_RECIPES, STARTER_RIGS } from './library/starter';
+export {
+  STARTER_LIBRARY,
+  STARTER_LOOKS,
+  STARTER_MOVEMENTS,
+  STARTER_PALETTES,
+  STARTER_PRESETS,
+  STARTER_RECIPES,
+  STARTER_RIGS,
+} from './library/starter';
 export * from './out/bundle';
 export * from './scene/demo';
 export * from './scene/outline';

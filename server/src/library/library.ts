@@ -33,6 +33,8 @@ import { addRevisions } from './revisions-table';
 const KIND_WORDS: Readonly<Record<ItemKind, string>> = {
   preset: 'preset',
   rig: 'rig',
+  look: 'look',
+  palette: 'palette',
   curve: 'curve',
   house: 'house value',
   recipe: 'recipe',

@@ -5,6 +5,8 @@ import {
   programmeBoard,
   sceneSchema,
   STARTER_MOVEMENTS,
+  STARTER_LOOKS,
+  STARTER_PALETTES,
   STARTER_RIGS,
   type Layer,
   type Scene,
@@ -87,6 +89,18 @@ describe('a database of a version before', () => {
     const now = await at(10);
     const ids = (await now.many<{ id: string }>('select id from items')).map(({ id }) => id);
     expect(ids).toContain('rig-all-copies');
+    expect(ids).toContain('i');
+  });
+
+  test('a library that is older than looks and palettes gets them, and its scenes and items stay', async () => {
+    const { at } = stages();
+    const old = await at(10);
+    await old.run(
+      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'curve', '[]', 1, now())`,
+    );
+    const now = await at(11);
+    const ids = (await now.many<{ id: string }>('select id from items')).map(({ id }) => id);
+    expect([...STARTER_LOOKS, ...STARTER_PALETTES].filter(({ id }) => !ids.includes(id))).toEqual([]);
     expect(ids).toContain('i');
   });
 

@@ -2,6 +2,8 @@ import {
   recordOf,
   STARTER_MOVEMENTS,
   STARTER_RECIPES,
+  STARTER_LOOKS,
+  STARTER_PALETTES,
   STARTER_RIGS,
   upgradeRuns,
   type Layer,
@@ -84,4 +86,5 @@ export const UPGRADES = {
   '008_movements.sql': (queries: Queries) => addStarters(queries, [...STARTER_MOVEMENTS, ...STARTER_RIGS]),
   '009_files.sql': fileEmbedded,
   '010_copies.sql': (queries: Queries) => addStarters(queries, [...STARTER_RIGS, ...STARTER_RECIPES]),
+  '011_looks.sql': (queries: Queries) => addStarters(queries, [...STARTER_LOOKS, ...STARTER_PALETTES]),
 } as const;

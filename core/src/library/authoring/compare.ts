@@ -239,7 +239,7 @@ export function compareItems(before: LibraryItem, after: LibraryItem, nameOf: Na
     ];
   }
   if (before.kind === 'rig' && after.kind === 'rig') return [...texts, ...compareRigs(before.body, after.body)];
-  if (before.kind === 'recipe' && after.kind === 'recipe') {
+  if (before.kind === after.kind && ['recipe', 'look', 'palette'].includes(before.kind)) {
     const [a, b] = [before.body, after.body].map((body) => flat(body));
     const fields = new Set([...Object.keys(a), ...Object.keys(b)]);
     return [...texts, ...[...fields].flatMap((name) => differ('value', name, a[name] ?? null, b[name] ?? null))];

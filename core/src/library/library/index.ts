@@ -19,6 +19,8 @@ export {
   type CurveItem,
   type HouseItem,
   type RecipeItem,
+  type LookItem,
+  type PaletteItem,
 } from './item';
 export {
   houseSchema,
@@ -43,5 +45,16 @@ export {
   type DraftRecord,
 } from './record';
 export { createShelf, parametersFor, type Shelf } from './shelf';
-export { keepUsed, shelfAsUsed, presetAsUsed } from './used';
+export { keptLookSchema, lookOfLayer, type KeptLook } from './look';
+export {
+  paletteSchema,
+  paletteColours,
+  rampOf,
+  contrastPairs,
+  MOST_COLOURS,
+  RAMP_STEPS,
+  type ColourPair,
+  type Palette,
+} from './palette';
+export { keepUsed, shelfAsUsed, presetAsUsed, takeItem, type Kept, type Taken } from './used';
 export { referencesOf, findCircle, type Reference, type ReferenceUse } from './references';

@@ -4,6 +4,8 @@ import { draftPresetSchema, presetSchema } from '../../formulas/preset';
 import { draftRigSchema, rigSchema } from '../../formulas/rig';
 import { recipeSchema } from '../../scene/recipe';
 import { curveSchema, houseSchema } from './house';
+import { keptLookSchema } from './look';
+import { paletteSchema } from './palette';
 
 /**
  * Where an item stands. A published item with a newer draft is published; a retired one keeps working where it is
@@ -14,7 +16,7 @@ export const ITEM_STATES = ['draft', 'in review', 'published', 'retired'] as con
 export type ItemState = (typeof ITEM_STATES)[number];
 
 /** Kinds of library items. */
-export const ITEM_KINDS = ['preset', 'rig', 'curve', 'house', 'recipe'] as const;
+export const ITEM_KINDS = ['preset', 'rig', 'look', 'palette', 'curve', 'house', 'recipe'] as const;
 /** The kind of a library item. */
 export type ItemKind = (typeof ITEM_KINDS)[number];
 
@@ -62,6 +64,8 @@ function itemSchemaWith<T extends z.ZodType, R extends z.ZodType>(preset: T, rig
   return z.discriminatedUnion('kind', [
     z.strictObject({ ...itemFields, kind: z.literal('preset'), body: preset }),
     z.strictObject({ ...itemFields, kind: z.literal('rig'), body: rig }),
+    z.strictObject({ ...itemFields, kind: z.literal('look'), body: keptLookSchema }),
+    z.strictObject({ ...itemFields, kind: z.literal('palette'), body: paletteSchema }),
     z.strictObject({ ...itemFields, kind: z.literal('curve'), body: curveSchema }),
     z.strictObject({ ...itemFields, kind: z.literal('house'), body: houseSchema }),
     z.strictObject({ ...itemFields, kind: z.literal('recipe'), body: recipeSchema }),
@@ -85,6 +89,10 @@ export type RigItem = Extract<LibraryItem, { kind: 'rig' }>;
 /** A curve of the library. */
 export type CurveItem = Extract<LibraryItem, { kind: 'curve' }>;
 /** A recipe of the library. */
+/** A look. */
+export type LookItem = Extract<LibraryItem, { kind: 'look' }>;
+/** A palette. */
+export type PaletteItem = Extract<LibraryItem, { kind: 'palette' }>;
 export type RecipeItem = Extract<LibraryItem, { kind: 'recipe' }>;
 /** A house value of the library. */
 export type HouseItem = Extract<LibraryItem, { kind: 'house' }>;

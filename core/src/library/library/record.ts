@@ -4,6 +4,8 @@ import { countSchema, whenSchema, idSchema } from '../../basics/ids';
 import { draftPresetSchema, presetSchema } from '../../formulas/preset';
 import { draftRigSchema, rigSchema } from '../../formulas/rig';
 import { curveSchema, houseSchema, type HouseValue } from './house';
+import { keptLookSchema } from './look';
+import { paletteSchema } from './palette';
 import { collectionSchema, summarySchema, tagsSchema, textFields, type LibraryItem } from './item';
 
 /** How files of library items name their format. */
@@ -47,6 +49,8 @@ export const itemRecordSchema = z
   .discriminatedUnion('kind', [
     recordOfKind('preset', presetSchema, draftPresetSchema),
     recordOfKind('rig', rigSchema, draftRigSchema),
+    recordOfKind('look', keptLookSchema, keptLookSchema),
+    recordOfKind('palette', paletteSchema, paletteSchema),
     recordOfKind('curve', curveSchema, curveSchema),
     recordOfKind('house', houseSchema, houseSchema),
     recordOfKind('recipe', recipeSchema, recipeSchema),

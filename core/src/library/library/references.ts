@@ -1,10 +1,10 @@
 import { movementEase, movementLabel, type Preset } from '../../formulas/preset';
 import type { Rig } from '../../formulas/rig';
-import { isPresetRecipe, type MultiplyRecipe, type Recipe } from '../../scene/recipe';
+import { isPresetRecipe, type MultiplyRecipe, type Recipe, type StyleRecipe } from '../../scene/recipe';
 import type { LibraryItem } from './item';
 
 /** Why an item needs another: to be computed, or only to be linked by name. */
-export type ReferenceUse = 'default' | 'easing' | 'follows' | 'matches' | 'preset' | 'rig';
+export type ReferenceUse = 'default' | 'easing' | 'follows' | 'matches' | 'preset' | 'rig' | 'look' | 'palette';
 
 /** Another item that an item refers to, for what, and where. */
 export interface Reference {
@@ -45,6 +45,15 @@ function copiesReferences({ in: entrance, out }: MultiplyRecipe): Reference[] {
   return [...new Set(ids)].map((id) => ({ id, use: 'preset', where: 'a preset of its copies' }));
 }
 
+/** The look and the palettes of a style. */
+function styleReferences({ from, vary }: StyleRecipe): Reference[] {
+  const look: Reference[] = from.by === 'look' ? [{ id: from.id, use: 'look', where: 'the look that it puts on' }] : [];
+  const palettes = Object.entries(vary).flatMap(([part, variation]): Reference[] =>
+    variation.by === 'palette' ? [{ id: variation.id, use: 'palette', where: `the colours of the ${part}` }] : [],
+  );
+  return [...look, ...palettes];
+}
+
 type Bodied = Pick<LibraryItem, 'kind' | 'body'>;
 
 /** The library items that an item refers to, in every place. */
@@ -61,10 +70,13 @@ export function referencesOf(item: Bodied): Reference[] {
       return as === undefined ? [] : [{ id: as, use: 'follows', where: 'the value that it follows' }];
     }
     case 'curve':
+    case 'look':
+    case 'palette':
       return [];
     case 'recipe': {
       const recipe = item.body as Recipe;
       if (recipe.operation === 'rig') return [{ id: recipe.rig.id, use: 'rig', where: 'the rig that it uses' }];
+      if (recipe.operation === 'style') return styleReferences(recipe);
       if (recipe.operation === 'multiply') return copiesReferences(recipe);
       return isPresetRecipe(recipe) ? [{ id: recipe.preset.id, use: 'preset', where: 'the preset that it uses' }] : [];
     }

@@ -1,12 +1,14 @@
 import { presetSchema, type Lookup, type Preset, type UsedItem } from '../../formulas/preset';
 import { curveSchema, houseSchema, houseText } from './house';
+import { keptLookSchema, type KeptLook } from './look';
+import { paletteSchema, type Palette } from './palette';
 import type { Shelf } from './shelf';
 
 /** What a run keeps of a house value or curve that it used. */
 export interface Kept {
   readonly id: string;
   readonly revision: number;
-  readonly kind?: 'curve' | 'house';
+  readonly kind?: 'curve' | 'house' | 'look' | 'palette';
   readonly body?: Readonly<Record<string, unknown>>;
 }
 
@@ -64,4 +66,32 @@ export function presetAsUsed(body: Readonly<Record<string, unknown>>): Preset | 
   const preset = read.success ? read.data : null;
   presets.set(body, preset);
   return preset;
+}
+
+/** An item that a run takes from the library: what it is, and what the run keeps of it. */
+export interface Taken<B> {
+  readonly body: B;
+  readonly kept: Kept;
+}
+
+/**
+ * A look or a palette as a run takes it: in the revision that is asked for where the run kept it, else the newest; what the run
+ * kept where the library has it no more. Null where it is nowhere.
+ */
+export function takeItem<K extends 'look' | 'palette'>(
+  shelf: Shelf,
+  kind: K,
+  { id, revision }: { readonly id: string; readonly revision?: number },
+  uses: readonly Kept[] = [],
+): Taken<K extends 'look' ? KeptLook : Palette> | null {
+  type Body = K extends 'look' ? KeptLook : Palette;
+  const before = uses.find((one) => one.id === id && one.kind === kind);
+  const item = shelf.items.get(id);
+  const isOfThen = before !== undefined && (revision === before.revision || item?.kind !== kind);
+  if (isOfThen) {
+    const read = (kind === 'look' ? keptLookSchema : paletteSchema).safeParse(before.body);
+    if (read.success) return { body: read.data as Body, kept: before };
+  }
+  if (item?.kind !== kind) return null;
+  return { body: item.body as Body, kept: { id, revision: item.revision, kind, body: { ...item.body } } };
 }

@@ -4,6 +4,7 @@ import { STARTER_CURVES } from './curves';
 import { ENTRANCES } from './entrances';
 import { EXITS } from './exits';
 import { STARTER_HOUSE } from './house';
+import { STARTER_LOOKS, STARTER_PALETTES } from './looks';
 import { STARTER_MOVEMENTS } from './movements';
 import { STARTER_RECIPES } from './recipes';
 import { STARTER_RIGS } from './rigs';
@@ -22,10 +23,13 @@ export const STARTER_PRESETS: readonly PresetItem[] = [
 export const STARTER_LIBRARY: readonly LibraryItem[] = [
   ...STARTER_PRESETS,
   ...STARTER_RIGS,
+  ...STARTER_LOOKS,
+  ...STARTER_PALETTES,
   ...STARTER_CURVES,
   ...STARTER_HOUSE,
   ...STARTER_RECIPES,
 ];
+export { STARTER_LOOKS, STARTER_PALETTES } from './looks';
 export { STARTER_MOVEMENTS } from './movements';
 export { STARTER_RECIPES } from './recipes';
 export { STARTER_RIGS } from './rigs';

@@ -3,6 +3,8 @@ import * as z from 'zod';
 import {
   collectionSchema,
   curveSchema,
+  keptLookSchema,
+  paletteSchema,
   houseSchema,
   summarySchema,
   tagsSchema,
@@ -61,6 +63,8 @@ export interface LibraryDetail {
 const bodies = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('preset'), body: draftPresetSchema }),
   z.strictObject({ kind: z.literal('rig'), body: draftRigSchema }),
+  z.strictObject({ kind: z.literal('look'), body: keptLookSchema }),
+  z.strictObject({ kind: z.literal('palette'), body: paletteSchema }),
   z.strictObject({ kind: z.literal('curve'), body: curveSchema }),
   z.strictObject({ kind: z.literal('house'), body: houseSchema }),
   z.strictObject({ kind: z.literal('recipe'), body: recipeSchema }),

@@ -33,6 +33,8 @@ const WANTED: Readonly<Record<Reference['use'], string>> = {
   matches: 'an entrance',
   preset: 'a preset',
   rig: 'a rig',
+  look: 'a look',
+  palette: 'a palette',
 };
 
 function isFit(use: Reference['use'], item: LibraryItem, own: LibraryItem): boolean {
@@ -44,9 +46,10 @@ function isFit(use: Reference['use'], item: LibraryItem, own: LibraryItem): bool
     case 'follows':
       return item.kind === 'house' && own.kind === 'house' && item.body.type === own.body.type;
     case 'preset':
-      return item.kind === 'preset';
     case 'rig':
-      return item.kind === 'rig';
+    case 'look':
+    case 'palette':
+      return item.kind === use;
     case 'matches':
       return item.kind === 'preset' && item.body.phase === 'entrance';
   }

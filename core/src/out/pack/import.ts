@@ -109,17 +109,25 @@ function taken(here: ItemRecord, coming: ItemRecord): ItemRecord {
   } as ItemRecord;
 }
 
+function isItem(value: object): boolean {
+  const { by } = value as { readonly by?: unknown };
+  return by === 'look' || by === 'palette';
+}
+
 /** All references of a record to some items turned to others. */
 function remapped(record: ItemRecord, ids: ReadonlyMap<string, string>): ItemRecord {
   if (ids.size === 0) return record;
   const to = (id: string): string => ids.get(id) ?? id;
-  /** A recipe says its preset as `preset: { id }`, its rig as `rig: { id }`. */
+  /** A recipe says its preset as `preset: { id }`, its rig as `rig: { id }`, and looks and palettes by what they are. */
   const remap = (value: unknown, isPreset = false): unknown => {
     if (Array.isArray(value)) return value.map((item) => remap(item));
     if (value === null || typeof value !== 'object') return value;
     const fields = Object.entries(value).map(([key, item]) => {
       const isReference =
-        (key === 'house' || key === 'as' || key === 'matches' || (key === 'id' && ('is' in value || isPreset))) &&
+        (key === 'house' ||
+          key === 'as' ||
+          key === 'matches' ||
+          (key === 'id' && ('is' in value || isPreset || isItem(value)))) &&
         typeof item === 'string';
       if (isReference) return [key, to(item)];
       const curve = key === 'default' && typeof item === 'string' ? /^curve\s+(\S+)$/.exec(item) : null;

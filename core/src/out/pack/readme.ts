@@ -3,6 +3,8 @@ import { frontOf, referencesOf, type ItemKind, type ItemRecord, type LibraryItem
 const HEADINGS: Readonly<Record<ItemKind, string>> = {
   preset: 'Presets',
   rig: 'Rigs',
+  look: 'Looks',
+  palette: 'Palettes',
   curve: 'Curves',
   house: 'House values',
   recipe: 'Recipes',

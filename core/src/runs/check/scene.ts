@@ -61,16 +61,20 @@ function findOffGridIn({ layers, rate }: Scene): Finding[] {
   return found.length > 0 ? [{ code: 'off-grid', layers: found, at: first }] : [];
 }
 
-/** The newer revision of a run's preset or rig, or of what that took from the library; null where it is up to date. */
-export function waitingUpdate(
-  { preset, rig, uses }: RunRecord,
-  shelf: Shelf,
-): { readonly from: number; readonly to: number } | null {
-  const used = preset ?? rig;
+/** What a run is of: its preset or rig, or the first thing that a style takes from the library and that is newer there. */
+function mainItem({ preset, rig, uses, recipe }: RunRecord, shelf: Shelf): { id: string; revision: number } | null {
+  if (preset ?? rig) return preset ?? rig ?? null;
+  if (recipe.operation !== 'style' || !uses) return null;
+  return uses.find(({ id, revision }) => (shelf.items.get(id)?.revision ?? revision) > revision) ?? uses[0] ?? null;
+}
+
+/** The newer revision of a run's preset, rig or look, or of what that took from the library; null where it is up to date. */
+export function waitingUpdate(run: RunRecord, shelf: Shelf): { readonly from: number; readonly to: number } | null {
+  const used = mainItem(run, shelf);
   if (!used) return null;
   const newest = shelf.items.get(used.id);
   if (newest && newest.revision > used.revision) return { from: used.revision, to: newest.revision };
-  const stale = uses?.some(({ id, revision }) => (shelf.items.get(id)?.revision ?? revision) > revision);
+  const stale = run.uses?.some(({ id, revision }) => (shelf.items.get(id)?.revision ?? revision) > revision);
   return stale === true ? { from: used.revision, to: used.revision } : null;
 }
 
@@ -78,9 +82,10 @@ export function waitingUpdate(
 export function findUpdates({ runs }: Scene, shelf: Shelf): Finding[] {
   return runs.flatMap((run): Finding[] => {
     const update = run.off === true ? null : waitingUpdate(run, shelf);
-    const used = run.preset ?? run.rig;
+    const used = mainItem(run, shelf);
     if (!update || !used) return [];
-    return [{ code: 'update-waiting', run: run.id, preset: used.name, ...update, layers: run.layers }];
+    const preset = (run.preset ?? run.rig)?.name ?? shelf.items.get(used.id)?.name ?? '';
+    return [{ code: 'update-waiting', run: run.id, preset, ...update, layers: run.layers }];
   });
 }
 

@@ -91,6 +91,7 @@ export type Finding =
   | { readonly code: 'adjusted'; readonly on: number; readonly keys: number; readonly changed: number }
   | { readonly code: 'rounded'; readonly layers: readonly string[]; readonly keys: number; readonly most: Ticks }
   | { readonly code: 'source-gone' }
+  | { readonly code: 'item-gone'; readonly kind: 'look' | 'palette' }
   | { readonly code: 'too-many-copies'; readonly count: number; readonly most: number }
   | { readonly code: 'no-colour'; readonly column: string; readonly layers: readonly string[] }
   | { readonly code: 'file-gone'; readonly layers: readonly string[] }
@@ -144,6 +145,7 @@ export function severityOf(finding: Finding): Severity {
     case 'nothing-to-adjust':
     case 'nothing-to-turn':
     case 'source-gone':
+    case 'item-gone':
     case 'too-many-copies':
     case 'no-room':
     case 'cannot-hold':
@@ -337,6 +339,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `That would be ${finding.count} layers; at most ${finding.most} are possible. Make fewer copies, or of less.`;
     case 'source-gone':
       return 'The layer that others are to look like is no longer there. Choose another one.';
+    case 'item-gone':
+      return `The ${finding.kind} that this style uses is not in the library. Choose another one.`;
     case 'no-colour':
       return `${aboutMany(scene, finding.layers, 'has', 'have')} no colour in the data column “${finding.column}” and ${finding.layers.length === 1 ? 'keeps its own' : 'keep their own'}. Write one such as #f3c98b there.`;
     case 'file-gone':

@@ -2,13 +2,16 @@ import { describe, expect, test } from '@jest/globals';
 import { oklabFromCss } from '../../basics/colour';
 import { codesOf, edited, layerOf } from '../../testing/planning';
 import { card, CONTEXT, sceneOf } from '../../testing/scenes';
-import { createShelf } from '../../library/library';
+import { createShelf, lookOfLayer, type LibraryItem, type Shelf } from '../../library/library';
+import { STARTER_LIBRARY } from '../../library/starter';
 import { createStyle, type StyleRecipe } from '../../scene/recipe';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import { sentenceOf } from '../operations';
-import { plan, replan } from '../plan';
+import { waitingUpdate } from '../check';
+import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 import { withFollowers } from '.';
+import { PARTS } from './parts';
 
 const shelf = createShelf([]);
 const at = (x: number) => ({ 'position.x': x, 'position.y': 100, 'size.x': 100, 'size.y': 50 });
@@ -142,5 +145,92 @@ describe('styling', () => {
     expect(
       sentenceOf(style({ from: { ...like, isLinked: true }, parts: ['border', 'shadow', 'corner'], vary: {} }), facts),
     ).toBe('Style 3 cards, left to right, like “a”, following it, in border, shadows and corners.');
+  });
+});
+
+describe('looks and palettes of the library', () => {
+  const looks = createShelf(STARTER_LIBRARY);
+  const print = style({ from: { by: 'look', id: 'look-print' }, parts: ['border', 'shadow'], vary: {} });
+  const appliedWith = (on: Scene, recipe: StyleRecipe, library = looks): Scene => {
+    const after = edited(on, plan(on, library, recipe, CONTEXT).edits);
+    expect(sceneSchema.safeParse(after).error?.issues ?? []).toEqual([]);
+    return after;
+  };
+  /** The library with the next revision of an item. */
+  const withNext = (id: string, body: object): Shelf =>
+    createShelf(
+      STARTER_LIBRARY.map((item) =>
+        item.id === id ? ({ ...item, revision: item.revision + 1, body } as LibraryItem) : item,
+      ),
+    );
+
+  test('a look is put on all, and its run keeps what it was', () => {
+    const after = appliedWith(scene, print);
+    for (const { look, rest } of after.layers) {
+      expect([look.border?.side, rest['border.width'], look.shadow, rest['shadow.blur']]).toEqual([
+        'outside',
+        10,
+        '#000000',
+        14,
+      ]);
+      expect(look.fill).toBeDefined();
+    }
+    expect(after.runs[0].uses).toMatchObject([{ id: 'look-print', revision: 1, kind: 'look' }]);
+    expect(after.runs[0].sentence).toBe('Style 3 cards, left to right, with the look “Print”, in border and shadows.');
+  });
+
+  test('a newer revision waits; the one of then is used where it is asked for, also when the item is gone', () => {
+    const after = appliedWith(scene, print);
+    const thin = {
+      parts: ['border'],
+      look: { border: { colour: '#ff0000', side: 'on' } },
+      rest: { 'border.width': 2 },
+    };
+    const newer = withNext('look-print', thin);
+    expect(waitingUpdate(after.runs[0], looks)).toBeNull();
+    expect(waitingUpdate(after.runs[0], newer)).toEqual({ from: 1, to: 2 });
+    const [run] = after.runs;
+    const kept = replan(after, newer, run.id, recipeOfRun(run, 'used'), CONTEXT);
+    expect(edited(after, kept.edits).layers.map(({ rest }) => rest['border.width'])).toEqual([10, 10, 10]);
+    const updated = edited(after, replan(after, newer, run.id, recipeOfRun(run, 'newest'), CONTEXT).edits);
+    expect(updated.layers.map(({ rest }) => rest['border.width'])).toEqual([2, 2, 2]);
+    expect(updated.runs[0].uses?.[0].revision).toBe(2);
+    const gone = replan(after, createShelf([]), run.id, { ...print, parts: ['border'] }, CONTEXT);
+    expect(gone.findings.map(({ code }) => code)).not.toContain('item-gone');
+    expect(codesOf(plan(scene, createShelf([]), print, CONTEXT))).toEqual(['item-gone']);
+  });
+
+  test('colours come from a palette by turns, and along one of its ramps', () => {
+    const turns = { by: 'palette', id: 'palette-ember', how: 'turns' } as const;
+    const along = { by: 'palette', id: 'palette-ember', ramp: 'fire', how: 'ramp' } as const;
+    const own = { from: { by: 'own' }, parts: ['fill'] } as const;
+    expect(fills(appliedWith(scene, style({ ...own, parts: ['fill'], vary: { fill: turns } })))).toEqual([
+      '#2b1a16',
+      '#9a3b1c',
+      '#e0702a',
+    ]);
+    const ramped = appliedWith(scene, style({ ...own, parts: ['fill'], vary: { fill: along } }));
+    expect([fills(ramped)[0], fills(ramped)[2]]).toEqual(['#2b1a16', '#f7c65c']);
+    expect(ramped.runs[0].sentence).toContain('fill along “fire” of “Ember”');
+    const bluer = withNext('palette-ember', { colours: [{ name: 'blue', colour: '#0000ff' }] });
+    expect(waitingUpdate(appliedWith(scene, style({ parts: ['fill'], vary: { fill: turns } })).runs[0], bluer)).toEqual(
+      {
+        from: 1,
+        to: 2,
+      },
+    );
+  });
+
+  test('a look is made of what a layer has, without its matte', () => {
+    const layer = card('x', {
+      look: { fill: '#123456', shadow: '#000', matte: { layer: 'b', how: 'reveals', isShown: false } },
+      rest: { ...at(1), 'shadow.y': 5, corner: 8 },
+    });
+    expect(lookOfLayer(layer, PARTS)).toEqual({
+      parts: ['fill', 'shadow', 'corner'],
+      look: { fill: '#123456', shadow: '#000' },
+      rest: { 'shadow.y': 5, corner: 8 },
+    });
+    expect(lookOfLayer(card('y', { look: {}, rest: at(1) }), PARTS)).toBeNull();
   });
 });

@@ -1,7 +1,8 @@
-import type { ChannelId } from '../../basics/channel';
+import { channelOf, type ChannelId } from '../../basics/channel';
 import { oklabFromCss, rampColour, steppedColour } from '../../basics/colour';
 import { randomAt } from '../../basics/random';
-import { restValue, withLookParts, type Layer, type LookParts } from '../../scene/layer';
+import { paletteColours, takeItem, type Kept } from '../../library/library';
+import { withLookParts, type Layer, type LookParts } from '../../scene/layer';
 import type { ColourPart, ColourVariation, StyleRecipe } from '../../scene/recipe';
 import { layerMade, type LayerMade } from '../../scene/scene';
 import type { Finding } from '../finding';
@@ -20,7 +21,7 @@ interface Styled {
 }
 
 /** Parts and rest values of a source, as they are to be on others: what it does not have is taken away there. */
-function takenFrom(source: Layer, { parts }: StyleRecipe, target: Layer): Pick<Styled, 'look' | 'rest'> {
+function takenFrom(source: Source, { parts }: StyleRecipe, target: Layer): Pick<Styled, 'look' | 'rest'> {
   const look: Record<string, unknown> = {};
   const rest: Rest = [];
   for (const part of parts) {
@@ -32,7 +33,8 @@ function takenFrom(source: Layer, { parts }: StyleRecipe, target: Layer): Pick<S
     }
     for (const channel of PARTS[part].channels) {
       const isStated = source.rest[channel] !== undefined || target.rest[channel] !== undefined;
-      if (isStated && !channel.startsWith('fill.')) rest.push([channel, restValue(source, channel)]);
+      if (isStated && !channel.startsWith('fill.'))
+        rest.push([channel, source.rest[channel] ?? channelOf(channel).default]);
     }
   }
   return { look, rest };
@@ -42,24 +44,34 @@ interface Along {
   readonly place: number;
   readonly last: number;
   readonly seed: number;
+  /** The colours of the palettes that are used, or of one of their ramps. */
+  readonly palettes: ReadonlyMap<string, (ramp: string | undefined) => readonly string[]>;
+}
+
+/** What shows the layers what they are to be like. */
+type Source = Pick<Layer, 'look' | 'rest'> & { readonly id?: string };
+
+/** One of some colours for a place in the order; null where there are none. */
+function listedColour(
+  colours: readonly string[],
+  how: 'turns' | 'random' | 'ramp',
+  { place, last, seed }: Along,
+): string | null {
+  if (colours.length === 0) return null;
+  if (how === 'turns') return colours[place % colours.length];
+  if (how === 'random') return colours[Math.floor(randomAt(seed, place) * colours.length)];
+  return rampColour(colours, last === 0 ? 0 : place / last);
 }
 
 /** The colour of a layer at a place in the order; null where it keeps the one that it has. */
-function variedColour(
-  variation: ColourVariation,
-  before: string | null,
-  { data }: Layer,
-  { place, last, seed }: Along,
-): string | null {
+function variedColour(variation: ColourVariation, before: string | null, { data }: Layer, along: Along): string | null {
   switch (variation.by) {
     case 'step':
-      return before === null ? null : steppedColour(before, variation, place);
-    case 'colours': {
-      const { colours, how } = variation;
-      if (how === 'turns') return colours[place % colours.length];
-      if (how === 'random') return colours[Math.floor(randomAt(seed, place) * colours.length)];
-      return rampColour(colours, last === 0 ? 0 : place / last);
-    }
+      return before === null ? null : steppedColour(before, variation, along.place);
+    case 'colours':
+      return listedColour(variation.colours, variation.how, along);
+    case 'palette':
+      return listedColour(along.palettes.get(variation.id)?.(variation.ramp) ?? [], variation.how, along);
     case 'data': {
       const text = String(data[variation.column] ?? '').trim();
       return oklabFromCss(text) === null ? null : text;
@@ -67,7 +79,7 @@ function variedColour(
   }
 }
 
-function styled(layer: Layer, source: Layer | null, recipe: StyleRecipe, along: Along): Styled {
+function styled(layer: Layer, source: Source | null, recipe: StyleRecipe, along: Along): Styled {
   const taken = source ? takenFrom(source, recipe, layer) : { look: {}, rest: [] };
   let look: LookParts = taken.look;
   for (const [name, variation] of Object.entries(recipe.vary)) {
@@ -95,30 +107,65 @@ function findingsOf(recipe: StyleRecipe, list: readonly Styled[]): Finding[] {
   });
 }
 
+/** What a style takes from the library: its look and its palettes, and what its run keeps of them. */
+interface FromLibrary {
+  readonly look: Source | null;
+  readonly palettes: Along['palettes'];
+  readonly uses: readonly Kept[];
+}
+
+/** Finds what a style takes from the library; the kind of the first item that is not there. */
+function fromLibrary({ shelf, context }: Surroundings, { from, parts, vary }: StyleRecipe): FromLibrary | Finding {
+  const known = context.known?.uses;
+  const uses: Kept[] = [];
+  let look: Source | null = null;
+  if (from.by === 'look') {
+    const taken = takeItem(shelf, 'look', from, known);
+    if (!taken) return { code: 'item-gone', kind: 'look' };
+    look = taken.body;
+    uses.push(taken.kept);
+  }
+  const palettes = new Map<string, (ramp: string | undefined) => readonly string[]>();
+  for (const [part, variation] of Object.entries(vary)) {
+    if (variation.by !== 'palette' || !parts.includes(part as ColourPart) || palettes.has(variation.id)) continue;
+    const taken = takeItem(shelf, 'palette', variation, known);
+    if (!taken) return { code: 'item-gone', kind: 'palette' };
+    palettes.set(variation.id, (ramp) => paletteColours(taken.body, ramp));
+    uses.push(taken.kept);
+  }
+  return { look, palettes, uses };
+}
+
 /** Works out the look of each layer. */
-export function planStyle({ scene, indices }: Surroundings, recipe: StyleRecipe): Operated {
+export function planStyle(surroundings: Surroundings, recipe: StyleRecipe): Operated {
+  const { scene, indices } = surroundings;
   const { from, order, seed } = recipe;
-  const source = from.by === 'layer' ? (scene.layers.find(({ id }) => id === from.layer) ?? null) : null;
-  if (from.by === 'layer' && !source) return refuse([{ code: 'source-gone' }]);
+  const taken = fromLibrary(surroundings, recipe);
+  if ('code' in taken) return refuse([taken]);
+  const layer = from.by === 'layer' ? (scene.layers.find(({ id }) => id === from.layer) ?? null) : null;
+  if (from.by === 'layer' && !layer) return refuse([{ code: 'source-gone' }]);
+  const source: Source | null = layer ?? taken.look;
   const places = placesOf(createStaging(scene), indices, order);
   const last = maximum(places);
+  const { palettes } = taken;
   // The source shows the others what they are to be like: it takes its place in the order, and stays as it is.
   const list = indices
     .map((index, i) => ({ layer: scene.layers[index], place: places[i] }))
-    .filter(({ layer }) => layer.id !== source?.id)
-    .map(({ layer, place }) => styled(layer, source, recipe, { place, last, seed }));
+    .filter((one) => one.layer.id !== layer?.id)
+    .map((one) => styled(one.layer, source, recipe, { place: one.place, last, seed, palettes }));
   if (list.length === 0) return refuse([{ code: 'nothing-picked' }]);
   return {
-    layers: list.map(({ layer, place, look, rest }) => ({
-      layer: layer.id,
+    layers: list.map(({ layer: on, place, look, rest }) => ({
+      layer: on.id,
       place,
-      starts: layer.span.in,
-      lasts: layer.span.out - layer.span.in,
+      starts: on.span.in,
+      lasts: on.span.out - on.span.in,
       moments: [],
-      values: shownValues(recipe, withLookParts(layer.look, look)),
-      after: withStyle(layer, look, rest),
+      values: shownValues(recipe, withLookParts(on.look, look)),
+      after: withStyle(on, look, rest),
     })),
-    made: () => list.map(({ layer, look, rest }) => layerMade(layer.id, { look, rest })),
+    made: () => list.map(({ layer: on, look, rest }) => layerMade(on.id, { look, rest })),
+    ...(taken.uses.length > 0 ? { uses: [...taken.uses] } : {}),
     findings: findingsOf(recipe, list),
     counts: { layers: list.length, added: 0, replaced: 0, removed: 0 },
   };

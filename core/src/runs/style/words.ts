@@ -17,7 +17,7 @@ function stepWords({ lightness, chroma, hue }: Extract<ColourVariation, { by: 's
 }
 
 /** "each 6 % darker", "5 colours by turns": how a colour differs from layer to layer. */
-export function colourVariationWords(variation: ColourVariation): string {
+export function colourVariationWords(variation: ColourVariation, nameOf: (id: string) => string): string {
   switch (variation.by) {
     case 'step':
       return stepWords(variation);
@@ -25,6 +25,11 @@ export function colourVariationWords(variation: ColourVariation): string {
       const { colours, how } = variation;
       const count = colours.length === 1 ? 'one colour' : `${colours.length} colours`;
       return how === 'ramp' ? `from ${colours.join(' to ')}` : `${count} ${how === 'turns' ? 'by turns' : 'at random'}`;
+    }
+    case 'palette': {
+      const { id, ramp, how } = variation;
+      const which = ramp === undefined ? `“${nameOf(id)}”` : `“${ramp}” of “${nameOf(id)}”`;
+      return how === 'ramp' ? `along ${which}` : `from ${which} ${how === 'turns' ? 'by turns' : 'at random'}`;
     }
     case 'data':
       return `from “${variation.column}”`;
@@ -36,10 +41,16 @@ function listed(names: readonly string[]): string {
 }
 
 /** The sentence of styling. */
-export function styleParts(recipe: StyleRecipe, { count, scene }: SentenceFacts): SentencePart[] {
+export function styleParts(recipe: StyleRecipe, { count, scene, shelf }: SentenceFacts): SentencePart[] {
+  const nameOf = (id: string): string => shelf.items.get(id)?.name ?? 'an item that is gone';
   const { from, parts, vary } = recipe;
   const source = from.by === 'layer' ? scene.layers.find(({ id }) => id === from.layer) : undefined;
-  const like = from.by === 'own' ? 'their own look' : `“${source?.name ?? 'a layer'}”`;
+  const like =
+    from.by === 'own'
+      ? 'their own look'
+      : from.by === 'look'
+        ? `the look “${nameOf(from.id)}”`
+        : `“${source?.name ?? 'a layer'}”`;
   const varied = (Object.entries(vary) as [ColourPart, ColourVariation][]).filter(([part]) => parts.includes(part));
   return [
     field('operation', verbOf('style')),
@@ -47,13 +58,13 @@ export function styleParts(recipe: StyleRecipe, { count, scene }: SentenceFacts)
     field('pick', pickWords(recipe.pick, count, scene)),
     plain(', '),
     field('order', orderWords(recipe.order)),
-    plain(from.by === 'own' ? ', from ' : ', like '),
+    plain(from.by === 'layer' ? ', like ' : from.by === 'look' ? ', with ' : ', from '),
     field('from', from.by === 'layer' && from.isLinked === true ? `${like}, following it` : like),
     plain(', in '),
     field('style-parts', listed(parts.map((part) => PARTS[part].label))),
     ...varied.flatMap(([part, variation]) => [
       plain(`, ${PARTS[part].label} `),
-      field(`vary:${part}`, colourVariationWords(variation)),
+      field(`vary:${part}`, colourVariationWords(variation, nameOf)),
     ]),
     plain('.'),
   ];

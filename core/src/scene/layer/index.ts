@@ -14,6 +14,7 @@ export {
   isSeen,
   lookPartsBetween,
   lookPartsSchema,
+  lookSchema,
   withLookParts,
   type LookPart,
   type LookParts,

@@ -110,7 +110,8 @@ const cutoutSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('light') }),
 ]);
 
-const lookSchema = z.strictObject({
+/** How a layer looks. */
+export const lookSchema = z.strictObject({
   fill: fillSchema.optional(),
   /** Which parts of a path that crosses itself are inside; non-zero where it is not stated. */
   rule: z.enum(['evenodd']).optional(),

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { oklabFromCss } from '../../basics/colour';
-import { idSchema } from '../../basics/ids';
+import { countSchema, idSchema } from '../../basics/ids';
 import type { Pick } from '../layer';
 import { recipeBase } from './parts';
 
@@ -43,6 +43,8 @@ const sourceSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('own') }),
   /** As another layer is; linked, they change whenever that one does. */
   z.strictObject({ by: z.literal('layer'), layer: idSchema, isLinked: z.literal(true).optional() }),
+  /** As a look of the library says; with a revision as that one had it, else as the newest has it. */
+  z.strictObject({ by: z.literal('look'), id: idSchema, revision: countSchema.optional() }),
 ]);
 
 const colourVariation = z.discriminatedUnion('by', [
@@ -57,6 +59,14 @@ const colourVariation = z.discriminatedUnion('by', [
     by: z.literal('colours'),
     colours: z.array(colour).min(1).max(64),
     /** By turns, at random by the recipe's seed, or as a ramp along the order. */
+    how: z.enum(['turns', 'random', 'ramp']),
+  }),
+  /** The colours of a palette of the library, or of one of its ramps. */
+  z.strictObject({
+    by: z.literal('palette'),
+    id: idSchema,
+    revision: countSchema.optional(),
+    ramp: z.string().trim().min(1).max(40).optional(),
     how: z.enum(['turns', 'random', 'ramp']),
   }),
   /** The colour in a data column; layers without one keep theirs. */

@@ -42,11 +42,11 @@ const usedAdjustSchema = z.strictObject({
   inputs: z.array(z.strictObject({ name: z.string().min(1).max(100), values: numbers })).max(200),
 });
 
-/** A house value or curve that the preset took from the library, as it was then; records of old may lack what it was. */
+/** A look, palette, house value or curve that the run took from the library, as it was then; records of old may lack what it was. */
 const usedItemSchema = z.strictObject({
   id: idSchema,
   revision: countSchema,
-  kind: z.enum(['curve', 'house']).optional(),
+  kind: z.enum(['curve', 'house', 'look', 'palette']).optional(),
   body: z.record(z.string(), z.unknown()).optional(),
 });
 

@@ -26,6 +26,8 @@ import {
   type CurveItem,
   type HouseItem,
   type LibraryItem,
+  type LookItem,
+  type PaletteItem,
   type PresetItem,
   type RigItem,
   type SceneSummary,
@@ -41,6 +43,8 @@ import { BenchStore, type Working } from './bench.store';
 import { BenchNote } from './bench-note';
 import { CurveBench } from './curve-bench';
 import { HouseBench } from './house-bench';
+import { LookBench } from './look-bench';
+import { PaletteBench } from './palette-bench';
 import { RigBench, type RigChange } from './rig-bench';
 import { PresetBench } from './preset-bench';
 import type { PresetChange } from './parameter-table';
@@ -51,7 +55,18 @@ import { ChoiceDialog, type ChoiceQuestion } from './dialogs/choice-dialog';
 @Component({
   selector: 'wx-bench-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [BenchNote, CurveBench, HouseBench, Icon, MatMenuModule, PresetBench, RigBench, RouterLink],
+  imports: [
+    BenchNote,
+    CurveBench,
+    HouseBench,
+    LookBench,
+    PaletteBench,
+    Icon,
+    MatMenuModule,
+    PresetBench,
+    RigBench,
+    RouterLink,
+  ],
   providers: [BenchStore],
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -103,6 +118,14 @@ export class BenchPage implements AfterViewInit, OnDestroy {
   protected readonly house = computed((): HouseItem | null => {
     const item = this.item();
     return item?.kind === 'house' ? item : null;
+  });
+  protected readonly look = computed((): LookItem | null => {
+    const item = this.item();
+    return item?.kind === 'look' ? item : null;
+  });
+  protected readonly palette = computed((): PaletteItem | null => {
+    const item = this.item();
+    return item?.kind === 'palette' ? item : null;
   });
   /** What a recipe says. */
   protected readonly recipe = computed(() => {

@@ -12,16 +12,19 @@ import {
   type Recipe,
 } from '@wexikine/core';
 import { curvePath } from '../drawing/curve-shape';
+import { lookSpecimen } from '../drawing/look-specimen';
+import { ScenePicture } from '../drawing/scene-picture';
 import { GhostTrail } from './ghost-trail';
 import { LibraryService } from './library.service';
+import { PalettePicture } from './palette-picture';
 
 const BOX = { width: 160, height: 86, padding: 16 };
 
-/** What an item is, as a picture: a preset's motion, a curve, a house value, a recipe's sentence. */
+/** What an item is, as a picture: a preset's motion, a look, a palette, a curve, a house value, a recipe's sentence. */
 @Component({
   selector: 'wx-item-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [GhostTrail],
+  imports: [GhostTrail, PalettePicture, ScenePicture],
   template: `
     @let shown = item();
     @if (shown.kind === 'preset' || shown.kind === 'rig') {
@@ -36,6 +39,10 @@ const BOX = { width: 160, height: 86, padding: 16 };
       </svg>
     } @else if (sentence(); as words) {
       <p class="sentence">{{ words }}</p>
+    } @else if (shown.kind === 'palette') {
+      <wx-palette-picture [palette]="shown.body" />
+    } @else if (look(); as scene) {
+      <wx-scene-picture [scene]="scene" />
     } @else if (colour(); as fill) {
       <div class="plain" [style.background]="fill"></div>
     } @else {
@@ -57,6 +64,10 @@ const BOX = { width: 160, height: 86, padding: 16 };
       height: 100%;
       color: #f3c98b;
       font-size: 24px;
+    }
+    wx-scene-picture {
+      height: 100%;
+      aspect-ratio: auto;
     }
     .sentence {
       display: -webkit-box;
@@ -127,6 +138,10 @@ export class ItemPicture {
     if (item.kind !== 'house' || item.body.type !== 'colour') return null;
     const colour = oklabFromCss(item.body.value);
     return colour && cssFromOklab(colour);
+  });
+  protected readonly look = computed(() => {
+    const item = this.item();
+    return item.kind === 'look' ? lookSpecimen(item.body) : null;
   });
   protected readonly words = computed(() => {
     const item = this.item();

@@ -3,7 +3,14 @@ import { Icon } from '../icons/icon';
 import { ItemPicture } from './item-picture';
 import type { LibraryRow } from './rows';
 
-const KIND_WORDS = { rig: 'rig', curve: 'curve', house: 'house value', recipe: 'recipe' } as const;
+const KIND_WORDS = {
+  rig: 'rig',
+  look: 'look',
+  palette: 'palette',
+  curve: 'curve',
+  house: 'house value',
+  recipe: 'recipe',
+} as const;
 
 /** One item of the library: its motion, name, what it moves, its state; it can be ticked and marked as a favourite. */
 @Component({

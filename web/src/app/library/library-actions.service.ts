@@ -8,6 +8,8 @@ import {
   type CreateItem,
   type HouseType,
   type HouseValue,
+  type KeptLook,
+  type Palette,
   type LabelItems,
   type LibraryEntry,
   type LibraryItem,
@@ -30,10 +32,25 @@ const NEW_HOUSE: Readonly<Record<HouseType, HouseValue>> = {
   colour: { type: 'colour', value: '#f3c98b' },
 };
 
+const NEW_LOOK: KeptLook = {
+  parts: ['shadow'],
+  look: { shadow: '#000000' },
+  rest: { 'shadow.y': 8, 'shadow.blur': 12, 'shadow.opacity': 0.5 },
+};
+const NEW_PALETTE: Palette = {
+  colours: [
+    { name: 'dark', colour: '#1f2a33' },
+    { name: 'light', colour: '#f3c98b' },
+  ],
+  ramps: [{ name: 'dark to light', through: ['dark', 'light'], steps: 7 }],
+};
+
 /** A kind of item that can be begun. */
 export type Beginning =
   | { readonly kind: 'preset'; readonly phase: Phase }
   | { readonly kind: 'rig' }
+  | { readonly kind: 'look' }
+  | { readonly kind: 'palette' }
   | { readonly kind: 'curve' }
   | { readonly kind: 'house'; readonly type: HouseType };
 
@@ -43,6 +60,10 @@ function contentFor(beginning: Beginning): { readonly name: string; readonly con
       return { name: `New ${beginning.phase}`, content: { kind: 'preset', body: createPreset(beginning.phase) } };
     case 'rig':
       return { name: 'New rig', content: { kind: 'rig', body: createRig() } };
+    case 'look':
+      return { name: 'New look', content: { kind: 'look', body: NEW_LOOK } };
+    case 'palette':
+      return { name: 'New palette', content: { kind: 'palette', body: NEW_PALETTE } };
     case 'curve':
       return { name: 'New curve', content: { kind: 'curve', body: { easing: NEW_HOUSE.curve.value as never } } };
     case 'house':

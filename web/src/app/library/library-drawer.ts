@@ -130,7 +130,7 @@ export class LibraryDrawer {
   protected async useIn(scene: SceneSummary): Promise<void> {
     this.personal.touch(this.id());
     await this.router.navigate(['/scenes', scene.id], {
-      queryParams: this.item().kind === 'recipe' ? { recipe: this.id() } : { preset: this.id() },
+      queryParams: ['recipe', 'look'].includes(this.item().kind) ? { recipe: this.id() } : { preset: this.id() },
     });
   }
 

@@ -44,6 +44,8 @@ const PICTURE = 172 / 320;
 const KIND_WORDS: Readonly<Record<string, string>> = {
   preset: 'Presets',
   rig: 'Rigs',
+  look: 'Looks',
+  palette: 'Palettes',
   curve: 'Curves',
   house: 'House values',
   recipe: 'Recipes',

@@ -57,7 +57,15 @@ function byName(a: LibraryRow, b: LibraryRow): number {
   return collator.compare(a.item.name, b.item.name) || (a.id < b.id ? -1 : 1);
 }
 
-const KIND_ORDER: Readonly<Record<ItemKind, number>> = { preset: 0, rig: 1, curve: 2, house: 3, recipe: 4 };
+const KIND_ORDER: Readonly<Record<ItemKind, number>> = {
+  preset: 0,
+  rig: 1,
+  look: 2,
+  palette: 3,
+  curve: 4,
+  house: 5,
+  recipe: 6,
+};
 
 /** Rows in order; equal ones by kind and name. */
 export function sortRows(rows: readonly LibraryRow[], sort: Sort): LibraryRow[] {

@@ -9,6 +9,8 @@ function fuzziness(term: string): number | false {
 const KIND_WORDS = {
   preset: 'preset',
   rig: 'rig',
+  look: 'look',
+  palette: 'palette',
   curve: 'curve easing',
   house: 'house value',
   recipe: 'recipe run',
@@ -26,6 +28,8 @@ function contentsOf(item: LibraryItem): string {
   if (item.kind === 'preset') return [item.body.phase, ...presetChannels(item.body)].join(' ');
   if (item.kind === 'rig') return rigChannels(item.body).join(' ');
   if (item.kind === 'recipe') return item.body.operation;
+  if (item.kind === 'look') return item.body.parts.join(' ');
+  if (item.kind === 'palette') return item.body.colours.map(({ name }) => name).join(' ');
   return item.kind === 'house' ? `${item.body.type} ${houseText(item.body)}` : '';
 }
 

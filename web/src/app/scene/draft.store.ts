@@ -27,7 +27,7 @@ import { drawRun, type PlannedRun } from '../planning/planned-run';
 import { createPlanWorker } from '../planning/plan-worker.factory';
 import { Checker, Planner, type Planned } from '../planning/planner';
 import { SceneTrail } from '../planning/trail';
-import { firstRecipe, firstRigRecipe } from './first-recipe';
+import { firstRecipe, firstRigRecipe, firstStyle } from './first-recipe';
 import { SceneStore } from './scene.store';
 
 /** The preset that the sentence waits with in a scene that is opened. */
@@ -207,6 +207,7 @@ export class DraftStore implements OnDestroy {
     if (!scene || shelf.items.size === 0 || draft) return;
     const kept = this.wantedRecipe === null ? undefined : shelf.items.get(this.wantedRecipe);
     if (kept?.kind === 'recipe') return this.start(kept.body as Recipe);
+    if (kept?.kind === 'look') return this.start(firstStyle(scene, kept));
     const rig = this.wantedPreset === null ? undefined : shelf.items.get(this.wantedPreset);
     if (rig?.kind === 'rig') return this.start(firstRigRecipe(scene, rig));
     const wanted = this.wantedPreset === null ? null : shelf.preset(this.wantedPreset);

@@ -13,6 +13,7 @@ import {
   isPresetRecipe,
   operationFor,
   pickLayers,
+  type LookItem,
   type Operation,
   type Pick,
   type PresetItem,
@@ -21,6 +22,7 @@ import {
   type RigItem,
   type RigRecipe,
   type Scene,
+  type StyleRecipe,
   type Ticks,
   ticksFromSeconds,
   type MultiplyRecipe,
@@ -175,4 +177,9 @@ function multiplyIn({ length, rate }: Scene, { pick, seed }: Recipe): MultiplyRe
 function lastPreset(left: ReadonlyMap<Operation, Recipe>, recipe: Recipe): Recipe {
   const last = [...left.values()].filter(isPresetRecipe).at(-1);
   return last ? withCommon(last, recipe) : recipe;
+}
+
+/** A style that puts a look of the library on what a first recipe would move, with all of its parts. */
+export function firstStyle(scene: Scene, item: LookItem): StyleRecipe {
+  return { ...createStyle(firstPick(scene)), from: { by: 'look', id: item.id }, parts: [...item.body.parts], vary: {} };
 }

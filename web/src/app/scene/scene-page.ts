@@ -52,6 +52,7 @@ import { firstLook } from './first-recipe';
 import { PlayerStore } from './player.store';
 import { Preview, type PreviewOptions } from './preview/preview';
 import { Transport } from './preview/transport';
+import { SCENE_PROVIDERS } from './scene-providers';
 import { SceneStore } from './scene.store';
 import type { StageStep } from './stage/stage-handles';
 import { SaveNote } from './save-note';
@@ -65,10 +66,10 @@ import { RunState } from './run-state';
 import { SoundPlayer } from './sound/sound-player';
 import { RunSheet } from './sheet/run-sheet';
 
-/** One scene: the sentence, the run sheet, the preview and the panels below it. */
 const BAKED =
   'What rigs drive, and motion along paths, stands in the page as keys, at most 0.25 px off: it cannot carry formulas.';
 
+/** One scene: the sentence, the run sheet, the preview and the panels below it. */
 @Component({
   selector: 'wx-scene-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -94,23 +95,7 @@ const BAKED =
     TimingPanel,
     Transport,
   ],
-  providers: [
-    SceneStore,
-    DraftStore,
-    PlayerStore,
-    KeyEdits,
-    RunState,
-    Teller,
-    RecipeActions,
-    RunActions,
-    TableActions,
-    LayerActions,
-    DialActions,
-    ConflictActions,
-    ArtworkActions,
-    StageActions,
-    SoundPlayer,
-  ],
+  providers: SCENE_PROVIDERS,
   templateUrl: './scene-page.html',
   styleUrl: './scene-page.scss',
   host: {

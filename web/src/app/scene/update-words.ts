@@ -24,7 +24,8 @@ export function differenceWords({ what, before, after }: Difference): string {
 /** What an update brings, before one opens it: who published it said so, or else how much differs. */
 export function updateWords(run: RunRecord, shelf: Shelf): string {
   const update = waitingUpdate(run, shelf);
-  if (!update || !run.preset) return '';
+  if (!update) return '';
+  if (!run.preset) return `Revision ${update.to} of what it uses`;
   if (update.to === update.from) return 'A curve or house value that it uses has changed';
   const summary = shelf.items.get(run.preset.id)?.summary ?? '';
   const differences = updateDifferences(run, shelf);

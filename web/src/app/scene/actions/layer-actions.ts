@@ -5,7 +5,7 @@ import { RecordDialog, type RecordSource } from '../../library/record-dialog';
 import { LibraryActions } from '../../library/library-actions.service';
 import { AddLayersDialog, type AddedLayers } from '../dialogs/add-layers-dialog';
 import { DraftStore } from '../draft.store';
-import type { LayerStep } from '../panels/layer-panel';
+import type { LayerStep } from '../../looks/layer-step';
 import { SceneStore } from '../scene.store';
 import { Teller } from './teller';
 

@@ -3,24 +3,26 @@ import { MatDialog } from '@angular/material/dialog';
 import {
   createRigRecipe,
   groupOfRun,
+  isPresetRecipe,
   recipeOfRun,
+  recipeWords,
+  verbOf,
   type PresetRecipe,
-  type Recipe,
   type RunRecord,
   type Scene,
   type Shelf,
 } from '@wexikine/core';
-import { ApiService } from '../../api/api.service';
-import { personName } from '../../api/person';
 import { fileName, saveFile } from '../../files/save-file';
 import { ExitDialog, type ExitSource } from '../dialogs/exit-dialog';
-import { LibraryActions } from '../../library/library-actions.service';
-import { RecipeDialog, type RecipeSource, type RecipeWishes } from '../dialogs/recipe-dialog';
 import { UpdatesDialog, type UpdatesChoice, type UpdatesSource } from '../dialogs/updates-dialog';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
+import { KeepInLibrary } from './keep-in-library';
 import { moveStep, readRecipe, recipeToKeep, removeStep, switchStep, type Step } from './run-steps';
 import { Teller } from './teller';
+
+const RECIPE_HINT =
+  'It goes by tags, names and shares of the frame, so it works in scenes of another size and rate. Values that were set by hand for single layers stay behind.';
 
 /** The rig of the starter library that drives all copies of a run together. */
 const ALL_COPIES = 'rig-all-copies';
@@ -32,8 +34,7 @@ export class RunActions {
   private readonly draft = inject(DraftStore);
   private readonly dialog = inject(MatDialog);
   private readonly teller = inject(Teller);
-  private readonly api = inject(ApiService);
-  private readonly library = inject(LibraryActions);
+  private readonly keeping = inject(KeepInLibrary);
 
   /** Opens a run in the sentence. */
   openRun(run: RunRecord, revision: 'used' | 'newest'): void {
@@ -119,28 +120,17 @@ export class RunActions {
   /** Saves a run's recipe in the library: as a new item, or as a new revision of one. */
   saveRecipe(run: RunRecord, shelf: Shelf): void {
     const recipe = recipeToKeep(run);
-    this.dialog
-      .open<RecipeDialog, RecipeSource, RecipeWishes>(RecipeDialog, { data: { recipe, shelf }, width: '460px' })
-      .afterClosed()
-      .subscribe((wishes) => {
-        if (wishes) void this.keepInLibrary(recipe, wishes);
-      });
-  }
-
-  private async keepInLibrary(recipe: Recipe, { name, note, over }: RecipeWishes): Promise<void> {
-    const by = personName();
-    const content = { kind: 'recipe' as const, body: recipe };
-    const begun =
-      over === null
-        ? this.api.createItem({ by, name, note, tags: [], collection: null, content })
-        : this.api.saveDraft(over, { by, base: this.library.entryOf(over)?.draftVersion ?? 0, name, note, content });
-    const draft = await this.library.ask(begun);
-    if (!draft) return;
-    const summary = over === null ? 'first' : 'from a run';
-    const moved = await this.library.ask(
-      this.api.moveDraft(draft.item.id, { by, base: draft.draftVersion, to: 'published', summary }),
-    );
-    if (moved) this.teller.tell(`“${name}” is in the library, for every scene.`);
+    const preset = isPresetRecipe(recipe) ? shelf.preset(recipe.preset.id)?.name : undefined;
+    const verb = verbOf(recipe.operation);
+    this.keeping.ask({
+      kind: 'recipe',
+      says: recipeWords(recipe, shelf),
+      hint: RECIPE_HINT,
+      name: preset === undefined ? verb : `${verb}: ${preset}`,
+      shelf,
+      content: { kind: 'recipe', body: recipe },
+      summary: 'from a run',
+    });
   }
 
   async useRecipe(file: File): Promise<void> {

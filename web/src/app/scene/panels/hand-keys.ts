@@ -32,7 +32,7 @@ import { ValueField } from '../../fields/value-field';
 import { enterMany } from '../../fields/many-entry';
 import { KeyEdits } from '../keys/key-edits';
 import { channelCheck, readChannelValue, withKey } from './hand-key';
-import type { LayerStep } from './layer-panel';
+import type { LayerStep } from '../../looks/layer-step';
 
 /** Keys of one layer at the playhead: their values, new ones, and what the layer's keys can become. */
 @Component({

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Layer } from '@wexikine/core';
-import type { LayerStep } from './layer-panel';
+import type { LayerStep } from '../../looks/layer-step';
 
 /** Longest name and value of a data column, as the scene's schema has them. */
 const NAME_LENGTH = 60;

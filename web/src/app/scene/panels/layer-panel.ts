@@ -1,3 +1,4 @@
+import type { LayerStep } from '../../looks/layer-step';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   applyTimeEntry,
@@ -28,12 +29,6 @@ import { LayerSound } from '../sound/layer-sound';
 import { LayerPicture } from './layer-picture';
 import { LayerPath } from './layer-path';
 import { sceneLines } from '../../fields/scene-lines';
-
-/** A named step that the panel asks for. */
-export interface LayerStep {
-  readonly label: string;
-  readonly edits: readonly Edit[];
-}
 
 /** Channels whose rest value is always shown; others only where the layer states one. */
 const ALWAYS: readonly ChannelId[] = [

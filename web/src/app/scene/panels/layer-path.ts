@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { pathScaled, READY_FOR, READY_PATHS, type Layer } from '@wexikine/core';
 import { PathEditor } from '../../fields/path-editor';
 import type { SceneLine } from '../../fields/scene-lines';
-import type { LayerStep } from './layer-panel';
+import type { LayerStep } from '../../looks/layer-step';
 
 const NONE = '';
 

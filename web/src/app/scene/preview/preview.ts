@@ -29,7 +29,7 @@ import { paintBackground } from '@wexikine/paint';
 import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
 import { ColourPicker } from '../stage/colour-picker';
-import { CutOutView } from '../stage/cut-out-view';
+import { CutOutView } from '../../looks/cut-out-view';
 import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
 import { StageMenu } from '../stage/stage-menu';
 import { StageActions } from '../stage/stage-actions';

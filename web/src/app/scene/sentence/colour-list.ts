@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { contrastRatio, oklabFromCss, rampColour } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
-import { asHex } from '../panels/look/looks';
+import { asHex } from '../../looks/looks';
 
 /** A colour of a list, and how often it comes against the others. */
 export interface ListedColour {

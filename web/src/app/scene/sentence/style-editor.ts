@@ -1,11 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
+  isOffered,
   isSeen,
+  paletteColours,
   STYLED_COLOURS,
   STYLE_PART_FACTS,
   STYLE_PARTS,
   type ColourPart,
   type ColourVariation,
+  type LookItem,
+  type PaletteItem,
   type Recipe,
   type Scene,
   type SentenceField,
@@ -52,6 +56,17 @@ export function missingColours({ parts, vary }: StyleRecipe): ColourPart[] {
             }
             @for (layer of layers(); track layer.id) {
               <option [value]="layer.id" [selected]="layer.id === from()">{{ layer.name }}</option>
+            }
+          </select>
+        </label>
+        <label class="field-label"
+          >With this look of the library
+          <select class="text-field" (change)="setLook(value($event))">
+            @if (look() === null) {
+              <option value="" selected disabled>choose a look</option>
+            }
+            @for (item of looks(); track item.id) {
+              <option [value]="item.id" [selected]="item.id === look()">{{ item.name }}</option>
             }
           </select>
         </label>
@@ -103,19 +118,48 @@ export function missingColours({ parts, vary }: StyleRecipe): ColourPart[] {
             [playhead]="playhead()"
             (changed)="setVariation($event)"
           />
-          @if (standing.by === 'colours') {
+          @if (standing.by === 'palette') {
             <label class="field-label"
-              >They come
+              >Palette
               <select
                 class="text-field"
-                (change)="setVariation({ by: 'colours', colours: standing.colours, how: value($event) })"
+                (change)="setVariation({ by: 'palette', id: value($event), how: standing.how })"
               >
+                @for (item of palettes(); track item.id) {
+                  <option [value]="item.id" [selected]="item.id === standing.id">{{ item.name }}</option>
+                }
+              </select>
+            </label>
+            <label class="field-label"
+              >Of it
+              <select class="text-field" (change)="setRamp(value($event))">
+                <option value="" [selected]="standing.ramp === undefined">its colours</option>
+                @for (ramp of ramps(); track ramp) {
+                  <option [value]="ramp" [selected]="ramp === standing.ramp">the ramp “{{ ramp }}”</option>
+                }
+              </select>
+            </label>
+            <div class="stripe" aria-hidden="true">
+              @for (colour of shown(); track $index) {
+                <span [style.background]="colour"></span>
+              }
+            </div>
+          }
+          @if (standing.by === 'colours' || standing.by === 'palette') {
+            <label class="field-label"
+              >They come
+              <select class="text-field" (change)="setVariation({ ...$any(standing), how: value($event) })">
                 @for (how of hows; track how[0]) {
                   <option [value]="how[0]" [selected]="how[0] === standing.how">{{ how[1] }}</option>
                 }
               </select>
             </label>
+          }
+          @if (standing.by === 'colours') {
             <wx-colour-list [colours]="listed()" (changed)="setColours($event)" />
+          }
+          @if (problem(); as sentence) {
+            <p class="problem" role="alert">{{ sentence }}</p>
           }
           <button class="wx-button quiet" type="button" (click)="removeVariation()">The same for all</button>
         }
@@ -133,6 +177,18 @@ export function missingColours({ parts, vary }: StyleRecipe): ColourPart[] {
       display: flex;
       flex-wrap: wrap;
       gap: 6px;
+    }
+    .stripe {
+      display: flex;
+      height: 22px;
+      border-radius: 6px;
+      overflow: hidden;
+    }
+    .stripe span {
+      flex: 1;
+    }
+    .problem {
+      color: var(--rose);
     }
   `,
 })
@@ -159,6 +215,25 @@ export class StyleEditor {
     const { from } = this.recipe();
     return from.by === 'layer' ? from.layer : null;
   });
+  protected readonly look = computed(() => {
+    const { from } = this.recipe();
+    return from.by === 'look' ? from.id : null;
+  });
+  private readonly offered = computed(() => [...this.shelf().items.values()].filter(isOffered));
+  protected readonly looks = computed(() => this.offered().filter((item): item is LookItem => item.kind === 'look'));
+  protected readonly palettes = computed(() =>
+    this.offered().filter((item): item is PaletteItem => item.kind === 'palette'),
+  );
+  private readonly palette = computed(() => {
+    const variation = this.variation();
+    return variation?.by === 'palette' ? this.palettes().find(({ id }) => id === variation.id)?.body : undefined;
+  });
+  protected readonly ramps = computed(() => (this.palette()?.ramps ?? []).map(({ name }) => name));
+  protected readonly shown = computed(() => {
+    const [variation, palette] = [this.variation(), this.palette()];
+    return variation?.by === 'palette' && palette ? paletteColours(palette, variation.ramp) : [];
+  });
+  protected readonly problem = signal<string | null>(null);
   protected readonly isLinked = computed(() => {
     const { from } = this.recipe();
     return from.by === 'layer' && from.isLinked === true;
@@ -184,6 +259,22 @@ export class StyleEditor {
     });
   }
 
+  /** A look of the library, with all of its parts; colours of parts that it lacks differ no more. */
+  protected setLook(id: string): void {
+    const item = this.looks().find((one) => one.id === id);
+    if (!item) return;
+    const parts = [...item.body.parts];
+    const vary = Object.entries(this.recipe().vary).filter(([part]) => parts.includes(part as StylePart));
+    this.set({ from: { by: 'look', id }, parts, vary: Object.fromEntries(vary) });
+  }
+
+  protected setRamp(ramp: string): void {
+    const variation = this.variation();
+    if (variation?.by !== 'palette') return;
+    const { ramp: _before, ...rest } = variation;
+    this.setVariation(ramp === '' ? rest : { ...rest, ramp, how: 'ramp' });
+  }
+
   protected flipLink(): void {
     const layer = this.from();
     if (layer === null) return;
@@ -202,6 +293,10 @@ export class StyleEditor {
   }
 
   protected setVariation(value: WayValue): void {
+    const first = this.palettes()[0];
+    const isEmpty = value.by === 'palette' && value['id'] === '';
+    this.problem.set(isEmpty && !first ? 'The library has no palette yet. Make one there first.' : null);
+    if (isEmpty) return first && this.setVariation({ ...value, id: first.id });
     this.set({ vary: { ...this.recipe().vary, [this.part()]: value as unknown as ColourVariation } });
   }
 

@@ -210,6 +210,7 @@ export const COLOUR_WAYS: readonly Way[] = [
     colours: ['#1e6a59', '#c7761b', '#8b4fa0'],
     how: 'turns',
   }),
+  way('palette', 'From a palette', 'of the library, or one of its ramps', { id: '', how: 'turns' }),
   way('data', 'From a data column', 'a colour in it for each layer', { column: '' }, [
     field('column', 'Column', 'column'),
   ]),

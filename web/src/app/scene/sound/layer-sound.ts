@@ -16,7 +16,7 @@ import {
 } from '@wexikine/core';
 import { NumberField } from '../../fields/number-field';
 import { ValueField } from '../../fields/value-field';
-import type { LayerStep } from '../panels/layer-panel';
+import type { LayerStep } from '../../looks/layer-step';
 import { Sounds, type SoundState } from './sounds';
 
 type SoundSource = Extract<LayerSource, { type: 'sound' }>;

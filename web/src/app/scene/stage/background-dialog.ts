@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { firstColour, oklabFromCss, type Scene } from '@wexikine/core';
-import { asHex } from '../panels/look/looks';
+import { asHex } from '../../looks/looks';
 
 /** What a frame is filled with behind all layers; null is nothing. */
 export type Background = NonNullable<Scene['background']> | null;

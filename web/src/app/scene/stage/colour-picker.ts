@@ -11,7 +11,7 @@ import {
 import { compileScene, frameAt, matrixAt, type Scene } from '@wexikine/core';
 import { pictureCrop, subjectAt } from '@wexikine/paint';
 import { PainterService } from '../../drawing/painter.service';
-import { CutOutView, type ColourPick } from './cut-out-view';
+import { CutOutView, type ColourPick } from '../../looks/cut-out-view';
 import type { StagePlace } from './stage-handles';
 
 /** Lies over the preview while a colour is picked on a layer's picture: a press takes it, Escape leaves all as it is. */
@@ -49,7 +49,7 @@ import type { StagePlace } from './stage-handles';
     }
     p {
       position: absolute;
-      bottom: 12px;
+      top: 12px;
       left: 50%;
       display: flex;
       gap: 8px;

@@ -1,10 +1,13 @@
-import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Layer } from '@wexikine/core';
-import type { LayerStep } from '../layer-panel';
-import { LookEffects } from './look-effects';
-import { LookMasks } from './look-masks';
+import { ChangeDetectionStrategy, Component, inject, input, output } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { createShelf, type Layer } from '@wexikine/core';
+import { LibraryService } from '../../../library/library.service';
+import { KeepInLibrary } from '../../actions/keep-in-library';
+import type { LayerStep } from '../../../looks/layer-step';
+import { LookEffects } from '../../../looks/look-effects';
+import { LookMasks } from '../../../looks/look-masks';
 import { LookMix } from './look-mix';
-import { LookPaint } from './look-paint';
+import { LookPaint } from '../../../looks/look-paint';
 import { LookWords } from './look-words';
 
 /** All that is drawn of the selected layers besides their shape, one or many; what differs among them is shown as mixed. */
@@ -17,6 +20,8 @@ import { LookWords } from './look-words';
       Look
       @if (layers().length > 1) {
         <small>of the {{ layers().length }} selected layers</small>
+      } @else {
+        <button class="wx-button quiet" type="button" (click)="keep()">Keep it in the library…</button>
       }
     </h3>
     <wx-look-words [layers]="layers()" (step)="step.emit($event)" />
@@ -25,7 +30,7 @@ import { LookWords } from './look-words';
     <wx-look-masks [layers]="layers()" (step)="step.emit($event)" />
     <wx-look-mix [layers]="layers()" [all]="all()" (step)="step.emit($event)" />
   `,
-  styleUrl: './look.scss',
+  styleUrl: '../../../looks/look.scss',
 })
 export class LayerLookPanel {
   /** As they stand. */
@@ -33,4 +38,10 @@ export class LayerLookPanel {
   /** All of the scene, among which a matte is chosen. */
   readonly all = input.required<readonly Layer[]>();
   readonly step = output<LayerStep>();
+  private readonly keeping = inject(KeepInLibrary);
+  private readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
+
+  protected keep(): void {
+    this.keeping.askForLook(this.layers()[0], this.shelf());
+  }
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { BLEND_MODES, isSeen, type Layer, type LayerLook } from '@wexikine/core';
-import { LookPart } from './look-part';
-import { common } from './looks';
+import { LookPart } from '../../../looks/look-part';
+import { common } from '../../../looks/looks';
 
 type Matte = NonNullable<LayerLook['matte']>;
 
@@ -10,7 +10,7 @@ type Matte = NonNullable<LayerLook['matte']>;
   selector: 'wx-look-mix',
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './look-mix.html',
-  styleUrl: './look.scss',
+  styleUrl: '../../../looks/look.scss',
 })
 export class LookMix extends LookPart {
   /** All of the scene, among which a matte is chosen. */

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toSignal } from '@angular/core/rxjs-interop';
 import { KeptFiles } from '../../../files/kept-files';
 import { enterMany } from '../../../fields/many-entry';
-import { LookPart } from './look-part';
-import { common, FONT_NAMES, fontEdits, wordEdits, wordLayers, type WordSource } from './looks';
+import { LookPart } from '../../../looks/look-part';
+import { common, FONT_NAMES, fontEdits, wordEdits, wordLayers, type WordSource } from '../../../looks/looks';
 
 const WEIGHTS = [100, 200, 300, 400, 500, 600, 700, 800, 900];
 const ALIGNS: readonly WordSource['align'][] = ['left', 'middle', 'right'];
@@ -24,7 +24,7 @@ interface FontChoice {
   selector: 'wx-look-words',
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './look-words.html',
-  styleUrl: './look.scss',
+  styleUrl: '../../../looks/look.scss',
 })
 export class LookWords extends LookPart {
   private readonly files = inject(KeptFiles);

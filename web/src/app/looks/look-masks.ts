@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import type { ChannelId, Mask } from '@wexikine/core';
-import { Icon } from '../../../icons/icon';
+import { Icon } from '../icons/icon';
 import { LookPart } from './look-part';
 import { common } from './looks';
 

@@ -8,9 +8,9 @@ import {
   type Layer,
   type LayerLook,
 } from '@wexikine/core';
-import { enterMany } from '../../../fields/many-entry';
+import { enterMany } from '../fields/many-entry';
 import { channelOf, formatChannelValue } from '@wexikine/core';
-import type { LayerStep } from '../layer-panel';
+import type { LayerStep } from './layer-step';
 import { asHex, common, lookEdits, restEdits } from './looks';
 
 /** A look with parts set to others, or taken away. */

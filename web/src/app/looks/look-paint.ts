@@ -1,7 +1,7 @@
 import { DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { firstColour, type ChannelId, type LayerLook } from '@wexikine/core';
-import { enterMany } from '../../../fields/many-entry';
+import { enterMany } from '../fields/many-entry';
 import { LookPart } from './look-part';
 import { common, paintedLayers, type Gradient, type ManyStops } from './looks';
 

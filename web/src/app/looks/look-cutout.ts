@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
 import type { CutOutBy } from '@wexikine/core';
-import { PainterService } from '../../../drawing/painter.service';
-import { CutOutView } from '../../stage/cut-out-view';
+import { PainterService } from '../drawing/painter.service';
+import { CutOutView } from './cut-out-view';
 import { LookPart } from './look-part';
 import { common } from './looks';
 

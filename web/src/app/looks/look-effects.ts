@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Border, Edit, Layer, MotionBlur } from '@wexikine/core';
-import { PainterService } from '../../../drawing/painter.service';
-import { Icon } from '../../../icons/icon';
+import { PainterService } from '../drawing/painter.service';
+import { Icon } from '../icons/icon';
 import { EFFECTS, hasEffect, withEffect, withoutEffect, type Effect } from './effects';
 import { LookCutout } from './look-cutout';
 import { LookPart } from './look-part';

@@ -1,37 +1,38 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { recipeWords, verbOf, isPresetRecipe, type Recipe, type Shelf } from '@wexikine/core';
+import type { Shelf } from '@wexikine/core';
 
-/** The recipe that is to be kept. */
-export interface RecipeSource {
-  readonly recipe: Recipe;
+/** What is to be kept in the library. */
+export interface KeepSource {
+  readonly kind: 'recipe' | 'look';
+  /** What it says or sets, in words. */
+  readonly says: string;
+  readonly hint: string;
+  readonly name: string;
   readonly shelf: Shelf;
 }
 
-/** How a recipe is to be kept: under a name, as a new item or as a new revision of one. */
-export interface RecipeWishes {
+/** How it is to be kept: under a name, as a new item or as a new revision of one. */
+export interface KeepWishes {
   readonly name: string;
   readonly note: string;
   readonly over: string | null;
 }
 
-/** Asks for the name under which a recipe goes into the library. */
+/** Asks for the name under which a recipe or a look goes into the library. */
 @Component({
-  selector: 'wx-recipe-dialog',
+  selector: 'wx-keep-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [MatDialogModule],
   template: `
-    <h2 mat-dialog-title>A recipe in the library</h2>
+    <h2 mat-dialog-title>A {{ data.kind }} in the library</h2>
     <mat-dialog-content>
-      <p class="says">{{ words }}</p>
-      <p class="quiet-text">
-        It goes by tags, names and shares of the frame, so it works in scenes of another size and rate. Values that were
-        set by hand for single layers stay behind.
-      </p>
+      <p class="says">{{ data.says }}</p>
+      <p class="quiet-text">{{ data.hint }}</p>
       <label class="field-label"
         >Keep it as
         <select class="text-field" (change)="choose($event)">
-          <option value="">a new recipe</option>
+          <option value="">a new {{ data.kind }}</option>
           @for (item of standing; track item.id) {
             <option [value]="item.id" [selected]="item.id === over()">a new revision of {{ item.name }}</option>
           }
@@ -65,15 +66,14 @@ export interface RecipeWishes {
     }
   `,
 })
-export class RecipeDialog {
-  private readonly data = inject<RecipeSource>(MAT_DIALOG_DATA);
-  private readonly ref = inject<MatDialogRef<RecipeDialog, RecipeWishes>>(MatDialogRef);
-  protected readonly words = recipeWords(this.data.recipe, this.data.shelf);
+export class KeepDialog {
+  protected readonly data = inject<KeepSource>(MAT_DIALOG_DATA);
+  private readonly ref = inject<MatDialogRef<KeepDialog, KeepWishes>>(MatDialogRef);
   protected readonly standing = [...this.data.shelf.items.values()].filter(
-    (item) => item.kind === 'recipe' && item.state === 'published',
+    (item) => item.kind === this.data.kind && item.state === 'published',
   );
   protected readonly over = signal<string | null>(null);
-  protected readonly name = signal(this.firstName());
+  protected readonly name = signal(this.data.name);
   protected readonly note = signal('');
   protected readonly problem = computed(() => {
     if (this.name().trim() === '') return 'Give it a name.';
@@ -95,11 +95,5 @@ export class RecipeDialog {
 
   protected keep(): void {
     this.ref.close({ name: this.name().trim(), note: this.note(), over: this.over() });
-  }
-
-  private firstName(): string {
-    const { recipe, shelf } = this.data;
-    const preset = isPresetRecipe(recipe) ? shelf.preset(recipe.preset.id)?.name : undefined;
-    return preset === undefined ? verbOf(recipe.operation) : `${verbOf(recipe.operation)}: ${preset}`;
   }
 }

@@ -1,0 +1,78 @@
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import {
+  apply,
+  lookOfLayer,
+  STYLE_PART_FACTS,
+  type KeptLook,
+  type LibraryDetail,
+  type LookItem,
+  type Scene,
+} from '@wexikine/core';
+import { lookLayer, lookSpecimen } from '../drawing/look-specimen';
+import { ScenePicture } from '../drawing/scene-picture';
+import { LookEffects } from '../looks/look-effects';
+import { LookMasks } from '../looks/look-masks';
+import { LookPaint } from '../looks/look-paint';
+import type { LayerStep } from '../looks/layer-step';
+import { EffectsList } from './effects-list';
+import { ItemRecordView } from './item-record';
+
+/** A look on the bench: the fields that layers have, what it looks like, and what would change with it. */
+@Component({
+  selector: 'wx-look-bench',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [EffectsList, ItemRecordView, LookEffects, LookMasks, LookPaint, ScenePicture],
+  template: `
+    <div class="editor">
+      <p class="quiet-text">It sets {{ parts() }}. What it does not have, it takes away where it is put on.</p>
+      <div class="parts">
+        <wx-look-paint [layers]="layers()" (step)="take($event)" />
+        <wx-look-effects [layers]="layers()" (step)="take($event)" />
+        <wx-look-masks [layers]="layers()" (step)="take($event)" />
+      </div>
+      @if (problem(); as sentence) {
+        <p class="problem" role="alert">{{ sentence }}</p>
+      }
+      <wx-item-record [detail]="detail()" />
+    </div>
+    <aside>
+      <wx-scene-picture [scene]="picture()" />
+      <wx-effects-list [item]="item()" />
+    </aside>
+  `,
+  styleUrl: './value-bench.scss',
+  styles: `
+    .parts {
+      max-width: 620px;
+    }
+    aside wx-scene-picture {
+      aspect-ratio: 320 / 172;
+    }
+    .problem {
+      color: var(--rose);
+    }
+  `,
+})
+export class LookBench {
+  readonly item = input.required<LookItem>();
+  readonly detail = input.required<LibraryDetail>();
+  readonly changed = output<{ readonly label: string; readonly body: KeptLook }>();
+
+  protected readonly problem = signal<string | null>(null);
+  protected readonly layers = computed(() => [lookLayer(this.item().body)]);
+  protected readonly picture = computed(() => lookSpecimen(this.item().body));
+  protected readonly parts = computed(() => {
+    const labels = this.item().body.parts.map((part) => STYLE_PART_FACTS[part].label);
+    return new Intl.ListFormat('en', { type: 'conjunction' }).format(labels);
+  });
+
+  /** A step on the card that stands for all is a step of the look. */
+  protected take({ label, edits }: LayerStep): void {
+    const scene: Scene = { ...this.picture(), layers: this.layers() };
+    const after = apply(scene, edits);
+    if (!after.ok) return this.problem.set('That cannot be done to a look.');
+    const body = lookOfLayer(after.scene.layers[0], STYLE_PART_FACTS);
+    this.problem.set(body ? null : 'A look has at least one part. Add another one before you take this away.');
+    if (body) this.changed.emit({ label: label.replace(/ of “A card”$/, ''), body });
+  }
+}
