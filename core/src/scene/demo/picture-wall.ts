@@ -37,7 +37,7 @@ export function pictureWall(): Scene {
       id,
       name,
       'word',
-      { x: 1_710, y, width: 420, height: 90 },
+      { x: 1_690, y, width: 280, height: 90 },
       {
         tags: ['caption'],
         span: SPAN,

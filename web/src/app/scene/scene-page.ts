@@ -183,7 +183,13 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   /** What a drag on the stage sets. */
   protected readonly dragSets = signal<DragSets>('along');
   protected readonly zoom = signal(1);
-  protected readonly options = signal<PreviewOptions>({ safeAreas: true, checks: false, outside: false, paths: true });
+  protected readonly options = signal<PreviewOptions>({
+    safeAreas: true,
+    checks: false,
+    outside: false,
+    paths: true,
+    sight: null,
+  });
 
   protected readonly selectedLayer = computed((): Layer | null => {
     const layers = this.shown()?.drawn.layers ?? [];

@@ -24,6 +24,9 @@ import {
   type DragSets,
   type Layer,
   type Scene,
+  type Sight,
+  SIGHTS,
+  sightMatrix,
 } from '@wexikine/core';
 import { paintBackground } from '@wexikine/paint';
 import { prepareCanvas } from '../../drawing/canvas';
@@ -54,6 +57,8 @@ export interface PreviewOptions {
   readonly outside: boolean;
   /** The ways along which the selected layers go. */
   readonly paths: boolean;
+  /** Eyes with which it is seen; null for most people's. */
+  readonly sight: Sight | null;
 }
 
 const MARGIN = 16;
@@ -78,8 +83,16 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ColourPicker, MotionPaths, StageHandles, StageMenu, StageText],
   template: `
+    <svg width="0" height="0" aria-hidden="true">
+      @for (sight of sights; track sight.id) {
+        <filter [attr.id]="'seen-' + sight.id" color-interpolation-filters="linearRGB">
+          <feColorMatrix type="matrix" [attr.values]="matrixOf(sight.id)" />
+        </filter>
+      }
+    </svg>
     <canvas
       #canvas
+      [style.filter]="options().sight ? 'url(#seen-' + options().sight + ')' : null"
       role="img"
       tabindex="0"
       [attr.aria-label]="'Preview of ' + scene().name + '. Arrow keys move what is selected.'"
@@ -133,6 +146,8 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
       [time]="time()"
       [canEdit]="canEdit()"
       [hasPaths]="options().paths"
+      [sight]="options().sight"
+      (sightChosen)="optionsChange.emit({ ...options(), sight: $event })"
       (selected)="chosen.emit($event)"
       (left)="focus()"
       (pathsFlipped)="optionsChange.emit({ ...options(), paths: !options().paths })"
@@ -147,6 +162,9 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
       min-height: 0;
       background: #3c3c3a;
       overflow: hidden;
+    }
+    svg {
+      position: absolute;
     }
     canvas {
       display: block;
@@ -185,6 +203,8 @@ export class Preview implements AfterViewInit {
   readonly boxed = output<readonly string[]>();
   readonly pointMoved = output<SharePoint>();
 
+  protected readonly sights = SIGHTS;
+  protected readonly matrixOf = sightMatrix;
   private readonly service = inject(PainterService);
   protected readonly cutOuts = inject(CutOutView);
   private readonly arrived = toSignal(this.service.arrived$, { requireSync: true });

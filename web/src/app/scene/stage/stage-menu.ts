@@ -10,7 +10,16 @@ import {
   type ElementRef,
 } from '@angular/core';
 import { MatMenuModule, MatMenuTrigger } from '@angular/material/menu';
-import { SPLIT_WAYS, type AlignSide, type DragSets, type Layer, type Point, type Scene } from '@wexikine/core';
+import {
+  SIGHTS,
+  SPLIT_WAYS,
+  type AlignSide,
+  type DragSets,
+  type Layer,
+  type Point,
+  type Scene,
+  type Sight,
+} from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import { NEW_SHAPES, type ShapeKind } from './new-shapes';
 import { StageActions } from './stage-actions';
@@ -51,6 +60,10 @@ export class StageMenu {
   /** Whether the ways of what is selected are shown. */
   readonly hasPaths = input.required<boolean>();
   readonly pathsFlipped = output();
+  /** Eyes with which the preview is seen; null for most people's. */
+  readonly sight = input<Sight | null>(null);
+  readonly sightChosen = output<Sight | null>();
+  protected readonly sights = SIGHTS;
   /** The menu was closed; the stage has the keys again. */
   readonly left = output();
   /** Layers to select: one of those under the pointer, or what a step gave. */
