@@ -102,6 +102,9 @@ test('a palette is made, its names and ramps hold together, and a style takes it
   const id = await sceneWith(page, [at('a', 400), at('b', 960), at('c', 1500)]);
   await screen.openAtRest(id);
   await chooseStyle(screen);
+  await screen.field('order').click();
+  await screen.editor.getByRole('radio', { name: /^Across/ }).check();
+  await screen.closeEditor();
   await screen.field('vary:fill').click();
   await screen.editor.getByRole('radio', { name: /^From a palette/ }).check();
   await screen.editor.getByRole('combobox', { name: 'Palette' }).selectOption('Test colours');
