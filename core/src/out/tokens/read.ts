@@ -30,6 +30,8 @@ export type ReadTokensResult =
 const DEPTH = 40;
 /** Name under which a duration’s frames are kept beside its seconds. */
 export const FRAMES_EXTENSION = 'wexikine.frames';
+/** Marks a group of colours as a palette, with its ramps. */
+export const PALETTE_EXTENSION = 'wexikine.palette';
 
 type Json = Readonly<Record<string, unknown>>;
 
@@ -45,8 +47,22 @@ function isObject(value: unknown): value is Json {
 }
 
 /** All tokens with the type that they inherit from the groups around them. */
+function isPalette(group: Json): boolean {
+  const extensions = group['$extensions'];
+  return isObject(extensions) && PALETTE_EXTENSION in extensions;
+}
+
+/** The groups that are palettes of a library. */
+function palettesIn(group: Json, path: readonly string[]): string[] {
+  if (path.length > DEPTH || '$value' in group) return [];
+  if (isPalette(group)) return [path.join('.')];
+  return Object.entries(group).flatMap(([name, child]) =>
+    name.startsWith('$') || !isObject(child) ? [] : palettesIn(child, [...path, name]),
+  );
+}
+
 function gather(group: Json, path: readonly string[], type: string | null, deprecated: boolean): Found[] {
-  if (path.length > DEPTH) return [];
+  if (path.length > DEPTH || isPalette(group)) return [];
   const own = typeof group['$type'] === 'string' ? group['$type'] : type;
   const isDeprecated = '$deprecated' in group ? group['$deprecated'] !== false : deprecated;
   if ('$value' in group || '$ref' in group) return [{ path, type: own, token: group, deprecated: isDeprecated }];
@@ -234,7 +250,8 @@ export function readTokens(text: string): ReadTokensResult {
   const { data } = json;
   if (!isObject(data)) return { ok: false, message: 'This is not a design tokens file: it is not a JSON object.' };
   const found = gather(data, [], null, false);
-  if (found.length === 0) {
+  const palettes = palettesIn(data, []);
+  if (found.length + palettes.length === 0) {
     return { ok: false, message: 'This file has no design tokens: nothing in it has a $value.' };
   }
   const byPath = new Map(found.map((entry) => [entry.path.join('.'), entry]));
@@ -243,6 +260,9 @@ export function readTokens(text: string): ReadTokensResult {
   return {
     ok: true,
     tokens: read.filter((entry): entry is TokenValue => 'value' in entry),
-    skipped: read.filter((entry): entry is SkippedToken => 'why' in entry),
+    skipped: [
+      ...read.filter((entry): entry is SkippedToken => 'why' in entry),
+      ...palettes.map((path) => ({ path, why: 'it is a palette, which is changed on its bench' })),
+    ],
   };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { frontOf, recordOf, type HouseItem, type ItemRecord } from '../../library/library';
+import { frontOf, recordOf, type HouseItem, type ItemRecord, type PaletteItem } from '../../library/library';
 import { STARTER_LIBRARY } from '../../library/starter';
 import { planTokens, readTokens, writeTokens, type TokenValue } from '.';
 
@@ -104,6 +104,20 @@ describe('design tokens', () => {
   test('the older form of colours, as hexadecimal text, is read too', () => {
     const [token] = tokensOf({ c: { $type: 'color', $value: '#FF8800' } });
     expect(token.value).toEqual({ type: 'colour', value: '#ff8800' });
+  });
+
+  test('palettes are written as groups of colours and ramps, and are told, not read, when they come back', () => {
+    const palettes = STARTER_LIBRARY.filter((item): item is PaletteItem => item.kind === 'palette');
+    const { text } = writeTokens([], PAL, palettes);
+    const tree = JSON.parse(text) as Record<string, Record<string, Record<string, unknown>>>;
+    const night = tree['palette Night over the marsh'];
+    expect(night['lamp']).toMatchObject({ $type: 'color' });
+    expect(Object.keys(night['ink to paper'])).toEqual(['1', '2', '3', '4', '5', '6', '7']);
+    const read = readTokens(text);
+    if (!read.ok) throw new Error(read.message);
+    expect(read.tokens).toEqual([]);
+    expect(read.skipped).toHaveLength(palettes.length);
+    expect(read.skipped[0].why).toMatch(/palette/);
   });
 
   test('frames are written in milliseconds, and come back as frames', () => {

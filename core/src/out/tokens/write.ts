@@ -1,7 +1,7 @@
 import { cssFromOklab, oklabFromCss } from '../../basics/colour';
 import { parseTimeEntry, secondsFromTicks, type Rate } from '../../basics/time';
-import type { HouseItem, HouseValue } from '../../library/library';
-import { FRAMES_EXTENSION, type SkippedToken } from './read';
+import { rampOf, type HouseItem, type HouseValue, type PaletteItem } from '../../library/library';
+import { FRAMES_EXTENSION, PALETTE_EXTENSION, type SkippedToken } from './read';
 
 /** A design tokens file, and the items that have no place in it. */
 export interface WrittenTokens {
@@ -24,7 +24,7 @@ function safeName(name: string): string {
   return name.replace(/[.{}]/g, '-').replace(/^\$+/, '') || 'token';
 }
 
-function pathOf({ name, collection }: HouseItem): string[] {
+function pathOf({ name, collection }: Pick<HouseItem, 'name' | 'collection'>): string[] {
   const groups = collection === null ? [] : collection.split(GROUP_MARK);
   // A token named $root is the format's own way to give a group a value besides its members.
   return [...groups.map(safeName), name === '$root' ? name : safeName(name)];
@@ -90,12 +90,32 @@ function place(tree: Tree, path: readonly string[], token: unknown): void {
   at[path[path.length - 1]] = token;
 }
 
+/** A palette as a group of colours, its ramps as groups of numbered ones. */
+function paletteGroup({ body, note }: PaletteItem): Tree {
+  const token = (text: string): TokenFields => ({ $type: 'color', $value: colourValue(text) });
+  const ramps = (body.ramps ?? []).map(({ name }): [string, Tree] => [
+    safeName(name),
+    Object.fromEntries(rampOf(body, name).map((colour, i) => [String(i + 1), token(colour)])),
+  ]);
+  return {
+    ...(note === '' ? {} : { $description: note }),
+    $extensions: { [PALETTE_EXTENSION]: { ramps: body.ramps ?? [] } },
+    ...Object.fromEntries(ramps),
+    ...Object.fromEntries(body.colours.map(({ name, colour }) => [safeName(name), token(colour)])),
+  };
+}
+
 /**
  * House values as a file in the Design Tokens format (Format Module 2025.10). Collections become groups; a value that
  * follows another one of the list is written as its alias. Durations in frames are written in milliseconds at `rate`,
- * and keep their frames as an extension.
+ * and keep their frames as an extension. Palettes become groups of colours; read again they are told and left out, since
+ * house values are what a tokens file changes.
  */
-export function writeTokens(items: readonly HouseItem[], rate: Rate): WrittenTokens {
+export function writeTokens(
+  items: readonly HouseItem[],
+  rate: Rate,
+  palettes: readonly PaletteItem[] = [],
+): WrittenTokens {
   const tree: Tree = Object.create(null) as Tree;
   const skipped: SkippedToken[] = [];
   const byId = new Map(items.map((item) => [item.id, item]));
@@ -116,5 +136,7 @@ export function writeTokens(items: readonly HouseItem[], rate: Rate): WrittenTok
       ...(Object.keys(extensions).length > 0 ? { $extensions: extensions } : {}),
     });
   }
+  for (const item of palettes)
+    place(tree, [...pathOf(item).slice(0, -1), safeName(`palette ${item.name}`)], paletteGroup(item));
   return { text: `${JSON.stringify(tree, null, 2)}\n`, skipped };
 }

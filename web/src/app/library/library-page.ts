@@ -18,7 +18,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router } from '@angular/router';
-import { HOUSE_TYPES, PHASES, type HouseItem } from '@wexikine/core';
+import { HOUSE_TYPES, PHASES, type HouseItem, type PaletteItem } from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { TopBar } from '../top-bar';
 import { ImportDialog } from './dialogs/import-dialog';
@@ -206,10 +206,15 @@ export class LibraryPage implements AfterViewInit, OnDestroy {
   }
 
   protected exportTokens(): void {
-    const skipped = exportTokens(this.house());
+    const palettes = this.all()
+      .map(({ item }) => item)
+      .filter((item): item is PaletteItem => item.kind === 'palette' && item.state === 'published');
+    const skipped = exportTokens(this.house(), palettes);
     const tail =
       skipped === 0 ? '' : ` ${skipped === 1 ? '1 curve' : `${skipped} curves`} that is no Bézier was left out.`;
-    this.actions.tell(`${this.house().length - skipped} house values were exported as design tokens.${tail}`);
+    const also =
+      palettes.length === 0 ? '' : palettes.length === 1 ? ' and 1 palette' : ` and ${palettes.length} palettes`;
+    this.actions.tell(`${this.house().length - skipped} house values${also} were exported as design tokens.${tail}`);
   }
 
   protected reload(): void {
