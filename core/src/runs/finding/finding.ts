@@ -93,6 +93,7 @@ export type Finding =
   | { readonly code: 'source-gone' }
   | { readonly code: 'item-gone'; readonly kind: 'look' | 'palette' }
   | { readonly code: 'too-many-copies'; readonly count: number; readonly most: number }
+  | { readonly code: 'no-number'; readonly column: string; readonly layers: readonly string[] }
   | { readonly code: 'no-colour'; readonly column: string; readonly layers: readonly string[] }
   | { readonly code: 'file-gone'; readonly layers: readonly string[] }
   | { readonly code: 'matte-gone'; readonly layers: readonly string[] }
@@ -186,6 +187,7 @@ export function severityOf(finding: Finding): Severity {
     case 'no-path':
     case 'file-gone':
     case 'matte-gone':
+    case 'no-number':
     case 'no-colour':
       return 'warning';
   }
@@ -341,6 +343,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return 'The layer that others are to look like is no longer there. Choose another one.';
     case 'item-gone':
       return `The ${finding.kind} that this style uses is not in the library. Choose another one.`;
+    case 'no-number':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} no number in the data column “${finding.column}” and ${finding.layers.length === 1 ? 'keeps its own' : 'keep their own'}. Write one such as 4 there.`;
     case 'no-colour':
       return `${aboutMany(scene, finding.layers, 'has', 'have')} no colour in the data column “${finding.column}” and ${finding.layers.length === 1 ? 'keeps its own' : 'keep their own'}. Write one such as #f3c98b there.`;
     case 'file-gone':

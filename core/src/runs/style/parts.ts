@@ -48,3 +48,8 @@ export function withColour(look: LayerLook, part: ColourPart, colour: string): L
   if (part !== 'border') return { [part]: colour };
   return { border: { side: 'outside', ...look.border, colour } };
 }
+
+/** Numbers that can differ from layer to layer: those of some parts that are no part of a colour. */
+export function numbersOf(parts: readonly StylePart[]): ChannelId[] {
+  return parts.flatMap((part) => PARTS[part].channels).filter((id) => !/^(fill|stroke)\.[lab]$/.test(id));
+}

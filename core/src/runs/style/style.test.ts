@@ -135,6 +135,43 @@ describe('styling', () => {
     expect(withFollowers(first, [...other], shelf, CONTEXT, () => [])).toHaveLength(1);
   });
 
+  test('numbers of the parts differ: by a step, as a ramp, at random by the seed, from data, within what can be drawn', () => {
+    const widths = (numbers: StyleRecipe['numbers'], seed = 1): unknown[] =>
+      applied(framed, style({ from: like, parts: ['border', 'shadow'], vary: {}, numbers, seed })).layers.map(
+        ({ rest }) => rest['border.width'],
+      );
+    expect(widths({ 'border.width': { by: 'step', step: 2 } })).toEqual([6, 8, 10]);
+    expect(widths({ 'border.width': { by: 'step', step: -5 } })).toEqual([6, 1, 0]);
+    expect(widths({ 'border.width': { by: 'ramp', from: 0, to: 20 } })).toEqual([6, 10, 20]);
+    expect(widths({ 'border.width': { by: 'fixed', value: 3 } })).toEqual([6, 3, 3]);
+    const drawn = widths({ 'border.width': { by: 'random', from: 10, to: 20 } });
+    expect(drawn.slice(1).every((one) => Number(one) >= 10 && Number(one) < 20)).toBe(true);
+    expect(widths({ 'border.width': { by: 'random', from: 10, to: 20 } })).toEqual(drawn);
+    expect(widths({ 'border.width': { by: 'random', from: 10, to: 20 } }, 2)).not.toEqual(drawn);
+    // A number that belongs to no chosen part is left alone.
+    expect(
+      applied(framed, style({ parts: ['border'], vary: {}, numbers: { corner: { by: 'fixed', value: 3 } } })).layers[0]
+        .rest.corner,
+    ).toBe(12);
+  });
+
+  test('a number from data is per cent for shares, and who has none is told', () => {
+    const recipe = style({
+      parts: ['shadow'],
+      vary: {},
+      numbers: { 'shadow.opacity': { by: 'data', column: 'depth' } },
+    });
+    const counted: Scene = {
+      ...scene,
+      layers: scene.layers.map((layer) => (layer.id === 'b' ? { ...layer, data: { depth: '40' } } : layer)),
+    };
+    const planned = plan(counted, shelf, recipe, CONTEXT);
+    expect(codesOf(planned)).toEqual(['no-number']);
+    expect(layerOf(edited(counted, planned.edits), 'b').rest['shadow.opacity']).toBe(0.4);
+    expect(layerOf(edited(counted, planned.edits), 'a').rest['shadow.opacity']).toBeUndefined();
+    expect(planned.run?.sentence).toContain('shadow opacity from “depth”');
+  });
+
   test('what cannot be done says why, and the sentence reads', () => {
     expect(codesOf(plan(scene, shelf, style({ from: { by: 'layer', layer: 'ghost' } }), CONTEXT))).toEqual([
       'source-gone',

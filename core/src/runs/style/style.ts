@@ -1,14 +1,14 @@
-import { channelOf, type ChannelId } from '../../basics/channel';
+import { channelOf, clampToChannel, type ChannelId } from '../../basics/channel';
 import { oklabFromCss, rampColour, steppedColour } from '../../basics/colour';
-import { randomAt } from '../../basics/random';
+import { randomAt, seedFromText } from '../../basics/random';
 import { paletteColours, takeItem, type Kept } from '../../library/library';
 import { withLookParts, type Layer, type LookParts } from '../../scene/layer';
-import type { ColourPart, ColourVariation, StyleRecipe } from '../../scene/recipe';
+import type { ColourPart, ColourVariation, NumberVariation, StyleRecipe } from '../../scene/recipe';
 import { layerMade, type LayerMade } from '../../scene/scene';
 import type { Finding } from '../finding';
 import { refuse, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
 import { createStaging, maximum, placesOf } from '../order';
-import { colourOfPart, PARTS, withColour } from './parts';
+import { colourOfPart, numbersOf, PARTS, withColour } from './parts';
 
 type Rest = [ChannelId, number][];
 
@@ -89,7 +89,50 @@ function styled(layer: Layer, source: Source | null, recipe: StyleRecipe, along:
     const colour = variedColour(variation, colourOfPart(now, part), layer, along);
     if (colour !== null) look = { ...look, ...withColour(now, part, colour) };
   }
-  return { layer, place: along.place, look, rest: taken.rest };
+  const numbers = variedNumbers(layer, taken.rest, recipe, along);
+  return { layer, place: along.place, look, rest: [...new Map([...taken.rest, ...numbers])] };
+}
+
+/** The number in a data column; null for none. */
+function numberIn({ data }: Layer, column: string): number | null {
+  const text = String(data[column] ?? '').trim();
+  const number = Number(text.replace(',', '.'));
+  return text === '' || !Number.isFinite(number) ? null : number;
+}
+
+/** A number of a layer at a place in the order; null where it keeps the one that it has. */
+function variedNumber(
+  variation: NumberVariation,
+  { layer, channel, before }: { layer: Layer; channel: ChannelId; before: number },
+  { place, last, seed }: Along,
+): number | null {
+  switch (variation.by) {
+    case 'fixed':
+      return variation.value;
+    case 'step':
+      return before + variation.step * place;
+    case 'ramp':
+      return variation.from + (variation.to - variation.from) * (last === 0 ? 0 : place / last);
+    case 'random':
+      return variation.from + (variation.to - variation.from) * randomAt(seedFromText(`${seed} ${channel}`), place);
+    case 'data': {
+      const number = numberIn(layer, variation.column);
+      // Shares are written as per cent.
+      return number !== null && channelOf(channel).unit === 'share' ? number / 100 : number;
+    }
+  }
+}
+
+/** Numbers of the chosen parts that differ from layer to layer. */
+function variedNumbers(layer: Layer, taken: Rest, { parts, numbers = {} }: StyleRecipe, along: Along): Rest {
+  const known = new Map(taken);
+  const among = new Set(numbersOf(parts));
+  return (Object.entries(numbers) as [ChannelId, NumberVariation][]).flatMap(([channel, variation]): Rest => {
+    if (!among.has(channel)) return [];
+    const before = known.get(channel) ?? layer.rest[channel] ?? channelOf(channel).default;
+    const value = variedNumber(variation, { layer, channel, before }, along);
+    return value === null ? [] : [[channel, clampToChannel(channel, value)]];
+  });
 }
 
 /** A layer with parts of its look and rest values set. */
@@ -99,6 +142,20 @@ function withStyle(layer: Layer, look: LookParts, rest: LayerMade['rest']): Laye
 }
 
 function findingsOf(recipe: StyleRecipe, list: readonly Styled[]): Finding[] {
+  return [...missingColours(recipe, list), ...missingNumbers(recipe, list)];
+}
+
+function missingNumbers({ parts, numbers = {} }: StyleRecipe, list: readonly Styled[]): Finding[] {
+  const among = new Set(numbersOf(parts));
+  return Object.entries(numbers).flatMap(([channel, variation]): Finding[] => {
+    if (variation.by !== 'data' || !among.has(channel as ChannelId)) return [];
+    const { column } = variation;
+    const lacking = list.filter(({ layer }) => numberIn(layer, column) === null);
+    return lacking.length > 0 ? [{ code: 'no-number', column, layers: lacking.map(({ layer }) => layer.id) }] : [];
+  });
+}
+
+function missingColours(recipe: StyleRecipe, list: readonly Styled[]): Finding[] {
   return Object.entries(recipe.vary).flatMap(([part, variation]): Finding[] => {
     if (variation.by !== 'data' || !recipe.parts.includes(part as ColourPart)) return [];
     const { column } = variation;
@@ -161,7 +218,7 @@ export function planStyle(surroundings: Surroundings, recipe: StyleRecipe): Oper
       starts: on.span.in,
       lasts: on.span.out - on.span.in,
       moments: [],
-      values: shownValues(recipe, withLookParts(on.look, look)),
+      values: shownValues(recipe, withLookParts(on.look, look), numbersIn(recipe, rest)),
       after: withStyle(on, look, rest),
     })),
     made: () => list.map(({ layer: on, look, rest }) => layerMade(on.id, { look, rest })),
@@ -171,10 +228,18 @@ export function planStyle(surroundings: Surroundings, recipe: StyleRecipe): Oper
   };
 }
 
-/** The colours that a layer gets, as a plan shows them. */
-function shownValues({ vary }: StyleRecipe, look: Layer['look']): Record<string, string> {
+/** Of rest values those that differ from layer to layer. */
+function numbersIn({ numbers = {} }: StyleRecipe, rest: Rest): Rest {
+  return rest.filter(([channel]) => channel in numbers);
+}
+
+/** The colours and numbers that a layer gets, as a plan shows them. */
+function shownValues({ vary }: StyleRecipe, look: Layer['look'], rest: Rest): Record<string, string | number> {
   const parts = Object.keys(vary) as ColourPart[];
-  return Object.fromEntries(parts.map((part) => [part, colourOfPart(look, part) ?? 'none']));
+  return {
+    ...Object.fromEntries(parts.map((part) => [part, colourOfPart(look, part) ?? 'none'])),
+    ...Object.fromEntries(rest),
+  };
 }
 
 /** Styles a layer once more, over what it has become. */

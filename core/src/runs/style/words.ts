@@ -1,7 +1,8 @@
 import { pickWords } from '../pick';
-import type { ColourPart, ColourVariation, StyleRecipe } from '../../scene/recipe';
+import { channelOf, formatChannelValue, type ChannelId } from '../../basics/channel';
+import type { ColourPart, ColourVariation, NumberVariation, StyleRecipe } from '../../scene/recipe';
 import { degreeWords, field, orderWords, plain, verbOf, type SentenceFacts, type SentencePart } from '../sentence';
-import { PARTS } from './parts';
+import { numbersOf, PARTS } from './parts';
 
 function percent(share: number): string {
   return `${Math.round(Math.abs(share) * 1_000) / 10} %`;
@@ -36,8 +37,30 @@ export function colourVariationWords(variation: ColourVariation, nameOf: (id: st
   }
 }
 
+/** "each 2 px more", "from 2 px to 12 px": how a number differs from layer to layer. */
+export function numberVariationWords(channel: ChannelId, variation: NumberVariation): string {
+  const words = (value: number): string => formatChannelValue(channel, value);
+  switch (variation.by) {
+    case 'fixed':
+      return words(variation.value);
+    case 'step':
+      return `each ${words(Math.abs(variation.step))} ${variation.step < 0 ? 'less' : 'more'}`;
+    case 'ramp':
+      return `from ${words(variation.from)} to ${words(variation.to)}`;
+    case 'random':
+      return `at random between ${words(variation.from)} and ${words(variation.to)}`;
+    case 'data':
+      return `from “${variation.column}”`;
+  }
+}
+
 function listed(names: readonly string[]): string {
   return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+}
+
+function numbersVaried({ parts, numbers = {} }: StyleRecipe): [ChannelId, NumberVariation][] {
+  const among = new Set(numbersOf(parts));
+  return (Object.entries(numbers) as [ChannelId, NumberVariation][]).filter(([channel]) => among.has(channel));
 }
 
 /** The sentence of styling. */
@@ -65,6 +88,10 @@ export function styleParts(recipe: StyleRecipe, { count, scene, shelf }: Sentenc
     ...varied.flatMap(([part, variation]) => [
       plain(`, ${PARTS[part].label} `),
       field(`vary:${part}`, colourVariationWords(variation, nameOf)),
+    ]),
+    ...numbersVaried(recipe).flatMap(([channel, variation]) => [
+      plain(`, ${channelOf(channel).label} `),
+      field(`vary:${channel}`, numberVariationWords(channel, variation)),
     ]),
     plain('.'),
   ];

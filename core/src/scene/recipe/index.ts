@@ -22,6 +22,7 @@ export {
   createStyle,
   type ColourPart,
   type ColourVariation,
+  type NumberVariation,
   type StylePart,
   type StyleRecipe,
 } from './style-recipe';

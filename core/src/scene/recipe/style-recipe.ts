@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { channelIdSchema } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { countSchema, idSchema } from '../../basics/ids';
 import type { Pick } from '../layer';
@@ -73,6 +74,21 @@ const colourVariation = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('data'), column: z.string().trim().min(1).max(60) }),
 ]);
 
+const value = z.number().min(-1e6).max(1e6);
+
+/** How a number of a look differs from layer to layer; in the channel's base unit, and held within what it can draw. */
+const numberVariation = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('fixed'), value }),
+  /** Each so much more than the one before, from what is there. */
+  z.strictObject({ by: z.literal('step'), step: value }),
+  /** Evenly from one end of the order to the other. */
+  z.strictObject({ by: z.literal('ramp'), from: value, to: value }),
+  /** At random between two, by the recipe's seed. */
+  z.strictObject({ by: z.literal('random'), from: value, to: value }),
+  /** The number in a data column; layers without one keep theirs. */
+  z.strictObject({ by: z.literal('data'), column: z.string().trim().min(1).max(60) }),
+]);
+
 /** A look, or parts of one, on many layers: the same for all, or varied along the order. */
 export const styleRecipeSchema = z.strictObject({
   operation: z.literal('style'),
@@ -80,12 +96,17 @@ export const styleRecipeSchema = z.strictObject({
   from: sourceSchema,
   parts: z.array(z.enum(STYLE_PARTS)).min(1, 'Choose at least one part of the look.').max(STYLE_PARTS.length),
   vary: z.partialRecord(z.enum(STYLED_COLOURS), colourVariation),
+  /** Numbers of the chosen parts, by their channels. */
+  numbers: z.partialRecord(channelIdSchema, numberVariation).optional(),
 });
 
 /** A look on many layers. */
 export type StyleRecipe = Readonly<z.infer<typeof styleRecipeSchema>>;
 /** How a colour differs from layer to layer. */
 export type ColourVariation = Readonly<z.infer<typeof colourVariation>>;
+
+/** How a number differs from layer to layer. */
+export type NumberVariation = Readonly<z.infer<typeof numberVariation>>;
 
 /** Fills of each layer's own, a little darker from one to the next. */
 export function createStyle(pick: Pick): StyleRecipe {

@@ -31,7 +31,7 @@ import { Scrub } from '../../fields/scrub';
 import { FieldHelpButton } from '../../help/field-help';
 import { stepsOfKey } from '../../fields/value-field';
 import { missingExtras } from './multiply-editor';
-import { missingColours } from './style-editor';
+import { missingColours, missingNumbers } from './style-editor';
 import { FieldEditor } from './field-editor';
 import { canScrub, scrubField } from './scrub-field';
 
@@ -129,7 +129,7 @@ export class SentenceBar {
   protected readonly canAdd = computed(() => {
     const recipe = this.recipe();
     if (recipe.operation === 'adjust') return recipe.steps.length < MOST_STEPS;
-    if (recipe.operation === 'style') return missingColours(recipe).length > 0;
+    if (recipe.operation === 'style') return missingColours(recipe).length + missingNumbers(recipe).length > 0;
     if (recipe.operation === 'multiply') return missingExtras(recipe).length > 0;
     if (!hasParameters(recipe)) return false;
     return parametersFor(recipe, this.shelf()).some(({ name }) => recipe.parameters[name] === undefined);

@@ -1,14 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
+  channelOf,
   isOffered,
   isSeen,
   paletteColours,
   STYLED_COLOURS,
   STYLE_PART_FACTS,
   STYLE_PARTS,
+  styledNumbers,
+  type ChannelId,
   type ColourPart,
   type ColourVariation,
   type LookItem,
+  type NumberVariation,
   type PaletteItem,
   type Recipe,
   type Scene,
@@ -20,7 +24,7 @@ import {
 import { ColourList, type ListedColour } from './colour-list';
 import type { WayValue } from './way-fields';
 import { WayForm } from './way-form';
-import { COLOUR_WAYS } from './ways';
+import { COLOUR_WAYS, numberWays } from './ways';
 
 const FIRST: ColourVariation = { by: 'step', lightness: -0.06, chroma: 0, hue: 0 };
 const HOWS = [
@@ -32,6 +36,11 @@ const HOWS = [
 /** Colours of a style that do not differ from layer to layer yet. */
 export function missingColours({ parts, vary }: StyleRecipe): ColourPart[] {
   return STYLED_COLOURS.filter((part) => parts.includes(part) && vary[part] === undefined);
+}
+
+/** Numbers of a style's parts that do not differ from layer to layer yet. */
+export function missingNumbers({ parts, numbers = {} }: StyleRecipe): ChannelId[] {
+  return styledNumbers(parts).filter((channel) => numbers[channel] === undefined);
 }
 
 /** The fields of a style's sentence: whose look, which parts of it, and how colours differ. */
@@ -98,14 +107,33 @@ export function missingColours({ parts, vary }: StyleRecipe): ColourPart[] {
         }
       }
       @case ('add-parameter') {
-        <strong>Which colour differs from layer to layer</strong>
+        <strong>What differs from layer to layer</strong>
         <div class="choices">
           @for (part of missing(); track part) {
             <button class="choice" type="button" (click)="add(part)">
-              <span>{{ facts[part].label }}</span>
+              <span>{{ facts[part].label }} <small>its colour</small></span>
+            </button>
+          }
+          @for (channel of missingChannels(); track channel) {
+            <button class="choice" type="button" (click)="addNumber(channel)">
+              <span>{{ labelOf(channel) }}</span>
             </button>
           }
         </div>
+      }
+      @case ('number') {
+        @if (number(); as standing) {
+          <wx-way-form
+            [label]="'How the ' + labelOf(channel()) + ' differs'"
+            [ways]="numberWays()"
+            [value]="standing"
+            [scene]="scene()"
+            [shelf]="shelf()"
+            [playhead]="playhead()"
+            (changed)="setNumber($event)"
+          />
+          <button class="wx-button quiet" type="button" (click)="removeNumber()">As the look has it</button>
+        }
       }
       @case ('vary') {
         @if (variation(); as standing) {
@@ -206,7 +234,15 @@ export class StyleEditor {
   protected readonly hows = HOWS;
   protected readonly parts = STYLE_PARTS;
   protected readonly facts = STYLE_PART_FACTS;
-  protected readonly kind = computed(() => (this.field().startsWith('vary:') ? 'vary' : this.field()));
+  protected readonly kind = computed(() => {
+    const field = this.field();
+    if (!field.startsWith('vary:')) return field;
+    return STYLED_COLOURS.some((part) => field === `vary:${part}`) ? 'vary' : 'number';
+  });
+  protected readonly channel = computed(() => this.field().slice('vary:'.length) as ChannelId);
+  protected readonly number = computed(() => this.recipe().numbers?.[this.channel()]);
+  protected readonly numberWays = computed(() => numberWays(channelOf(this.channel()).unit));
+  protected readonly missingChannels = computed(() => missingNumbers(this.recipe()));
   protected readonly part = computed(() => this.field().slice('vary:'.length) as ColourPart);
   protected readonly variation = computed(() => this.recipe().vary[this.part()]);
   protected readonly missing = computed(() => missingColours(this.recipe()));
@@ -290,6 +326,27 @@ export class StyleEditor {
   protected add(part: ColourPart): void {
     const recipe = { ...this.recipe(), vary: { ...this.recipe().vary, [part]: FIRST } };
     this.added.emit({ recipe, field: `vary:${part}` });
+  }
+
+  protected labelOf(channel: ChannelId): string {
+    return channelOf(channel).label;
+  }
+
+  protected addNumber(channel: ChannelId): void {
+    const [, first] = numberWays(channelOf(channel).unit);
+    const variation = { by: 'step', ...first.begin } as NumberVariation;
+    const recipe = { ...this.recipe(), numbers: { ...this.recipe().numbers, [channel]: variation } };
+    this.added.emit({ recipe, field: `vary:${channel}` });
+  }
+
+  protected setNumber(value: WayValue): void {
+    this.set({ numbers: { ...this.recipe().numbers, [this.channel()]: value as unknown as NumberVariation } });
+  }
+
+  protected removeNumber(): void {
+    const { [this.channel()]: _gone, ...numbers } = this.recipe().numbers ?? {};
+    this.set({ numbers: Object.keys(numbers).length > 0 ? numbers : undefined });
+    this.done.emit();
   }
 
   protected setVariation(value: WayValue): void {

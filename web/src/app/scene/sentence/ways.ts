@@ -1,3 +1,4 @@
+import type { ChannelUnit } from '@wexikine/core';
 import { field, way, type Way, type WayField } from './way-fields';
 
 const AXES = [
@@ -215,6 +216,28 @@ export const COLOUR_WAYS: readonly Way[] = [
     field('column', 'Column', 'column'),
   ]),
 ];
+
+/** Ways in which a number of a style differs from layer to layer, typed in the unit of its channel. */
+export function numberWays(unit: ChannelUnit): readonly Way[] {
+  const kind = unit === 'share' ? 'percent' : unit === 'deg' ? 'degrees' : unit === 'px' ? 'pixels' : 'number';
+  const number = (key: string, label: string): WayField => field(key, label, kind, { least: -1e6, most: 1e6 });
+  const [one, two] = unit === 'share' ? [0.1, 1] : [2, 12];
+  return [
+    way('fixed', 'The same for all', '', { value: one }, [number('value', 'How much')]),
+    way('step', 'A step more each', 'less below 0', { step: one }, [number('step', 'Step')]),
+    way('ramp', 'Evenly along the order', 'from one end to the other', { from: one, to: two }, [
+      number('from', 'The first'),
+      number('to', 'The last'),
+    ]),
+    way('random', 'At random', 'between two', { from: one, to: two }, [
+      number('from', 'At least'),
+      number('to', 'At most'),
+    ]),
+    way('data', 'From a data column', 'a number in it for each layer', { column: '' }, [
+      field('column', 'Column', 'column'),
+    ]),
+  ];
+}
 
 const AREA = [
   field('x', 'Its middle, from the left', 'percent', { least: -1000 }),
