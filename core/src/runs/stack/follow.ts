@@ -5,6 +5,7 @@ import { compilePreset } from '../../formulas/preset';
 import { isPresetRecipe, type Recipe } from '../../scene/recipe';
 import type { LayerMade, RunRecord, Scene } from '../../scene/scene';
 import type { Reads } from '../operation';
+import { earlierOf, nameOfSurroundings, type Earlier } from './earlier';
 import { unnamed, type Entry, type Folding, type Touched } from './fold';
 import { stateUnder, type Opened } from './opened';
 import { threeWay } from './three-way';
@@ -28,8 +29,14 @@ export interface Step {
   readonly entry: Entry;
 }
 
+/** What a run makes now on a layer, and what it made there before where that leads not back to it. */
+export interface Remade {
+  readonly made: LayerMade;
+  readonly earlier: Earlier | null;
+}
+
 /** What a run makes now on the layers where that is something else, by layer. */
-export type Anew = ReadonlyMap<string, LayerMade>;
+export type Anew = ReadonlyMap<string, Remade>;
 
 /** A layer under a run: as it was, and as it now is. */
 interface Under {
@@ -115,13 +122,26 @@ export function follow(
     }),
   });
   const [then, now] = [planned(run, sceneOf('then')), planned(run, sceneOf('now'))];
-  const anew = new Map<string, LayerMade>();
+  const names: Partial<Record<'then' | 'now', string>> = {};
+  const nameOf = (side: 'then' | 'now'): string =>
+    (names[side] ??= nameOfSurroundings(
+      unders.map((under) => under[side]),
+      reads,
+    ));
+  const before = earlierOf(run);
+  const anew = new Map<string, Remade>();
   for (const { entry } of steps) {
     const { layer } = entry.made;
-    const [before, after] = [then?.get(layer), now?.get(layer)];
-    const isPlanned = before !== undefined && after !== undefined;
-    if (!isPlanned) anew.set(layer, moved(entry, byLayer.get(layer) as Under));
-    else if (!isSame(before, after)) anew.set(layer, threeWay(entry.made, before, after));
+    const earlier = before.get(layer) ?? null;
+    const [planThen, planNow] = [then?.get(layer), now?.get(layer)];
+    if (earlier && earlier.under === nameOf('now')) anew.set(layer, { made: earlier.made, earlier: null });
+    else if (!planThen || !planNow) {
+      anew.set(layer, { made: moved(entry, byLayer.get(layer) as Under), earlier });
+    } else if (!isSame(planThen, planNow)) {
+      const made = threeWay(entry.made, planThen, planNow);
+      const leadsBack = earlier !== null || isSame(threeWay(made, planNow, planThen), entry.made);
+      anew.set(layer, { made, earlier: leadsBack ? earlier : { under: nameOf('then'), made: entry.made } });
+    }
   }
   return anew.size > 0 ? anew : null;
 }

@@ -326,6 +326,43 @@ describe('hand edits and runs', () => {
     );
   });
 
+  test('a long sway whose layer is moved beneath it, and trimmed by hand, has its keys back when that is undone by switching', () => {
+    const made = build([
+      {
+        recipe: {
+          pick: PICK,
+          operation: 'bring-in',
+          preset: { id: 'rise-and-settle' },
+          spacing: { by: 'gap', gap: '0f' },
+          moves: 'layers',
+          existing: 'take-place',
+          start: { by: 'time', at: '1f' },
+        },
+        hand: [],
+      },
+      {
+        recipe: {
+          pick: PICK,
+          operation: 'move-throughout',
+          preset: { id: 'sway-in-the-wind' },
+          spacing: { by: 'gap', gap: '0f' },
+          moves: 'keys',
+          existing: 'take-place',
+          start: { by: 'layer' },
+        },
+        hand: [{ kind: 'trim', layer: 'a', which: 0, amount: 1 }],
+      },
+    ]);
+    const off = edited(made, switchRun(made, made.runs[0].id).edits);
+    expect(off.runs[1].earlier?.layers).toContain('a');
+    expect(sceneSchema.safeParse(off).success).toBe(true);
+    const on = edited(off, switchRun(off, off.runs[0].id).edits);
+    expect(on.layers.map(({ tracks, span }) => ({ tracks, span }))).toEqual(
+      made.layers.map(({ tracks, span }) => ({ tracks, span })),
+    );
+    expect(on.runs[1].earlier).toBeUndefined();
+  });
+
   test('a changed run has exactly what a run applied that way has, with the same edits by hand', () => {
     fc.assert(
       fc.property(stagesOfKeys, fc.nat(3), fc.integer({ min: 0, max: 25 }), (list, which, frames) => {

@@ -59,7 +59,7 @@ export function restack(
     if (!steps) return run;
     const anew =
       old.has(run.id) && run.id !== given && run.off !== true ? follow(run, steps, climbers, opened, folding) : null;
-    return withEntries(run, climb(run, steps, anew, folding), anew !== null);
+    return withEntries(run, climb(run, steps, anew, folding), anew);
   });
   return { edits: [...climbers.flatMap(layerEditsOf), ...runEdits(scene.runs, next)], runs: next };
 }
@@ -67,7 +67,7 @@ export function restack(
 /** Lays one run over its layers; gives what it then is on them. */
 function climb(run: RunRecord, steps: readonly Step[], anew: Anew | null, folding: Folding): Entry[] {
   return steps.map(({ climber, entry: { made, patch } }) => {
-    const entry: Entry = { run, made: anew?.get(made.layer) ?? made, patch };
+    const entry: Entry = { run, made: anew?.get(made.layer)?.made ?? made, patch };
     const level = levelAsBefore(climber, entry) ?? layOver(climber.state, entry, folding);
     climber.met++;
     noteTouched(climber.touched, level);

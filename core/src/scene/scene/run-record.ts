@@ -51,6 +51,17 @@ const usedItemSchema = z.strictObject({
 });
 
 /**
+ * What a run made on some of its layers before it was planned anew, where the new plan does not lead back to it, and in which
+ * surroundings that was: once they are so again, it is what the run makes.
+ */
+const earlierSchema = z.strictObject({
+  layers: z.array(idSchema).max(20_000),
+  /** Names of the surroundings, of each layer. */
+  under: z.array(z.string().max(100)).max(20_000),
+  made: madeSchema,
+});
+
+/**
  * An applied run, holding what is its own: its recipe, what it used of the library, what it made on each of its layers,
  * and what was changed by hand over that. What stood before is in the base of the layers.
  */
@@ -74,11 +85,19 @@ export const runSchema = z
     off: z.literal(true).optional(),
     made: madeSchema,
     patches: z.array(layerPatchSchema).max(20_000).optional(),
+    earlier: earlierSchema.optional(),
   })
-  .superRefine(({ made, layers, rig, adjust }, context) => {
-    const message = madeProblem(made, layers.length) ?? inputsProblem(rig, adjust, layers.length);
+  .superRefine(({ made, layers, rig, adjust, earlier }, context) => {
+    const message =
+      madeProblem(made, layers.length) ?? inputsProblem(rig, adjust, layers.length) ?? earlierProblem(earlier);
     if (message) context.addIssue({ code: 'custom', path: ['made'], message });
   });
+
+function earlierProblem(earlier: z.infer<typeof earlierSchema> | undefined): string | null {
+  if (!earlier) return null;
+  if (earlier.under.length !== earlier.layers.length) return 'What a run made earlier has not one name for each layer.';
+  return madeProblem(earlier.made, earlier.layers.length);
+}
 
 function inputsProblem(
   rig: z.infer<typeof usedRigSchema> | undefined,
