@@ -126,12 +126,10 @@ test('rigs: on the bench, and their dials in a scene', async ({ page }) => {
   await take(page, 'scene-dials');
 });
 
-test('a house value, and what changes with it', async ({ page }) => {
-  const bench = new BenchScreen(page);
-  await bench.open('house-steady');
-  await page.getByRole('textbox', { name: /^Duration/ }).fill('12f');
-  await bench.kept();
-  await take(page, 'house-value');
+test('a palette', async ({ page }) => {
+  await page.goto('/library/palette-night');
+  await expect(page.getByRole('heading', { name: 'Seen by other eyes' })).toBeVisible();
+  await take(page, 'palette');
 });
 
 test('a pack is looked at before it is imported', async ({ page }) => {

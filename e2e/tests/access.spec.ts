@@ -51,6 +51,10 @@ for (const theme of ['light', 'dark'] as const) {
     test('the benches, with their editors and dialogs, are accessible', async ({ page }) => {
       test.setTimeout(200_000);
       const bench = new BenchScreen(page);
+      for (const item of ['look-print', 'palette-night']) {
+        await bench.open(item);
+        await expectNoFaults(page);
+      }
       await bench.open('tip-over');
       await bench.openParameter('About');
       await expectNoFaults(page);

@@ -21,6 +21,11 @@ export const WORDS: readonly { readonly title: string; readonly words: readonly 
         meaning:
           'The layer as it is when nothing moves it: the final layout. Motion goes to it or leaves it and never changes it.',
       },
+      {
+        word: 'Cut-out',
+        meaning:
+          'A picture without one of its colours, or without its dark or light part: what lies behind shows there.',
+      },
       { word: 'Key', meaning: 'The value of one channel at one time, with the easing to the next key.' },
       { word: 'Cue', meaning: 'A time in the scene that has a name, such as a beat or a line of the voice-over.' },
     ],
@@ -28,6 +33,12 @@ export const WORDS: readonly { readonly title: string; readonly words: readonly 
   {
     title: 'The library',
     words: [
+      {
+        word: 'Look',
+        meaning:
+          'Parts of how a layer is drawn, such as its border and shadow, kept in the library and put on other layers by a style.',
+      },
+      { word: 'Palette', meaning: 'Named colours that go together, with ramps in even steps between them.' },
       {
         word: 'Preset',
         meaning: 'A piece of animation with parameters, made once and put on as many layers as you like.',

@@ -1,6 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { contrastRatio, oklabFromCss, rampColour } from '@wexikine/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import {
+  contrastRatio,
+  createShelf,
+  isOffered,
+  oklabFromCss,
+  paletteColours,
+  rampColour,
+  type PaletteItem,
+} from '@wexikine/core';
 import { Icon } from '../../icons/icon';
+import { LibraryService } from '../../library/library.service';
 import { asHex } from '../../looks/looks';
 
 /** A colour of a list, and how often it comes against the others. */
@@ -69,6 +79,14 @@ const RAMP = 5;
           Ramp of five
         </button>
       }
+      @if (choices().length > 0) {
+        <select class="text-field" aria-label="Take the colours of a palette" (change)="take($event)">
+          <option value="" selected>from a palette…</option>
+          @for (choice of choices(); track choice.label) {
+            <option>{{ choice.label }}</option>
+          }
+        </select>
+      }
     </div>
     @if (closest(); as sentence) {
       <p class="quiet-text">{{ sentence }}</p>
@@ -110,7 +128,11 @@ const RAMP = 5;
     }
     .tools {
       display: flex;
+      flex-wrap: wrap;
       gap: 6px;
+    }
+    .tools select {
+      width: 150px;
     }
     .problem {
       color: var(--rose);
@@ -139,6 +161,28 @@ export class ColourList {
     );
     return pair === '' ? null : `${pair} are nearest in lightness: contrast ${least.toFixed(1)} to 1.`;
   });
+
+  private readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
+  /** Palettes of the library and their ramps, with their colours. */
+  protected readonly choices = computed(() =>
+    [...this.shelf().items.values()]
+      .filter((item): item is PaletteItem => item.kind === 'palette' && isOffered(item))
+      .flatMap(({ name, body }) => [
+        { label: name, colours: paletteColours(body) },
+        ...(body.ramps ?? []).map((ramp) => ({
+          label: `${name}, ${ramp.name}`,
+          colours: paletteColours(body, ramp.name),
+        })),
+      ]),
+  );
+
+  /** Takes the colours of a palette instead of these, as they are now. */
+  protected take(event: Event): void {
+    const field = event.target as HTMLSelectElement;
+    const choice = this.choices().find(({ label }) => label === field.value);
+    field.value = '';
+    if (choice) this.emit(choice.colours.map((colour) => ({ colour, weight: 1 })));
+  }
 
   protected text(event: Event): string {
     return (event.target as HTMLInputElement).value.trim();
