@@ -35,7 +35,7 @@ import { ItemRecordView } from './item-record';
       }
       <wx-item-record [detail]="detail()" />
     </div>
-    <aside>
+    <aside tabindex="0" aria-label="What it looks like, and what would change">
       <wx-scene-picture [scene]="picture()" />
       <wx-effects-list [item]="item()" />
     </aside>
