@@ -1,3 +1,3 @@
-export { planMultiply, replayMultiply, multiplyReads, layersOfCopies } from './multiply';
+export { planMultiply, replayMultiply, multiplyReads, broughtCopies, layersOfCopies } from './multiply';
 export { groupId as groupOfRun } from './copies';
 export { copyPlaceWords, multiplyParts } from './words';

@@ -5,7 +5,15 @@ import { tracksOf, withLookParts, type Key, type Layer, type LayerSpan, type Loo
 import { createRecipe, type CopyPresets, type MultiplyRecipe } from '../../scene/recipe';
 import { layerMade, type LayerMade, type RunRecord, type Scene } from '../../scene/scene';
 import { severityOf, type Finding } from '../finding';
-import { refuse, type AddedLayer, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
+import {
+  refuse,
+  type AddedLayer,
+  type Brought,
+  type Operated,
+  type Reads,
+  type Replaying,
+  type Surroundings,
+} from '../operation';
 import { createStaging, inOrder, placesOf, problemsOf, readTime } from '../order';
 import { planPreset } from '../run';
 import { copyId, copyOf, groupId, groupOfCopies, sourcesOf, type Source } from './copies';
@@ -298,4 +306,10 @@ export function replayMultiply(_recipe: MultiplyRecipe, made: LayerMade, state: 
 /** Copies are as they were made until the run is changed: what they are copies of may change or go. */
 export function multiplyReads(): Reads {
   return { spans: false, rest: false, keys: false, sweeps: false };
+}
+
+/** What a run of copies brought: its copies, and the group that they are in while it is there. */
+export function broughtCopies(scene: Pick<Scene, 'layers'>, run: Pick<RunRecord, 'id'>): Brought {
+  const group = groupId(run.id);
+  return { layers: layersOfCopies(scene, run), group: scene.layers.some(({ id }) => id === group) ? group : null };
 }

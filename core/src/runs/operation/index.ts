@@ -9,6 +9,7 @@ export {
   type Surroundings,
   type LayerPlan,
   type LayerValues,
+  type Brought,
   type OperationEntry,
   type Reads,
   type Replaying,

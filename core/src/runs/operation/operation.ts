@@ -118,6 +118,14 @@ export interface OperationEntry<R> {
   readonly reads: (recipe: R, run: RunRecord) => Reads;
   /** Its sentence, cut into plain text and fields. */
   readonly parts: (recipe: R, facts: SentenceFacts) => SentencePart[];
+  /** The layers that a run of it brought, which go and are hidden with it; left out where it brings none. */
+  readonly brought?: (scene: Pick<Scene, 'layers'>, run: Pick<RunRecord, 'id'>) => Brought;
+}
+
+/** Layers that a run brought with it, and the group that holds them. */
+export interface Brought {
+  readonly layers: readonly string[];
+  readonly group: string | null;
 }
 
 /** An operation that cannot be done. */

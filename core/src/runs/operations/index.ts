@@ -1,1 +1,1 @@
-export { planRecipe, replayRun, readsOf, sentenceParts, sentenceOf, recipeWords } from './table';
+export { broughtBy, planRecipe, replayRun, readsOf, sentenceParts, sentenceOf, recipeWords } from './table';

@@ -4,7 +4,7 @@ import { clearParts, clearReads, planClear, replayClear } from '../clear';
 import { keysParts, keysReads, planKeys, replayKeys } from '../keys';
 import type { Layer } from '../../scene/layer';
 import { lineUpParts, lineUpReads, planLineUp, replayLineUp } from '../line-up';
-import type { Operated, OperationEntry, Reads, Replaying, Surroundings } from '../operation';
+import type { Brought, Operated, OperationEntry, Reads, Replaying, Surroundings } from '../operation';
 import type {
   AdjustRecipe,
   ArrangeRecipe,
@@ -19,11 +19,11 @@ import type {
   RigRecipe,
   StyleRecipe,
 } from '../../scene/recipe';
-import { multiplyParts, multiplyReads, planMultiply, replayMultiply } from '../multiply';
+import { broughtCopies, multiplyParts, multiplyReads, planMultiply, replayMultiply } from '../multiply';
 import { planRig, replayRig, rigParts, rigReads } from '../rig';
 import { planPreset, presetParts, presetReads, replayPreset } from '../run';
 import { planStyle, replayStyle, styleParts, styleReads } from '../style';
-import type { LayerMade, RunRecord } from '../../scene/scene';
+import type { LayerMade, RunRecord, Scene } from '../../scene/scene';
 import type { SentenceFacts, SentencePart } from '../sentence';
 
 /** The shape of each operation's recipe. */
@@ -61,7 +61,13 @@ const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
   'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
   arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },
   style: { plan: planStyle, replay: replayStyle, reads: styleReads, parts: styleParts },
-  multiply: { plan: planMultiply, replay: replayMultiply, reads: multiplyReads, parts: multiplyParts },
+  multiply: {
+    plan: planMultiply,
+    replay: replayMultiply,
+    reads: multiplyReads,
+    parts: multiplyParts,
+    brought: broughtCopies,
+  },
   clear: { plan: planClear, replay: replayClear, reads: clearReads, parts: clearParts },
 };
 
@@ -99,6 +105,13 @@ function readsAs<O extends Operation>(operation: O, recipe: RecipeOf[O], run: Ru
 /** What of the scene under it a run's plan may depend on. */
 export function readsOf(run: RunRecord): Reads {
   return readsAs(run.recipe.operation, run.recipe, run);
+}
+
+const NOTHING: Brought = { layers: [], group: null };
+
+/** The layers that a run brought with it, which go and are hidden with it. */
+export function broughtBy(scene: Pick<Scene, 'layers'>, run: RunRecord): Brought {
+  return OPERATIONS[run.recipe.operation].brought?.(scene, run) ?? NOTHING;
 }
 
 function partsAs<O extends Operation>(operation: O, recipe: RecipeOf[O], facts: SentenceFacts): SentencePart[] {

@@ -1,6 +1,6 @@
 import type { Edit } from '../../scene/edit';
 import type { Layer } from '../../scene/layer';
-import { groupOfRun, layersOfCopies } from '../multiply';
+import { broughtBy } from '../operations';
 import type { LayerPatch, RunRecord, Scene } from '../../scene/scene';
 import { baseLayer, createFolding, entryOn, unnamed, type Entry } from './fold';
 import { openScene } from './opened';
@@ -62,8 +62,8 @@ export function removeRun(scene: Scene, id: string): Restacked {
   const runs = scene.runs.toSpliced(index, 1);
   const folding = createFolding(scene, runs);
   const restacked = restack(openScene(scene, index), runs, (unfolded) => without(unfolded, id, folding));
-  // Copies go with the run that made them.
-  const gone = scene.runs[index].recipe.operation === 'multiply' ? layersOfCopies(scene, { id }) : [];
+  // What it brought goes with it.
+  const gone = broughtBy(scene, scene.runs[index]).layers;
   if (gone.length === 0) return restacked;
   const ids = new Set(gone);
   const others = restacked.edits.filter(
@@ -91,12 +91,11 @@ export function switchRun(scene: Scene, id: string): Restacked {
     const entry = isListed ? { ...switched, patch: entries[at].patch } : switched;
     return { base, entries: entries.toSpliced(at, isListed ? 1 : 0, entry) };
   });
-  const group =
-    run.recipe.operation === 'multiply' ? scene.layers.find((layer) => layer.id === groupOfRun(id)) : undefined;
-  if (!group) return restacked;
-  // Copies of a run that is switched off are there, and not to be seen.
+  const { group } = broughtBy(scene, run);
+  if (group === null) return restacked;
+  // What a run that is switched off brought is there, and not to be seen.
   const hidden = run.off === true;
-  return { ...restacked, edits: [...restacked.edits, { type: 'set-layer', layer: group.id, fields: { hidden } }] };
+  return { ...restacked, edits: [...restacked.edits, { type: 'set-layer', layer: group, fields: { hidden } }] };
 }
 
 /** What was done by hand to the keys of runs that now come later belongs to those. */

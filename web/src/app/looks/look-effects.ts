@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Border, Edit, Layer, MotionBlur } from '@wexikine/core';
 import { PainterService } from '../drawing/painter.service';
+import { enterMany } from '../fields/many-entry';
 import { Icon } from '../icons/icon';
 import { EFFECTS, hasEffect, withEffect, withoutEffect, type Effect } from './effects';
 import { LookCutout } from './look-cutout';
@@ -9,6 +10,8 @@ import { common } from './looks';
 
 const SIDES: Readonly<Record<Border['side'], string>> = { inside: 'inside', on: 'on the edge', outside: 'outside' };
 const MOST_SHADOWS = 8;
+/** How soft a shadow can be, and how far it can fall, px. */
+const [MOST_BLUR, MOST_AWAY] = [500, 100_000];
 const BLUR_FIELDS = [
   { part: 'angle', label: 'Shutter angle', least: 1, most: 720 },
   { part: 'phase', label: 'Opens at', least: -360, most: 360 },
@@ -126,15 +129,16 @@ export class LookEffects extends LookPart {
     { part, least, most, label }: (typeof BLUR_FIELDS)[number],
     text: string,
   ): void {
-    const number = Number(text.replace('°', '').replace('−', '-').trim());
-    const isFine =
-      text.trim() !== '' && number >= least && number <= most && (part !== 'samples' || Number.isInteger(number));
-    if (!isFine)
+    const change = enterMany(text);
+    const isFine = (number: number): boolean =>
+      number >= least && number <= most && (part !== 'samples' || Number.isInteger(number));
+    const standing = layers.map(({ look }) => look.motionBlur?.[part] ?? least);
+    if (!change || !standing.every((number) => isFine(change(number))))
       return this.problem.set(
         `${label}: write a ${part === 'samples' ? 'whole ' : ''}number from ${least} to ${most}.`,
       );
     this.setLooks('Set the motion blur', layers, ({ motionBlur }) => ({
-      motionBlur: motionBlur && { ...motionBlur, [part]: number },
+      motionBlur: motionBlur && { ...motionBlur, [part]: change(motionBlur[part]) },
     }));
   }
 
@@ -153,11 +157,14 @@ export class LookEffects extends LookPart {
 
   protected setShadow(place: number, part: 'colour' | 'x' | 'y' | 'blur', text: string): void {
     if (part === 'colour' && (!this.isColour(text) || text.trim() === 'none')) return;
-    const number = Number(text.replace(/px$/, '').replace('−', '-').trim());
-    if (part !== 'colour' && !Number.isFinite(number)) return this.problem.set('Write a number of pixels such as 12.');
-    const value = part === 'colour' ? text.trim() : part === 'blur' ? Math.min(500, Math.max(0, number)) : number;
+    const change = part === 'colour' ? null : enterMany(text);
+    if (part !== 'colour' && !change) return this.problem.set('Write a number of pixels such as 12, or +2 to add.');
+    const [least, most] = part === 'blur' ? [0, MOST_BLUR] : [-MOST_AWAY, MOST_AWAY];
+    const changed = (before: number): number => Math.min(most, Math.max(least, change?.(before) ?? before));
     this.setLooks('Set a shadow', this.layers(), ({ shadows = [] }) => ({
-      shadows: shadows.map((shadow, i) => (i === place ? { ...shadow, [part]: value } : shadow)),
+      shadows: shadows.map((shadow, i) =>
+        i === place ? { ...shadow, [part]: part === 'colour' ? text.trim() : changed(shadow[part]) } : shadow,
+      ),
     }));
   }
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import type { ChannelId, Mask } from '@wexikine/core';
+import { enterMany } from '../fields/many-entry';
 import { Icon } from '../icons/icon';
 import { LookPart } from './look-part';
 import { common } from './looks';
@@ -79,15 +80,14 @@ export class LookMasks extends LookPart {
   }
 
   protected setNumber(place: number, { part, scale }: (typeof NUMBERS)[number], text: string): void {
-    const number = Number(
-      text
-        .replace(/[%°]|px|deg/g, '')
-        .replace('−', '-')
-        .trim(),
-    );
-    if (!Number.isFinite(number)) return this.problem.set('Write a number such as 50.');
+    const change = enterMany(text);
+    if (!change) return this.problem.set('Write a number such as 50, or +5 to add.');
     const [least, most] = LIMITS[part];
-    this.set(place, { [part]: Math.min(most, Math.max(least, number / scale)) });
+    this.setLooks('Set a mask', this.masked(), ({ masks = [] }) => ({
+      masks: masks.map((mask, i) =>
+        i === place ? { ...mask, [part]: Math.min(most, Math.max(least, change(mask[part] * scale) / scale)) } : mask,
+      ),
+    }));
   }
 
   /** A path over the mask's own box, 0…100 across and down. */

@@ -31,7 +31,7 @@ import { Scrub } from '../../fields/scrub';
 import { FieldHelpButton } from '../../help/field-help';
 import { stepsOfKey } from '../../fields/value-field';
 import { missingExtras } from './multiply-editor';
-import { missingColours, missingNumbers } from './style-editor';
+import { missingColours, missingNumbers } from './style-choices';
 import { FieldEditor } from './field-editor';
 import { canScrub, scrubField } from './scrub-field';
 

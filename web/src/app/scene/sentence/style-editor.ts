@@ -7,7 +7,6 @@ import {
   STYLED_COLOURS,
   STYLE_PART_FACTS,
   STYLE_PARTS,
-  styledNumbers,
   type ChannelId,
   type ColourPart,
   type ColourVariation,
@@ -22,6 +21,7 @@ import {
   type StyleRecipe,
 } from '@wexikine/core';
 import { ColourList, type ListedColour } from './colour-list';
+import { likeLayer, missingColours, missingNumbers, withLook, withRamp } from './style-choices';
 import type { WayValue } from './way-fields';
 import { WayForm } from './way-form';
 import { COLOUR_WAYS, numberWays } from './ways';
@@ -32,16 +32,6 @@ const HOWS = [
   ['random', 'by chance'],
   ['ramp', 'as a ramp along the order'],
 ] as const;
-
-/** Colours of a style that do not differ from layer to layer yet. */
-export function missingColours({ parts, vary }: StyleRecipe): ColourPart[] {
-  return STYLED_COLOURS.filter((part) => parts.includes(part) && vary[part] === undefined);
-}
-
-/** Numbers of a style's parts that do not differ from layer to layer yet. */
-export function missingNumbers({ parts, numbers = {} }: StyleRecipe): ChannelId[] {
-  return styledNumbers(parts).filter((channel) => numbers[channel] === undefined);
-}
 
 /** The fields of a style's sentence: whose look, which parts of it, and how colours differ. */
 @Component({
@@ -288,27 +278,17 @@ export class StyleEditor {
   }
 
   protected setFrom(layer: string | null): void {
-    const from = this.recipe().from;
-    const isLinked = from.by === 'layer' && from.isLinked === true;
-    this.set({
-      from: layer === null ? { by: 'own' } : { by: 'layer', layer, ...(isLinked ? { isLinked } : {}) },
-    });
+    this.changed.emit(likeLayer(this.recipe(), layer));
   }
 
-  /** A look of the library, with all of its parts; colours of parts that it lacks differ no more. */
   protected setLook(id: string): void {
     const item = this.looks().find((one) => one.id === id);
-    if (!item) return;
-    const parts = [...item.body.parts];
-    const vary = Object.entries(this.recipe().vary).filter(([part]) => parts.includes(part as StylePart));
-    this.set({ from: { by: 'look', id }, parts, vary: Object.fromEntries(vary) });
+    if (item) this.changed.emit(withLook(this.recipe(), item));
   }
 
   protected setRamp(ramp: string): void {
     const variation = this.variation();
-    if (variation?.by !== 'palette') return;
-    const { ramp: _before, ...rest } = variation;
-    this.setVariation(ramp === '' ? rest : { ...rest, ramp, how: 'ramp' });
+    if (variation?.by === 'palette') this.setVariation(withRamp(variation, ramp));
   }
 
   protected flipLink(): void {
