@@ -70,6 +70,8 @@ export class SceneScreen {
   async setTime(text: string): Promise<void> {
     await this.time.fill(text);
     await this.time.press('Enter');
+    // What is done next is done at that time.
+    await this.drawn();
   }
 
   async closeEditor(): Promise<void> {
@@ -77,7 +79,15 @@ export class SceneScreen {
     await expect(this.editor).toHaveCount(0);
   }
 
+  /** Waits until the page has drawn what was done last: it says by then that it saves. */
+  private async drawn(): Promise<void> {
+    await this.page.evaluate(
+      () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(null)))),
+    );
+  }
+
   async saved(): Promise<void> {
+    await this.drawn();
     await expect(this.page.getByText(/^saved/)).toBeVisible();
     await expect(this.page.getByText('saving…')).toHaveCount(0);
   }

@@ -85,7 +85,7 @@ test('nine pictures and a drawing are dropped: each is a layer, whole, in a grid
   // They are selected and picked: the sentence is about them at once.
   await expect(scene.status).toContainText('10 of ');
   await page.getByRole('button', { name: 'Undo Bring in 10 files' }).click();
-  await scene.saved();
+  await expect.poll(async () => (await scene.stored(id)).layers.length).toBe(before.layers.length);
   expect((await scene.stored(id)).layers).toEqual(before.layers);
 });
 
