@@ -206,6 +206,20 @@ test('motion blur is the mean of what is seen while the shutter is open, and not
   }
   expect(Math.max(...blurred.map((red, x) => Math.abs(red - sum[x])))).toBeLessThanOrEqual(2);
   expect(blurred.filter((red) => red > 20 && red < 235).length).toBeGreaterThan(15);
+  // In a group that is half clear nothing of it is cut off.
+  const group = card('group', {
+    kind: 'group',
+    source: { type: 'none' },
+    look: {},
+    span,
+    rest: { opacity: 0.5, 'size.x': 0, 'size.y': 0 },
+  });
+  await paintedAt(painter, { ...base, layers: [group, { ...moving, parent: 'group' }] }, at);
+  const halved = await painter.evaluate(() => {
+    const data = document.querySelector('canvas')?.getContext('2d')?.getImageData(0, 200, 640, 1).data ?? [];
+    return Array.from({ length: 640 }, (_, x) => data[x * 4]);
+  });
+  expect(Math.max(...halved.map((red, x) => Math.abs(red - blurred[x] / 2)))).toBeLessThanOrEqual(2);
   const { tracks: _still, ...still } = moving;
   const standing = await rowOf({ ...still, tracks: {} }, at);
   expect(standing.filter((red) => red > 20 && red < 235).length).toBeLessThanOrEqual(2);

@@ -121,6 +121,8 @@ export function createPainter(surfaces: Surfaces): Painter {
   /** The part of the canvas where a layer and what it holds lies. */
   const patchAround = (brush: Brush, plan: Plan, index: number): Patch => {
     const subject = subjectOf(brush, index);
+    // Where it is while the shutter is open is not looked up here.
+    if (subject.layer.look.motionBlur && brush.picture.shutter && !brush.isMoment) return brush.bounds;
     const own =
       subject.layer.source.type === 'none'
         ? NOTHING

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, untracked } from '@angular/core';
 import type { CutOutBy } from '@wexikine/core';
 import { PainterService } from '../drawing/painter.service';
 import { CutOutView } from './cut-out-view';
@@ -92,6 +92,11 @@ export class LookCutout extends LookPart {
 
   constructor() {
     super();
+    // Another layer is shown as it is.
+    effect(() => {
+      const id = this.only()?.id ?? null;
+      if (untracked(this.view.kept) !== id) this.view.kept.set(null);
+    });
     inject(DestroyRef).onDestroy(() => {
       this.view.kept.set(null);
       this.view.picking.set(null);
