@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { Key, Layer } from '../../scene/layer';
+import { tracksOf, type Key, type Layer } from '../../scene/layer';
 import type { AdjustRecipe, AdjustStep, KeyRule, PresetRecipe } from '../../scene/recipe';
 import { addStep, ADJUST_TYPES, createStep, recipeSchema, removeStep } from '../../scene/recipe';
 import { sampleTrack } from '../../scene/sample';
@@ -9,6 +9,8 @@ import { frameTicks, ticksFromSeconds } from '../../basics/time';
 import { applied, codesOf, edited, framesOf, layerOf, planOn, SHELF } from '../../testing/planning';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { describeFinding } from '../finding';
+import { stepByHand } from './by-hand';
+import { runMoments } from './picked';
 import { replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 
@@ -142,6 +144,67 @@ describe('steps in time', () => {
     }
   });
 
+  describe('entrances and exits that keep their length', () => {
+    const made = (frame: number, value: number, run: string): Key => ({
+      ...key(frame, value),
+      by: { run, slot: `opacity/m${frame}` },
+    });
+    /** An entrance from 10 to 20, a key by hand in between, an exit from 40 to 46. */
+    const runs = [
+      { operation: 'bring-in', id: 'come' },
+      { operation: 'send-out', id: 'go' },
+    ].map(({ operation, id }) => ({ id, recipe: { operation } }) as Scene['runs'][number]);
+    const whole = (step: AdjustStep, numbers: Readonly<Record<string, number>>, tracks: Key[]): number[] => {
+      const scene = { ...sceneOf([card('a', { tracks: { opacity: tracks } })]), runs };
+      const picks = new Map([['a', new Map([['opacity' as const, new Set(tracks.map(({ at }) => at))]])]]);
+      const { picks: now } = stepByHand(scene, picks, step, (name) => numbers[name]);
+      return [...(now.get('a')?.get('opacity') ?? [])].map((at) => at / FRAME);
+    };
+    const tracks = [made(10, 0, 'come'), made(20, 1, 'come'), key(30, 1), made(40, 1, 'go'), made(46, 0, 'go')];
+
+    test('stretched to double about the first key, what is in between takes up the change', () => {
+      const step = { id: 's1', type: 'stretch', pivot: { by: 'first' } } as const;
+      expect(whole(step, { to: 2 }, tracks)).toEqual([10, 30, 50, 70, 82]);
+      // 10 + 10 behind the first, 82 − 6 before the last, and half way between them.
+      expect(whole({ ...step, keepsEnds: true }, { to: 2 }, tracks)).toEqual([10, 20, 48, 76, 82]);
+    });
+
+    test('made to last a time or to fill a window', () => {
+      const fit = { id: 's1', type: 'fit', pivot: { by: 'last' }, keepsEnds: true } as const;
+      expect(whole(fit, { length: 20 / 25 }, tracks)).toEqual([26, 36, 38, 40, 46]);
+      const window = { id: 's1', type: 'window', keepsEnds: true } as const;
+      expect(whole(window, { from: 0, to: 2 }, tracks)).toEqual([0, 10, 27, 44, 50]);
+    });
+
+    test('without room between them, all changes alike; an entrance alone stays as it is', () => {
+      const fit = { id: 's1', type: 'fit', pivot: { by: 'first' }, keepsEnds: true } as const;
+      expect(whole(fit, { length: 9 / 25 }, tracks)).toEqual([10, 12.5, 15, 17.5, 19]);
+      expect(whole({ ...fit, type: 'stretch' }, { to: 3 }, tracks.slice(0, 2))).toEqual([10, 20]);
+      expect(whole({ ...fit, type: 'stretch' }, { to: 3 }, tracks.slice(0, 3))).toEqual([10, 20, 70]);
+    });
+  });
+
+  test('keys by their place, and by the moment of the preset that made them', () => {
+    const second = after(adjust({ type: 'shift' }, { by: '1f' }, { which: 'nth', nth: 2 }));
+    expect(frames(second, 'a').map(([at]) => at)).toEqual([10, 21, 40]);
+    expect(frames(second, 'b').map(([at]) => at)).toEqual([15, 26, 35]);
+    expect(codesOf(planOn(moving, adjust({ type: 'shift' }, {}, { which: 'nth', nth: 9 })))).toContain(
+      'nothing-to-adjust',
+    );
+    const risen = applied(moving, { preset: { id: 'rise-and-settle' } } as Partial<PresetRecipe>);
+    const [run] = risen.runs;
+    const moment = runMoments(run).at(-1);
+    const later = after(adjust({ type: 'shift' }, { by: '7f' }, { run: run.id, moment: moment?.id ?? '' }), risen);
+    const moved = tracksOf(layerOf(risen, 'a')).flatMap(([channel, keys]) =>
+      keys.map(({ at, by }, i) => ({
+        isMeant: by?.slot === `${channel}/${moment?.id ?? ''}`,
+        by: ((layerOf(later, 'a').tracks[channel] ?? [])[i].at - at) / FRAME,
+      })),
+    );
+    expect(moved.filter(({ isMeant }) => isMeant).map(({ by }) => by)).toContain(7);
+    expect(moved.every(({ isMeant, by }) => by === (isMeant ? 7 : 0))).toBe(true);
+  });
+
   test('reverse plays backwards', () => {
     const scene = after(adjust({ type: 'reverse' }));
     const [old, now] = [moving, scene].map((one) => layerOf(one, 'a').tracks['position.x'] ?? []);
@@ -176,6 +239,34 @@ describe('steps in value', () => {
         ({ value }) => value,
       ),
     ).toEqual([0, 400, 420, 60]);
+  });
+
+  test('limit acceleration: within no segment does the speed change faster; even motion and jumps stay', () => {
+    const hard = sceneOf([
+      card('a', {
+        tracks: {
+          'position.x': [key(0, 0, soft), key(10, 400, soft), key(35, 420), key(45, 900, { type: 'hold' }), key(50, 0)],
+        },
+      }),
+    ]);
+    const most = 2500;
+    const eased = after(adjust({ type: 'limit-acceleration' }, { most: `${most}` }), hard);
+    const keys = layerOf(eased, 'a').tracks['position.x'] ?? [];
+    expect(keys.map(({ at }) => at / FRAME)).toEqual([0, 10, 35, 45, 50]);
+    expect(keys[1].value).toBeLessThan(400);
+    // The key after an even stretch, and the one after a jump, are where they were.
+    expect(keys.slice(3).map(({ value }) => value)).toEqual([900, 0]);
+    // Second differences of the motion, forty to a frame (a reference by brute force, within the eased segments).
+    const step = FRAME / 40;
+    const seconds = 1 / (25 * 40);
+    const found: number[] = [];
+    for (let at = step; at < 35 * FRAME - step; at += step) {
+      if (Math.abs(at - 10 * FRAME) < 2 * step) continue;
+      const [a, b, c] = [-step, 0, step].map((by) => sampleTrack(keys, at + by));
+      found.push(Math.abs(a - 2 * b + c) / seconds ** 2);
+    }
+    expect(Math.max(...found)).toBeLessThanOrEqual(most * 1.01);
+    expect(Math.max(...found)).toBeGreaterThan(most * 0.9);
   });
 
   test('scale about rest, the mean or 0; offset, mirror, limit, smooth, spread', () => {

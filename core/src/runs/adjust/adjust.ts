@@ -18,7 +18,7 @@ import { refuse, type LayerPlan, type Operated, type Reads, type Replaying, type
 import { createStaging, maximum, placesOf, problemsOf, readTime } from '../order';
 import { compileVariation, fillColumns, readOverrides, type Filled } from '../run';
 
-import { createKeyTest, momentsOf, pickedCount, pickKeys, type Entries, type KeyTest } from './picked';
+import { createKeyTest, momentsOf, pickedCount, phasesOf, pickKeys, type Entries, type KeyTest } from './picked';
 import { doStep, type StepContext } from './steps';
 import type { StepLayer } from './times';
 
@@ -112,7 +112,19 @@ function contextFor(
   layer: Layer,
   step: AdjustStep,
   numberOf: NumberOf,
-  { scene, run, seed, start }: { scene: Pick<Scene, 'rate' | 'cues'>; run: string; seed: number; start: number | null },
+  {
+    scene,
+    run,
+    seed,
+    start,
+    phaseOf,
+  }: {
+    scene: Pick<Scene, 'rate' | 'cues'>;
+    run: string;
+    seed: number;
+    start: number | null;
+    phaseOf: StepLayer['phaseOf'];
+  },
 ): StepContext {
   const own: StepLayer = {
     id: layer.id,
@@ -121,6 +133,7 @@ function contextFor(
     seed,
     number: (name) => numberOf(stepNumber(step.id, name)),
     cues: scene.cues.map(({ at }) => at),
+    phaseOf,
     at:
       'pivot' in step && (step.pivot.by === 'time' || step.pivot.by === 'cue')
         ? numberOf(stepNumber(step.id, 'pivot'))
@@ -223,7 +236,7 @@ export function planAdjust(surroundings: Surroundings, recipe: AdjustRecipe): Op
   const stops = [...problems, ...pivots.problems];
   if (stops.length > 0) return refuse(stops);
   const picks = surroundings.indices
-    .map((index) => ({ index, entries: pickKeys(scene.layers[index], recipe.keys.which, test) }))
+    .map((index) => ({ index, entries: pickKeys(scene.layers[index], recipe.keys, test) }))
     .filter(({ entries }) => pickedCount(entries) > 0);
   if (picks.length === 0) return refuse([{ code: 'nothing-to-adjust' }]);
   const indices = picks.map(({ index }) => index);
@@ -237,6 +250,7 @@ export function planAdjust(surroundings: Surroundings, recipe: AdjustRecipe): Op
   let starts: readonly number[] | null = null;
   let rounding: readonly Finding[] = [];
   const { runId: run } = context;
+  const phaseOf = phasesOf(scene.runs);
   for (const step of recipe.steps) {
     if (ordersStarts(step)) {
       const gapOf = (row: number): Ticks => reader(row)(stepNumber(step.id, 'gap')) * TICKS_PER_SECOND;
@@ -248,7 +262,7 @@ export function planAdjust(surroundings: Surroundings, recipe: AdjustRecipe): Op
       return doStep(
         entries,
         step,
-        contextFor(layers[row], step, reader(row), { scene, run, seed: recipe.seed, start }),
+        contextFor(layers[row], step, reader(row), { scene, run, seed: recipe.seed, start, phaseOf }),
       );
     });
   }
@@ -305,6 +319,7 @@ interface Opened {
   readonly scene: Scene;
   readonly rows: ReadonlyMap<string, number>;
   readonly test: KeyTest;
+  readonly phaseOf: StepLayer['phaseOf'];
   readonly inputs: (row: number) => NumberOf;
 }
 
@@ -317,6 +332,7 @@ function openRun(run: RunRecord, recipe: AdjustRecipe, scene: Scene): Opened {
     scene,
     rows: new Map(run.layers.map((id, row) => [id, row])),
     test: createKeyTest(recipe.keys, scene).test,
+    phaseOf: phasesOf(scene.runs),
     inputs: createInputs(run.adjust?.inputs ?? []),
   };
   opened.set(run, fresh);
@@ -325,13 +341,13 @@ function openRun(run: RunRecord, recipe: AdjustRecipe, scene: Scene): Opened {
 
 /** Does an adjustment once more over a layer that has changed underneath: on whatever keys the rule means there now. */
 export function replayAdjust(recipe: AdjustRecipe, made: LayerMade, state: Layer, { run, scene }: Replaying): Layer {
-  const { rows, test, inputs } = openRun(run, recipe, scene);
+  const { rows, test, phaseOf, inputs } = openRun(run, recipe, scene);
   const row = rows.get(state.id);
   if (row === undefined) return state;
-  const entries = pickKeys(state, recipe.keys.which, test);
+  const entries = pickKeys(state, recipe.keys, test);
   if (pickedCount(entries) === 0) return state;
   const numberOf = inputs(row);
-  const facts = { scene, run: run.id, seed: recipe.seed, start: made.start };
+  const facts = { scene, run: run.id, seed: recipe.seed, start: made.start, phaseOf };
   const adjusted = recipe.steps.reduce<Entries>(
     (current, step) => doStep(current, step, contextFor(state, step, numberOf, facts)),
     entries,

@@ -7,7 +7,7 @@ import { sampleTrack } from '../../scene/sample';
 import type { Finding } from '../finding';
 import type { AdjustStep, KeyRule } from '../../scene/recipe';
 import type { Ticks } from '../../basics/time';
-import { createKeyTest, pickKeys, settled, type Entries, type Entry } from './picked';
+import { createKeyTest, phasesOf, pickKeys, settled, type Entries, type Entry } from './picked';
 import { withKeyAt } from './poses';
 import { doStep } from './steps';
 
@@ -90,6 +90,7 @@ export function stepByHand(
         number,
         cues: scene.cues.map(({ at }) => at),
         at: null,
+        phaseOf: phasesOf(scene.runs),
       },
       rest: (channel) => restValue(layer, channel),
       mark: (channel, at, nth) => ({ run: BY_HAND, slot: `${channel}/${nth}-${at}` }),
@@ -109,7 +110,7 @@ export function pickByRule(
   for (const layer of scene.layers) {
     if (!layers.has(layer.id) || layer.locked) continue;
     const own = new Map<ChannelId, Set<Ticks>>();
-    for (const [channel, list] of pickKeys(layer, rule.which, test)) {
+    for (const [channel, list] of pickKeys(layer, rule, test)) {
       const times = list.filter(({ isPicked }) => isPicked).map(({ key }) => key.at);
       if (times.length > 0) own.set(channel, new Set(times));
     }

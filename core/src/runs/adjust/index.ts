@@ -1,6 +1,6 @@
 export { planAdjust, replayAdjust, adjustReads } from './adjust';
 export { adjustParts, keyRuleWords, pivotWords, countingNumbers } from './words';
-export { createKeyTest, perUnit, pickKeys, pickedCount } from './picked';
+export { createKeyTest, perUnit, pickKeys, pickedCount, runMoments } from './picked';
 export {
   countPicks,
   HAND_EASE,

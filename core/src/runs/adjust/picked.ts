@@ -1,12 +1,16 @@
+import * as z from 'zod';
 import { channelOf, type ChannelId } from '../../basics/channel';
 import { toFrameGrid, type Ticks } from '../../basics/time';
 import type { Finding } from '../finding';
+import type { Phase } from '../../formulas/preset';
 import { operationPhase } from '../operation';
 import { problemsOf, readTime } from '../order';
-import type { NamedKey } from '../run';
+import { momentOfSlot, type NamedKey } from '../run';
 import type { KeyRule } from '../../scene/recipe';
-import { tracksOf, type Layer } from '../../scene/layer';
-import type { Scene } from '../../scene/scene';
+import { tracksOf, type Key, type Layer } from '../../scene/layer';
+import type { RunRecord, Scene } from '../../scene/scene';
+
+const momentsSchema = z.array(z.object({ id: z.string(), name: z.string() }));
 
 /** A key on its way through the steps, and whether it is one of those that are adjusted. */
 export interface Entry {
@@ -26,6 +30,20 @@ export function perUnit(channel: ChannelId): number {
 /** Whether a key meets the conditions of a rule, its place among a layer's moments aside. */
 export type KeyTest = (channel: ChannelId, key: NamedKey) => boolean;
 
+/** Of each key the phase of the run that made it; null for keys of other runs and of hands. */
+export function phasesOf(runs: Scene['runs']): (key: Key) => Phase | null {
+  const phases = new Map(runs.map(({ id, recipe }) => [id, operationPhase(recipe.operation)]));
+  return ({ by }) => (by && phases.get(by.run)) ?? null;
+}
+
+/** The moments of the preset that a run used, as its record has it; none for operations without one. */
+export function runMoments({
+  preset,
+}: Pick<RunRecord, 'preset'>): readonly { readonly id: string; readonly name: string }[] {
+  const read = momentsSchema.safeParse(preset?.body['moments']);
+  return read.success ? read.data : [];
+}
+
 /** Reads a rule once for a scene; what is wrong with its times is told. */
 export function createKeyTest(
   rule: KeyRule,
@@ -34,15 +52,16 @@ export function createKeyTest(
   const from = rule.from === undefined ? null : readTime(rule.from, rate, 'From');
   const to = rule.to === undefined ? null : readTime(rule.to, rate, 'Up to');
   const channels = rule.channels && new Set(rule.channels);
-  const phaseOf = new Map(runs.map(({ id, recipe }) => [id, operationPhase(recipe.operation)]));
-  const isOfPhase = ({ by }: NamedKey): boolean => {
-    const phase = by && phaseOf.get(by.run);
-    return rule.phases === undefined || (phase !== undefined && phase !== null && rule.phases.includes(phase));
+  const phaseOf = phasesOf(runs);
+  const isOfPhase = (key: NamedKey): boolean => {
+    const phase = phaseOf(key);
+    return rule.phases === undefined || (phase !== null && rule.phases.includes(phase));
   };
   const test: KeyTest = (channel, key) =>
     (channels?.has(channel) ?? true) &&
     isOfPhase(key) &&
     (rule.run === undefined || key.by?.run === rule.run) &&
+    (rule.moment === undefined || (key.by !== undefined && momentOfSlot(key.by.slot) === rule.moment)) &&
     (rule.byHand !== true || key.by === undefined) &&
     (rule.offGrid !== true || key.at !== toFrameGrid(key.at, rate)) &&
     key.at >= (from?.ticks ?? -Infinity) &&
@@ -60,7 +79,11 @@ export function momentsOf(entries: Entries): Ticks[] {
 }
 
 /** A layer's keys, with those picked that a rule means: first and last are the first and last moments of those. */
-export function pickKeys(layer: Pick<Layer, 'tracks'>, which: KeyRule['which'], test: KeyTest): Entries {
+export function pickKeys(
+  layer: Pick<Layer, 'tracks'>,
+  { which, nth = 2 }: Pick<KeyRule, 'which' | 'nth'>,
+  test: KeyTest,
+): Entries {
   const all = new Map(
     tracksOf(layer as Layer).map(([channel, keys]) => [
       channel,
@@ -71,7 +94,9 @@ export function pickKeys(layer: Pick<Layer, 'tracks'>, which: KeyRule['which'], 
   const times = momentsOf(all);
   const [first, last] = [times[0], times[times.length - 1]];
   const isMeant = (at: Ticks): boolean =>
-    which === 'first' ? at === first : which === 'last' ? at === last : at !== first && at !== last;
+    which === 'first' || which === 'last' || which === 'nth'
+      ? at === { first, last, nth: times[nth - 1] }[which]
+      : at !== first && at !== last;
   return mapEntries(all, (entry) => ({ ...entry, isPicked: entry.isPicked && isMeant(entry.key.at) }));
 }
 

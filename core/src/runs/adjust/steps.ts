@@ -19,6 +19,7 @@ import {
 } from './times';
 import {
   jitterValues,
+  limitAcceleration,
   limitSpeed,
   limitValues,
   mirrorValues,
@@ -48,7 +49,7 @@ function done(entries: Entries, step: AdjustStep, { layer, rest, mark, start }: 
     case 'fit':
       return fit(entries, step, layer);
     case 'window':
-      return fillWindow(entries, layer);
+      return fillWindow(entries, step, layer);
     case 'reverse':
       return reverse(entries);
     case 'restagger':
@@ -80,6 +81,8 @@ function done(entries: Entries, step: AdjustStep, { layer, rest, mark, start }: 
       return limitValues(entries, layer);
     case 'limit-speed':
       return limitSpeed(entries, layer);
+    case 'limit-acceleration':
+      return limitAcceleration(entries, layer);
     case 'smooth':
       return smoothValues(entries, layer);
     case 'freeze':

@@ -2,7 +2,8 @@ import { progressOf, reverseEasing } from '../../basics/easing';
 import { randomAt, seedFromText } from '../../basics/random';
 import { frameTicks, TICKS_PER_SECOND, ticksFromSeconds, toFrameGrid, type Rate, type Ticks } from '../../basics/time';
 import type { AdjustStep, Pivot } from '../../scene/recipe';
-import type { LayerSpan } from '../../scene/layer';
+import type { Phase } from '../../formulas/preset';
+import type { Key, LayerSpan } from '../../scene/layer';
 import { mapEntries, mapPicked, momentsOf, type Entries, type Entry } from './picked';
 
 /** What a step knows of one layer. */
@@ -16,6 +17,8 @@ export interface StepLayer {
   /** Times of the scene's cues, and of the pivot where it is one for all. */
   readonly cues: readonly Ticks[];
   readonly at: Ticks | null;
+  /** The phase of the run that made a key; null for keys of others and of hands. */
+  readonly phaseOf: (key: Key) => Phase | null;
 }
 
 type StepOf<T extends AdjustStep['type']> = Extract<AdjustStep, { type: T }>;
@@ -55,34 +58,79 @@ export function shift(entries: Entries, layer: StepLayer): Entries {
   return retimed(entries, (at) => at + by);
 }
 
+/** From where to where the picked keys of a layer reach that runs of one phase made; null without any. */
+function blockOf(entries: Entries, phase: Phase, { phaseOf }: StepLayer): readonly [Ticks, Ticks] | null {
+  let [first, last] = [Infinity, -Infinity];
+  for (const list of entries.values()) {
+    for (const { key, isPicked } of list) {
+      if (!isPicked || phaseOf(key) !== phase) continue;
+      first = Math.min(first, key.at);
+      last = Math.max(last, key.at);
+    }
+  }
+  return first > last ? null : [first, last];
+}
+
+/**
+ * A change of times under which entrances keep their length behind where they then begin, and exits theirs before where
+ * they then end; what lies between takes up the difference. Where there would be no room between the two, or they
+ * overlap, all is changed alike.
+ */
+function keepingEnds(entries: Entries, timeOf: (at: Ticks) => number, layer: StepLayer): (at: Ticks) => number {
+  const times = momentsOf(entries);
+  const [first, last] = [times[0], times[times.length - 1]];
+  const [begins, after] = blockOf(entries, 'entrance', layer) ?? [first, first];
+  const [before, stops] = blockOf(entries, 'exit', layer) ?? [last, last];
+  const landed = timeOf(begins) + after - begins;
+  // Where all is one block, nothing is left to take the change up.
+  if (after === last) return (at) => landed - (after - at);
+  const leaves = timeOf(stops) - (stops - before);
+  if (before === first) return (at) => leaves + (at - before);
+  if (after > before || landed > leaves) return timeOf;
+  return (at) => {
+    if (at <= after) return landed - (after - at);
+    if (at >= before) return leaves + (at - before);
+    return landed + ((at - after) / (before - after)) * (leaves - landed);
+  };
+}
+
+function stretchedBy(
+  entries: Entries,
+  { keepsEnds }: { readonly keepsEnds?: true | undefined },
+  layer: StepLayer,
+  timeOf: (at: Ticks) => number,
+): Entries {
+  return retimed(entries, keepsEnds === true ? keepingEnds(entries, timeOf, layer) : timeOf);
+}
+
 /** p + (t − p) · to. */
-export function stretch(entries: Entries, { pivot }: StepOf<'stretch'>, layer: StepLayer): Entries {
+export function stretch(entries: Entries, step: StepOf<'stretch'>, layer: StepLayer): Entries {
   const found = ends(entries);
   if (!found) return entries;
-  const about = pivotTime(pivot, found[2], layer);
+  const about = pivotTime(step.pivot, found[2], layer);
   const to = Math.max(0, layer.number('to'));
-  return retimed(entries, (at) => about + (at - about) * to);
+  return stretchedBy(entries, step, layer, (at) => about + (at - about) * to);
 }
 
 /** Stretched about the pivot so that first to last last so long. */
-export function fit(entries: Entries, { pivot }: StepOf<'fit'>, layer: StepLayer): Entries {
+export function fit(entries: Entries, step: StepOf<'fit'>, layer: StepLayer): Entries {
   const found = ends(entries);
   if (!found) return entries;
   const [first, last, times] = found;
   if (last === first) return entries;
   const to = ticksFromSeconds(Math.max(0, layer.number('length'))) / (last - first);
-  const about = pivotTime(pivot, times, layer);
-  return retimed(entries, (at) => about + (at - about) * to);
+  const about = pivotTime(step.pivot, times, layer);
+  return stretchedBy(entries, step, layer, (at) => about + (at - about) * to);
 }
 
 /** Stretched and shifted so that they fill the time from … to; one moment alone goes to its beginning. */
-export function fillWindow(entries: Entries, layer: StepLayer): Entries {
+export function fillWindow(entries: Entries, step: StepOf<'window'>, layer: StepLayer): Entries {
   const found = ends(entries);
   if (!found) return entries;
   const [first, last] = found;
   const [from, to] = [ticksFromSeconds(layer.number('from')), ticksFromSeconds(layer.number('to'))];
   const factor = last === first ? 0 : Math.max(0, to - from) / (last - first);
-  return retimed(entries, (at) => from + (at - first) * factor);
+  return stretchedBy(entries, step, layer, (at) => from + (at - first) * factor);
 }
 
 /** first + last − t; what lies between picked neighbours is played backwards. */

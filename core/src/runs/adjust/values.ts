@@ -76,58 +76,99 @@ export function limitValues(entries: Entries, layer: StepLayer): Entries {
   });
 }
 
-/** Places at which the speed of a segment is looked at, and then once more about the fastest of them. */
-const SPEED_LOOKS = 64;
+/** Places at which the slope of a segment is looked at, and then once more about the steepest of them. */
+const LOOKS = 64;
+/** Where between two looks how fast the slope changes is taken from. */
+const APART = 1e-3;
 
-/** The greatest speed of a segment for one unit of way, as a multiple of its mean speed; 1 for an even one. */
-function steepness({ ease, value }: NamedKey, to: number): number {
-  const plain = asBezier(ease, value, to) ?? ease;
-  if (plain.type === 'hold' || plain.type === 'steps' || plain.type === 'handles') return Infinity;
-  const { slope } = createSegment(plain, 0, 1);
-  const steepest = (from: number, step: number): { at: number; slope: number } => {
-    let best = { at: from, slope: 0 };
-    for (let i = 0; i <= SPEED_LOOKS; i++) {
+type Slope = (share: number) => number;
+
+/** The greatest of a measure of a segment's slope, over its length. */
+function greatest(measure: Slope): number {
+  const best = (from: number, step: number): { at: number; size: number } => {
+    let found = { at: from, size: 0 };
+    for (let i = 0; i <= LOOKS; i++) {
       const at = Math.min(1, Math.max(0, from + i * step));
-      if (Math.abs(slope(at)) > best.slope) best = { at, slope: Math.abs(slope(at)) };
+      const size = Math.abs(measure(at));
+      if (size > found.size) found = { at, size };
     }
-    return best;
+    return found;
   };
-  const step = 1 / SPEED_LOOKS;
-  return steepest(steepest(0, step).at - step, (2 * step) / SPEED_LOOKS).slope;
+  const step = 1 / LOOKS;
+  return best(best(0, step).at - step, (2 * step) / LOOKS).size;
+}
+
+/** The slope of a segment for one unit of way over one of time; null for jumps, and for handles, which depend on both. */
+function slopeOf({ ease, value }: NamedKey, to: number): Slope | null {
+  const plain = asBezier(ease, value, to) ?? ease;
+  if (plain.type === 'hold' || plain.type === 'steps' || plain.type === 'handles') return null;
+  return createSegment(plain, 0, 1).slope;
+}
+
+/** The greatest speed of a segment, as a multiple of its mean speed; 1 for an even one. */
+function steepness(slope: Slope): number {
+  return greatest(slope);
+}
+
+/** The greatest change of speed within a segment of length 1 for one unit of way; 0 for an even one. */
+function bend(slope: Slope): number {
+  return greatest((share) => {
+    const [from, to] = [Math.max(0, share - APART), Math.min(1, share + APART)];
+    return (slope(to) - slope(from)) / (to - from);
+  });
 }
 
 /**
- * Values drawn nearer to the one before, so that no segment up to a picked key goes faster than so much a second at its
- * steepest; what comes after catches up where it has the time. Jumps are left alone.
+ * Values drawn nearer to the one before where a segment up to a picked key goes further than there is room for; what comes
+ * after catches up where it has the time. Jumps are left alone.
  */
-export function limitSpeed(entries: Entries, layer: StepLayer): Entries {
-  const most = Math.max(0, layer.number('most'));
+function withinRoom(
+  entries: Entries,
+  measure: (slope: Slope) => number,
+  roomOf: (measured: number, seconds: number, channel: ChannelId) => number,
+): Entries {
   // Runs give one easing to hundreds of keys; only free handles depend on the values.
-  const known = new Map<Easing, number>();
-  const steepnessOf = (key: NamedKey, to: number): number => {
+  const known = new Map<Easing, number | null>();
+  const measured = (key: NamedKey, to: number): number | null => {
     const before = key.ease.type === 'handles' ? undefined : known.get(key.ease);
     if (before !== undefined) return before;
-    const steep = steepness(key, to);
-    known.set(key.ease, steep);
-    return steep;
+    const slope = slopeOf(key, to);
+    const size = slope && measure(slope);
+    known.set(key.ease, size);
+    return size;
   };
   return new Map(
     [...entries].map(([channel, list]) => {
-      const slowed: Entry[] = [];
+      const nearer: Entry[] = [];
       list.forEach((entry, i) => {
-        const [before, last] = [list[i - 1], slowed.at(-1)];
-        if (!before || !last || !entry.isPicked) return void slowed.push(entry);
-        const steep = steepnessOf(before.key, entry.key.value);
-        if (steep === Infinity) return void slowed.push(entry);
+        const [before, last] = [list[i - 1], nearer.at(-1)];
+        if (!before || !last || !entry.isPicked) return void nearer.push(entry);
+        const size = measured(before.key, entry.key.value);
+        if (size === null) return void nearer.push(entry);
         const seconds = (entry.key.at - before.key.at) / TICKS_PER_SECOND;
-        const room = (most / perUnit(channel)) * (seconds / steep);
+        const room = size === 0 ? Infinity : roomOf(size, seconds, channel);
         const way = entry.key.value - last.key.value;
         const value = last.key.value + Math.sign(way) * Math.min(Math.abs(way), room);
-        slowed.push({ ...entry, key: { ...entry.key, value } });
+        nearer.push({ ...entry, key: { ...entry.key, value } });
       });
-      return [channel, slowed];
+      return [channel, nearer];
     }),
   );
+}
+
+/** No segment goes faster than so much a second at its steepest: way ≤ most · seconds ÷ steepest slope. */
+export function limitSpeed(entries: Entries, layer: StepLayer): Entries {
+  const most = Math.max(0, layer.number('most'));
+  return withinRoom(entries, steepness, (steep, seconds, channel) => (most / perUnit(channel)) * (seconds / steep));
+}
+
+/**
+ * Within no segment does the speed change by more than so much a second, each second: way ≤ most · seconds² ÷ greatest
+ * bend. A corner at a key, where one segment meets the next, is not one.
+ */
+export function limitAcceleration(entries: Entries, layer: StepLayer): Entries {
+  const most = Math.max(0, layer.number('most'));
+  return withinRoom(entries, bend, (bent, seconds, channel) => (most / perUnit(channel)) * (seconds ** 2 / bent));
 }
 
 /** v + amount · ((before + after) ÷ 2 − v) for picked keys that have a neighbour on either side. */

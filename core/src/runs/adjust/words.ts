@@ -10,6 +10,7 @@ import {
   type KeyRule,
   type Pivot,
 } from '../../scene/recipe';
+import { runMoments } from './picked';
 import { field, orderWords, plain, readableTime, verbOf, type SentenceFacts, type SentencePart } from '../sentence';
 
 const WHICH: Readonly<Record<KeyRule['which'], string>> = {
@@ -17,15 +18,23 @@ const WHICH: Readonly<Record<KeyRule['which'], string>> = {
   first: 'the first keys',
   last: 'the last keys',
   inner: 'the keys in between',
+  nth: 'the second keys',
 };
 
+const NUMBERS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
+
+function whichWords({ which, nth = 2 }: KeyRule): string {
+  if (which !== 'nth') return WHICH[which];
+  return NUMBERS[nth - 1] ? `the ${NUMBERS[nth - 1]} keys` : `the keys at place ${nth}`;
+}
+
 /** "the last keys of position from 1:00": which keys are adjusted. */
-export function keyRuleWords(rule: KeyRule, runName = 'a run'): string {
+export function keyRuleWords(rule: KeyRule, runName = 'a run', momentName = rule.moment ?? ''): string {
   const words = [
-    WHICH[rule.which],
+    whichWords(rule),
     rule.channels ? `of ${channelsWords(rule.channels)}` : '',
     rule.phases ? `of each ${rule.phases.join(' and ')}` : '',
-    rule.run === undefined ? '' : `that ${runName} made`,
+    rule.run === undefined ? '' : `that ${runName} made${rule.moment === undefined ? '' : ` at “${momentName}”`}`,
     rule.byHand === true ? 'set by hand' : '',
     rule.offGrid === true ? 'between frames' : '',
     rule.from === undefined ? '' : `from ${readableTime(rule.from)}`,
@@ -56,17 +65,21 @@ export function pivotWords(pivot: Pivot): string {
   }
 }
 
+function endsWords({ keepsEnds }: { readonly keepsEnds?: true | undefined }): string {
+  return keepsEnds === true ? ', entrances and exits as long as they are' : '';
+}
+
 /** What stands before, between and after a step's numbers. */
 function stepWords(step: AdjustStep): readonly string[] {
   switch (step.type) {
     case 'shift':
       return ['later by ', ''];
     case 'stretch':
-      return ['stretched to ', ` ${pivotWords(step.pivot)}`];
+      return ['stretched to ', ` ${pivotWords(step.pivot)}${endsWords(step)}`];
     case 'fit':
-      return ['made to last ', ` ${pivotWords(step.pivot)}`];
+      return ['made to last ', ` ${pivotWords(step.pivot)}${endsWords(step)}`];
     case 'window':
-      return ['made to fill ', ' to ', ''];
+      return ['made to fill ', ' to ', endsWords(step)];
     case 'restagger':
       return ['restaggered, one every ', ''];
     case 'close-gaps':
@@ -109,6 +122,8 @@ function stepWords(step: AdjustStep): readonly string[] {
       return ['with values from ', ' to ', ''];
     case 'limit-speed':
       return ['no faster than ', ' a second'];
+    case 'limit-acceleration':
+      return ['starting and stopping no harder than ', ' a second each second'];
     case 'smooth':
       return ['smoothed by ', ''];
     case 'thin-out':
@@ -149,11 +164,13 @@ function goesAlong({ steps, parameters }: AdjustRecipe): boolean {
 
 /** The sentence of an adjustment: "Adjust all keys of 12 layers: later by 3 f, stretched to 120 % about each first key." */
 export function adjustParts(recipe: AdjustRecipe, { count, scene }: SentenceFacts): SentencePart[] {
-  const run = scene.runs.findIndex(({ id }) => id === recipe.keys.run);
+  const { run: id, moment } = recipe.keys;
+  const run = scene.runs.findIndex((one) => one.id === id);
+  const named = run < 0 ? undefined : runMoments(scene.runs[run]).find((one) => one.id === moment)?.name;
   return [
     field('operation', verbOf('adjust')),
     plain(' '),
-    field('keys', keyRuleWords(recipe.keys, run < 0 ? 'a run' : `run ${run + 1}`)),
+    field('keys', keyRuleWords(recipe.keys, run < 0 ? 'a run' : `run ${run + 1}`, named)),
     plain(' of '),
     field('pick', pickWords(recipe.pick, count, scene)),
     ...(goesAlong(recipe) ? [plain(', '), field('order', orderWords(recipe.order))] : []),

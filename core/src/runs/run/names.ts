@@ -19,6 +19,12 @@ function ownPart(slot: string): string {
   return at < 0 ? slot : slot.slice(0, at);
 }
 
+/** The moment of its preset at which a run made a key, from the key's slot. */
+export function momentOfSlot(slot: string): string {
+  const own = ownPart(slot);
+  return own.slice(own.indexOf('/') + 1);
+}
+
 /** The origin of a key that joining adds to a run's keys: it is part of the one that it belongs to. */
 export function partOf({ by }: Key, part: string): Key['by'] {
   return by && { run: by.run, slot: `${ownPart(by.slot)}${PART}${part}` };

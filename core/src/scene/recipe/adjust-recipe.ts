@@ -9,15 +9,19 @@ import { variationSchema, type Variation } from './preset-recipe';
 import { ownSchema } from './rig-recipe';
 
 /** Which of the keys that meet the other conditions: all of them, or by their place among a layer's moments. */
-export const WHICH_KEYS = ['all', 'first', 'last', 'inner'] as const;
+export const WHICH_KEYS = ['all', 'first', 'last', 'inner', 'nth'] as const;
 
 /** Which keys are adjusted: whatever is given must hold for a key. Looked for anew each time the run is done. */
 export const keyRuleSchema = z.strictObject({
   which: z.enum(WHICH_KEYS),
+  /** The place of the moment that `nth` means, from 1; 2 where it is not given. */
+  nth: z.int().min(1).max(999).optional(),
   channels: z.array(channelIdSchema).min(1).max(64).optional(),
   phases: z.array(phaseSchema).min(1).optional(),
   /** Keys that this run made. */
   run: idSchema.optional(),
+  /** Keys that the run made at this moment of its preset. */
+  moment: idSchema.optional(),
   /** Keys that no run made. */
   byHand: z.literal(true).optional(),
   /** Keys between frames. */
@@ -40,12 +44,15 @@ const step = <T extends string, S extends z.ZodRawShape>(type: T, shape: S) =>
 
 const pivot = { pivot: pivotSchema };
 
+/** Keys that entrances and exits made keep their distances; what lies between takes up the change. */
+const keepsEnds = { keepsEnds: z.literal(true).optional() };
+
 /** One step of an adjustment. Its numbers are parameters of the recipe, named by its id: they may differ from layer to layer. */
 export const adjustStepSchema = z.discriminatedUnion('type', [
   step('shift', {}),
-  step('stretch', pivot),
-  step('fit', pivot),
-  step('window', {}),
+  step('stretch', { ...pivot, ...keepsEnds }),
+  step('fit', { ...pivot, ...keepsEnds }),
+  step('window', keepsEnds),
   step('reverse', {}),
   step('restagger', {}),
   step('close-gaps', {}),
@@ -62,6 +69,7 @@ export const adjustStepSchema = z.discriminatedUnion('type', [
   step('mirror', {}),
   step('limit', {}),
   step('limit-speed', {}),
+  step('limit-acceleration', {}),
   step('smooth', {}),
   step('freeze', {}),
   step('ease', { ease: easingSchema }),

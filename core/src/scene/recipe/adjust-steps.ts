@@ -135,6 +135,18 @@ export const ADJUST_STEPS: Readonly<Record<AdjustType, StepFacts>> = {
       { ...amount('most', 'At most', '500', 'px, degrees or per cent a second'), min: '0', from: '0', to: '2000' },
     ],
   },
+  'limit-acceleration': {
+    label: 'Limit acceleration',
+    note: 'values come nearer where motion starts or stops harder; times stay',
+    numbers: [
+      {
+        ...amount('most', 'At most', '4000', 'px, degrees or per cent a second, each second'),
+        min: '0',
+        from: '0',
+        to: '20000',
+      },
+    ],
+  },
   smooth: {
     label: 'Smooth',
     note: 'towards the middle of the neighbours',

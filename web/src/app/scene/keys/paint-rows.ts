@@ -1,6 +1,6 @@
 import { keyTimes, type HandPicks, type Layer, type RunRecord, type Ticks } from '@wexikine/core';
 import { createStrip } from '../sheet/strip';
-import { STRIP_HEIGHT, stripPaths } from '../sheet/strip-paths';
+import { pickedPath, STRIP_HEIGHT, stripPaths } from '../sheet/strip-paths';
 import { xIn, type TimeWindow } from '../sheet/time-window';
 import { onlyChannel, pickedTimes, type KeyRow } from './key-rows';
 import { BY_HAND, rowMarks } from './row-marks';
@@ -147,14 +147,8 @@ function paintPicked(context: CanvasRenderingContext2D, row: KeyRow, shown: Rows
   context.strokeStyle = colours.pine;
   context.globalAlpha = 0.75;
   context.lineWidth = 4;
-  context.beginPath();
-  for (const at of picked) {
-    const x = xIn(shown.window, at + shown.dragged, shown.width);
-    if (x < -4 || x > shown.width + 4) continue;
-    context.moveTo(x, 3);
-    context.lineTo(x, STRIP_HEIGHT - 3);
-  }
-  context.stroke();
+  const moved = new Set([...picked].map((at) => at + shown.dragged));
+  context.stroke(new Path2D(pickedPath(moved, shown.window, shown.width)));
   context.globalAlpha = 1;
 }
 

@@ -30,6 +30,15 @@ export function stillThere(scene: Scene, picks: HandPicks): HandPicks {
   return gone.length === 0 ? picks : withKeys(picks, gone, true);
 }
 
+/** No key of any layer. */
+export const NONE_PICKED: ReadonlyMap<string, ReadonlySet<Ticks>> = new Map();
+
+/** Of each layer the times at which keys are picked, whatever their channels. */
+export function pickedByLayer(picks: HandPicks): ReadonlyMap<string, ReadonlySet<Ticks>> {
+  if (picks.size === 0) return NONE_PICKED;
+  return new Map([...picks].map(([id, own]) => [id, new Set([...own.values()].flatMap((times) => [...times]))]));
+}
+
 /** The first and the last time at which a key is picked. */
 export function spanOf(picks: HandPicks): { readonly from: Ticks; readonly to: Ticks } {
   let [from, to] = [Infinity, -Infinity];

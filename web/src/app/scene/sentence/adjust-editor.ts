@@ -95,7 +95,8 @@ export class AdjustEditor {
   protected setStep(fields: object): void {
     const step = this.step();
     if (!step) return;
-    const steps = this.recipe().steps.map((one) => (one.id === step.id ? ({ ...one, ...fields } as AdjustStep) : one));
+    const set = Object.fromEntries(Object.entries({ ...step, ...fields }).filter(([, value]) => value !== undefined));
+    const steps = this.recipe().steps.map((one) => (one.id === step.id ? (set as AdjustStep) : one));
     this.changed.emit({ ...this.recipe(), steps });
   }
 
@@ -111,6 +112,14 @@ export class AdjustEditor {
 
   protected pivotOf(step: AdjustStep): Pivot | null {
     return 'pivot' in step ? step.pivot : null;
+  }
+
+  protected canKeepEnds({ type }: AdjustStep): boolean {
+    return type === 'stretch' || type === 'fit' || type === 'window';
+  }
+
+  protected keepsEnds(step: AdjustStep): boolean {
+    return 'keepsEnds' in step && step.keepsEnds === true;
   }
 
   protected easeOf(step: AdjustStep): PresetEasing | null {

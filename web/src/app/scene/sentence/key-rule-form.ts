@@ -3,6 +3,7 @@ import {
   CHANNEL_IDS,
   channelOf,
   tracksOf,
+  runMoments,
   WHICH_KEYS,
   type ChannelId,
   type KeyRule,
@@ -18,6 +19,7 @@ const WHICH_WORDS: Readonly<Record<KeyRule['which'], string>> = {
   first: 'each layer’s first moment',
   last: 'each layer’s last moment',
   inner: 'what is in between',
+  nth: 'one by its place',
 };
 
 /** Which keys are meant: whatever is chosen must hold together. One form for all that picks keys by a rule. */
@@ -61,6 +63,17 @@ export class KeyRuleForm {
   protected readonly numberCheck = (text: string): string | null =>
     text.trim() === '' || Number.isFinite(Number(text)) ? null : 'Write a plain number, such as 120 or −5.';
 
+  protected readonly placeCheck = (text: string): string | null => {
+    const place = Number(text);
+    return Number.isInteger(place) && place >= 1 && place <= 999 ? null : 'Write a whole number from 1 to 999.';
+  };
+
+  /** Moments of the preset of the run that is chosen. */
+  protected readonly moments = computed(() => {
+    const run = this.scene().runs.find(({ id }) => id === this.rule().run);
+    return this.isWhole() && run ? runMoments(run) : [];
+  });
+
   /** Channels that have keys, those of the rule with them. */
   protected readonly channels = computed(() => {
     const keyed = new Set(this.scene().layers.flatMap((layer) => tracksOf(layer).map(([channel]) => channel)));
@@ -94,9 +107,18 @@ export class KeyRuleForm {
     const { value } = event.target as HTMLSelectElement;
     this.setRule(
       value === 'hand'
-        ? { run: undefined, byHand: true }
-        : { run: value === '' ? undefined : value, byHand: undefined },
+        ? { run: undefined, byHand: true, moment: undefined }
+        : { run: value === '' ? undefined : value, byHand: undefined, moment: undefined },
     );
+  }
+
+  protected setMoment(event: Event): void {
+    const { value } = event.target as HTMLSelectElement;
+    this.setRule({ moment: value === '' ? undefined : value });
+  }
+
+  protected setPlace(text: string): void {
+    this.setRule({ nth: Number(text) });
   }
 
   protected setTime(which: 'from' | 'to', text: string): void {

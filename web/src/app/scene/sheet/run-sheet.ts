@@ -1,4 +1,5 @@
 import { toSignal } from '@angular/core/rxjs-interop';
+import { map } from 'rxjs';
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
   ChangeDetectionStrategy,
@@ -28,13 +29,16 @@ import {
   type Recipe,
   type Scene,
   type Shelf,
+  type Ticks,
 } from '@wexikine/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { enter } from '../../fields/entry';
 import { WholeText } from '../../fields/whole-text';
 import { Icon } from '../../icons/icon';
+import { KeyEdits } from '../keys/key-edits';
+import { NONE_PICKED, pickedByLayer } from '../keys/picks';
 import { Sounds, type SoundState } from '../sound/sounds';
-import { wavePath } from '../sound/wave';
+import { sheetWaves } from '../sound/sheet-waves';
 import { TimeOverview } from './overview';
 import { TimeAxis } from './time-axis';
 import { around, type TimeWindow } from './time-window';
@@ -49,8 +53,6 @@ import { StripView } from './strip-view';
 const STRIP_PADDING = 14;
 const NUMBER_WIDTH = 58;
 const DIGIT_WIDTH = 9;
-/** Height of sounds behind the ruler, px. */
-const RULER_WAVE = 24;
 /** Pixels within which a dragged time takes that of a cue. */
 const CUE_REACH = 6;
 
@@ -264,17 +266,19 @@ export class RunSheet implements AfterViewInit {
     return this.driven()(id);
   }
 
+  private readonly keyEdits = inject(KeyEdits);
+  private readonly picks = toSignal(this.keyEdits.picks$.pipe(map(pickedByLayer)), { initialValue: NONE_PICKED });
+
+  /** Times at which keys of the layer are picked, in whatever view. */
+  protected pickedIn(id: string): ReadonlySet<Ticks> | null {
+    return this.picks().get(id) ?? null;
+  }
+
   private readonly sounds = toSignal(inject(Sounds).states$, { initialValue: new Map<string, SoundState>() });
   /** Sounds that are at hand: their loudness across the ruler, and in rows of their own. */
-  protected readonly waves = computed(() => {
-    const [shown, width] = [this.axis.window(), this.axis.width()];
-    return this.scene().layers.flatMap((layer) => {
-      const state = layer.source.type === 'sound' ? this.sounds().get(layer.source.href) : undefined;
-      if (!state || state === 'loading' || 'problem' in state) return [];
-      const [d, row] = [RULER_WAVE, STRIP_HEIGHT].map((height) => wavePath(layer, state.peaks, shown, width, height));
-      return [{ id: layer.id, name: layer.name, d, row }];
-    });
-  });
+  protected readonly waves = computed(() =>
+    sheetWaves(this.scene().layers, this.sounds(), this.axis.window(), this.axis.width()),
+  );
 
   protected waveOf(id: string): string | null {
     return this.waves().find((wave) => wave.id === id)?.row ?? null;

@@ -1,4 +1,6 @@
+import type { Ticks } from '@wexikine/core';
 import { thinned, type MarkKind, type Strip, type ThinnedMark } from './strip';
+import { xIn, type TimeWindow } from './time-window';
 
 const WING = 5;
 /** Height of a strip in px. */
@@ -56,4 +58,17 @@ function postPath(x: number, kind: MarkKind): string {
     case 'replaced':
       return `M${x} 3V26M${x - 2.5} 26H${x + 2.5}M${x - 2.5} 3H${x + 2.5}`;
   }
+}
+
+/** How far beyond the strip's ends the mark of a picked key is seen, px. */
+const PICK_REACH = 4;
+
+/** Where keys are picked, as broad posts behind their marks. */
+export function pickedPath(times: ReadonlySet<Ticks> | null, window: TimeWindow, width: number): string {
+  if (!times) return '';
+  return [...times]
+    .map((at) => xIn(window, at, width))
+    .filter((x) => x >= -PICK_REACH && x <= width + PICK_REACH)
+    .map((x) => `M${x.toFixed(1)} 3V${STRIP_HEIGHT - 3}`)
+    .join('');
 }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Layer } from '@wexikine/core';
+import type { Layer, Ticks } from '@wexikine/core';
 import { createStrip, stripWords, type DrivenLayer } from './strip';
-import { STRIP_HEIGHT, stripPaths } from './strip-paths';
+import { pickedPath, STRIP_HEIGHT, stripPaths } from './strip-paths';
 import type { TimeWindow } from './time-window';
 
 /**
@@ -26,6 +26,7 @@ import type { TimeWindow } from './time-window';
       <path class="before" [attr.d]="paths().before" />
       <path class="curve" [attr.d]="paths().curve" />
       <path class="gone" [attr.d]="paths().gone" />
+      <path class="picked" [attr.d]="picks()" />
       <path class="mark" [attr.d]="paths().standing" />
       <path class="mark new" [attr.d]="paths().made" />
     </svg>
@@ -67,6 +68,12 @@ import type { TimeWindow } from './time-window';
       stroke: var(--rose);
       stroke-width: 1.4;
     }
+    .picked {
+      fill: none;
+      stroke: var(--pine);
+      stroke-opacity: 0.75;
+      stroke-width: 4;
+    }
     .mark.new {
       stroke: var(--saffron);
       stroke-width: 1.6;
@@ -81,6 +88,8 @@ export class StripView {
   readonly under = input<Layer>();
   /** What rigs do to the layer. */
   readonly driven = input<DrivenLayer | null>(null);
+  /** Times at which keys of the layer are picked. */
+  readonly picked = input<ReadonlySet<Ticks> | null>(null);
   readonly runId = input.required<string | null>();
   readonly width = input.required<number>();
   readonly window = input.required<TimeWindow>();
@@ -95,6 +104,8 @@ export class StripView {
   );
 
   protected readonly paths = computed(() => stripPaths(this.strip()));
+
+  protected readonly picks = computed(() => pickedPath(this.picked(), this.window(), this.width()));
 
   /** What the marks say, for those who do not see them. */
   protected readonly words = computed(() => stripWords(this.strip()));
