@@ -50,6 +50,8 @@ export {
   STARTER_PRESETS,
   STARTER_RECIPES,
   STARTER_RIGS,
+  WORD_PRESETS,
+  WORD_RIGS,
 } from './library/starter';
 export * from './out/bundle';
 export * from './scene/demo';

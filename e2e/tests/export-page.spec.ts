@@ -52,6 +52,8 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'stroke.end': [0.1, 1],
   'stroke.shift': [-0.6, 1.3],
   letterSpacing: [-2, 14],
+  'words.shown': [0, 1],
+  'words.number': [0, 4_200],
   blur: [0, 9],
   'crop.x': [0.1, 0.9],
   'crop.y': [0.2, 0.8],
@@ -190,6 +192,11 @@ const KINDS: Readonly<Record<string, Partial<Layer>>> = {
     look: { stroke: '#58b79c', cap: 'butt' },
   },
   'a word': { kind: 'word', source: text, look: { fill: '#f3c98b', shadow: '#e05577' } },
+  'a number in words, typed with a caret': {
+    kind: 'word',
+    source: { ...text, text: 'up “#”\n\\ kg', number: { decimals: 1, point: ',', group: '.' }, caret: '|' },
+    look: { fill: '#f3c98b' },
+  },
   'a picture': { kind: 'picture', source: { type: 'picture', href: PICTURE }, look: { shadow: '#e05577' } },
 };
 
@@ -208,7 +215,8 @@ function channelsOf(kind: Partial<Layer>): ChannelId[] {
     if (family === 'inner') return kind.look?.inner !== undefined;
     if (family === 'glow') return kind.look?.glow !== undefined;
     if (family === 'tint') return kind.look?.tint !== undefined;
-    if (id === 'letterSpacing') return kind.kind === 'word';
+    if (id === 'letterSpacing' || id === 'words.shown') return kind.kind === 'word';
+    if (id === 'words.number') return kind.source?.type === 'text' && kind.source.number !== undefined;
     return id !== 'corner' || kind.source === undefined || kind.kind === 'picture';
   });
 }

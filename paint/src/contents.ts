@@ -1,12 +1,21 @@
-import { isTrimmed, lineStep, type Border, type Frame, type Layer, type LayerSource } from '@wexikine/core';
+import {
+  isTrimmed,
+  lineStep,
+  shownLines,
+  wordLines,
+  type Border,
+  type Frame,
+  type Layer,
+  type LayerSource,
+  type TextSource,
+} from '@wexikine/core';
 import { acrossStyle, fillStyle, mappedGradient, strokeStyle, valueAt } from './look';
 import { createOutlines, type Outline } from './outline';
 import type { PictureSource } from './picture-source';
 import type { Context, Surfaces } from './surfaces';
-import { firstBaseline, reach, useFont } from './text';
+import { firstBaseline, lineBegins, reach, useFont } from './text';
 
 type PictureShown = Extract<LayerSource, { type: 'picture' }>;
-type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 /** How far a mitre may reach, as SVG has it where nothing is said (SVG 2, section 13.5.4). */
 export const MITRE_LIMIT = 4;
@@ -55,7 +64,22 @@ function eachLine(
   const x = source.align === 'left' ? 0 : source.align === 'right' ? width : width / 2;
   const step = lineStep(source);
   const first = firstBaseline(source, height, reach(context));
-  source.text.split('\n').forEach((line, i) => draw(line, x, first + i * step));
+  const lines = wordLines(source, valueAt(frame, index, 'words.number'));
+  const share = valueAt(frame, index, 'words.shown');
+  if (share >= 1) return lines.forEach((line, i) => draw(line, x, first + i * step));
+  const shown = shownLines(lines, share);
+  const beginOf = lineBegins(context, source, width);
+  lines.forEach((line, i) => {
+    const { at, isBackwards } = beginOf(line);
+    // Letters stand where they stand in the whole line, also where that is centred.
+    context.textAlign = isBackwards ? 'right' : 'left';
+    const part = shown.lines[i];
+    if (part !== '') draw(part, at, first + i * step);
+    if (source.caret !== undefined && i === shown.caretAt) {
+      const reached = context.measureText(part).width;
+      draw(source.caret, isBackwards ? at - reached : at + reached, first + i * step);
+    }
+  });
 }
 
 /** Dash pattern that leaves the part from start to end of an outline, moved on by shift; null for all or nothing. */

@@ -1,4 +1,4 @@
-import { lineStep, type Box } from '@wexikine/core';
+import { lineStep, wordLines, type Box } from '@wexikine/core';
 import type { Matrix, Patch } from './brush';
 import { hasBorder, MITRE_LIMIT, type Subject } from './contents';
 import type { Effects } from './effects';
@@ -14,8 +14,9 @@ const WIDEST_LETTER = 1.4;
 function wordsReach({ layer, frame, index, width, height }: Subject): number {
   const { source } = layer;
   if (source.type !== 'text') return 0;
-  const lines = source.text.split('\n');
-  const longest = lines.reduce((most, line) => Math.max(most, line.length), 0);
+  const lines = wordLines(source, valueAt(frame, index, 'words.number'));
+  const caret = source.caret?.length ?? 0;
+  const longest = lines.reduce((most, line) => Math.max(most, line.length), 0) + 2 * caret;
   const spacing = Math.max(0, valueAt(frame, index, 'letterSpacing') + Math.max(0, source.wordSpacing ?? 0));
   const long = longest * (source.size * WIDEST_LETTER + spacing);
   return Math.max(0, long - width, lines.length * lineStep(source) - height) + source.size * LETTERS;

@@ -1,6 +1,4 @@
-import { lineStep, ownFamily, type LayerSource } from '@wexikine/core';
-
-type TextSource = Extract<LayerSource, { type: 'text' }>;
+import { lineStep, ownFamily, type TextSource } from '@wexikine/core';
 
 /** What of a canvas words need: of a page or a worker. */
 type Context = Pick<
@@ -32,6 +30,23 @@ export function firstBaseline(
   const step = lineStep(source);
   const lines = source.text.split('\n').length;
   return (height - lines * step) / 2 + ascent + Math.floor((step - ascent - descent) / 2);
+}
+
+/** What is written from right to left (Unicode Standard Annex 9, strong classes R and AL), by the first letter that has a direction. */
+const BACKWARDS = /^[^\p{L}]*[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
+
+/** Where the first letter of each line begins across a box, px, and whether the line is written from right to left. */
+export function lineBegins(
+  context: Context,
+  source: TextSource,
+  width: number,
+): (line: string) => { readonly at: number; readonly isBackwards: boolean } {
+  const over = { left: 0, middle: 0.5, right: 1 }[source.align];
+  return (line) => {
+    const long = context.measureText(line).width;
+    const isBackwards = BACKWARDS.test(line);
+    return { at: over * (width - long) + (isBackwards ? long : 0), isBackwards };
+  };
 }
 
 /** Measures words as they are drawn: the longest line, and how far it reaches above and below its baseline. */

@@ -8,6 +8,8 @@ import {
   STARTER_LOOKS,
   STARTER_PALETTES,
   STARTER_RIGS,
+  WORD_PRESETS,
+  WORD_RIGS,
   type Layer,
   type Scene,
 } from '@wexikine/core';
@@ -101,6 +103,18 @@ describe('a database of a version before', () => {
     const now = await at(11);
     const ids = (await now.many<{ id: string }>('select id from items')).map(({ id }) => id);
     expect([...STARTER_LOOKS, ...STARTER_PALETTES].filter(({ id }) => !ids.includes(id))).toEqual([]);
+    expect(ids).toContain('i');
+  });
+
+  test('a library that is older than words that are typed gets their presets and rigs, and its items stay', async () => {
+    const { at } = stages();
+    const old = await at(11);
+    await old.run(
+      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'curve', '[]', 1, now())`,
+    );
+    const now = await at(12);
+    const ids = (await now.many<{ id: string }>('select id from items')).map(({ id }) => id);
+    expect([...WORD_PRESETS, ...WORD_RIGS].filter(({ id }) => !ids.includes(id))).toEqual([]);
     expect(ids).toContain('i');
   });
 

@@ -5,6 +5,8 @@ import {
   STARTER_LOOKS,
   STARTER_PALETTES,
   STARTER_RIGS,
+  WORD_PRESETS,
+  WORD_RIGS,
   upgradeRuns,
   type Layer,
   type LibraryItem,
@@ -87,4 +89,5 @@ export const UPGRADES = {
   '009_files.sql': fileEmbedded,
   '010_copies.sql': (queries: Queries) => addStarters(queries, [...STARTER_RIGS, ...STARTER_RECIPES]),
   '011_looks.sql': (queries: Queries) => addStarters(queries, [...STARTER_LOOKS, ...STARTER_PALETTES]),
+  '012_words.sql': (queries: Queries) => addStarters(queries, [...WORD_PRESETS, ...WORD_RIGS]),
 } as const;

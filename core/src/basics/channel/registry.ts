@@ -13,6 +13,7 @@ export type ChannelFamily =
   | 'colour'
   | 'stroke'
   | 'letter spacing'
+  | 'words'
   | 'blur'
   | 'crop'
   | 'shadow'
@@ -67,6 +68,8 @@ const REGISTRY = {
   'stroke.end': channel('stroke end', 'stroke', 'share', 1, 0, 1),
   'stroke.shift': channel('stroke shift', 'stroke', 'share', 0),
   letterSpacing: channel('letter spacing', 'letter spacing', 'px', 0),
+  'words.shown': channel('letters shown', 'words', 'share', 1, 0, 1),
+  'words.number': channel('number in words', 'words', 'number', 0),
   blur: channel('blur', 'blur', 'px', 0, 0, 500),
   'crop.x': channel('crop centre x', 'crop', 'share', 0.5, 0, 1),
   'crop.y': channel('crop centre y', 'crop', 'share', 0.5, 0, 1),

@@ -95,6 +95,7 @@ export const RUN_NAMES: Readonly<Record<string, ValueType>> = {
   'layer.width': numberOf(LENGTH),
   'layer.height': numberOf(LENGTH),
   'layer.length': numberOf(TIME, true),
+  'layer.letters': numberOf(PLAIN),
   'frame.width': numberOf(LENGTH),
   'frame.height': numberOf(LENGTH),
 };

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { presetChannels } from '../../formulas/preset';
 import { apply } from '../../scene/edit';
 import { createShelf, type PresetItem } from '../library';
 import { describeFinding } from '../../runs/finding';
@@ -41,18 +42,36 @@ interface Tried {
   readonly layers: readonly { readonly layer: Layer; readonly from: Ticks; readonly to: Ticks }[];
 }
 
+/** The standing layers as words with a number in them. */
+const worded: Scene = {
+  ...standing,
+  layers: standing.layers.map((layer) => ({
+    ...layer,
+    source: {
+      type: 'text',
+      text: 'Tide #',
+      font: 'Spline Sans',
+      weight: 400,
+      size: 20,
+      align: 'left',
+      number: { decimals: 0, point: '.', group: '' },
+    },
+  })),
+};
+
 /** A preset on the standing layers, as it comes or with other values; accents from one second on. */
 function tried({ id, body }: PresetItem, parameters: PresetRecipe['parameters'] = {}): Tried {
+  const scene = presetChannels(body).some((channel) => channel.startsWith('words.')) ? worded : standing;
   const recipe = {
     ...createRecipe(operationFor(body.phase), id, { by: 'rule', kind: 'card' }),
     start: body.hang === 'time' ? ({ by: 'time', at: '1s' } as const) : ({ by: 'layer' } as const),
     parameters,
   };
-  const planned = plan(standing, shelf, recipe, CONTEXT);
+  const planned = plan(scene, shelf, recipe, CONTEXT);
   // Two frames are too few for presets of many moments; they say so, and still come to rest.
   const findings = planned.findings.filter(({ code }) => code !== 'too-short' || parameters.lasts === undefined);
-  expect(findings.map((finding) => describeFinding(finding, standing))).toEqual([]);
-  const result = apply(standing, planned.edits);
+  expect(findings.map((finding) => describeFinding(finding, scene))).toEqual([]);
+  const result = apply(scene, planned.edits);
   if (!result.ok) throw new Error(result.problem.code);
   const layers = planned.layers.map(({ after, starts, lasts }) => ({ layer: after, from: starts, to: starts + lasts }));
   return { scene: result.scene, layers };
@@ -74,6 +93,7 @@ function isGone({ scene }: Tried, layer: Layer, at: Ticks): boolean {
     return keys ? sampleTrack(keys, at) : restValue(layer, channel);
   };
   if (value('opacity') < 1e-9 || Math.abs(value('scale.x') * value('scale.y')) < 1e-9) return true;
+  if (layer.source.type === 'text' && value('words.shown') <= 0) return true;
   if (value('stroke.end') - value('stroke.start') < 1e-9) return true;
   const box = boundsAt(
     frameAt(compileScene(scene), at),

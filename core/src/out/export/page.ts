@@ -9,6 +9,7 @@ import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
 import { escapeHtml, isKeyed, limited, propertyOf, px, variable } from './css';
 import { cssTrack, decimal, percentOf } from './keyframes';
 import { filterText, maskText, overlays, type Drawn } from './page-looks';
+import { TYPED_STYLE, wordsDrawn } from './page-words';
 import { PLAYER } from './player';
 
 /** How a page is written. */
@@ -50,6 +51,7 @@ body { margin: 0; background: #3c3c3a }
 .word { display: flex; align-items: center; white-space: pre;
   letter-spacing: ${px('letterSpacing')} }
 .word > span { position: static; flex: none; width: auto; height: auto }
+${TYPED_STYLE}
 .left { justify-content: flex-start; text-align: left }
 .middle { justify-content: center; text-align: center }
 .right { justify-content: flex-end; text-align: right }
@@ -228,12 +230,9 @@ function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['
       const apart = source.wordSpacing ? [`word-spacing: ${decimal(source.wordSpacing)}px`] : [];
       const isGradient = typeof layer.look.fill === 'object' && 'from' in layer.look.fill;
       const colour = layer.look.fill === undefined ? 'color: #000' : `color: ${fillText(layer)}`;
+      const { html, rules } = wordsDrawn(layer, source, scene, `${id}-words`);
       const clipped = `background: ${fillText(layer)}; background-clip: text; color: transparent`;
-      return own(
-        ` word ${source.align}`,
-        [isGradient ? clipped : colour, font, ...apart],
-        `<span>${escapeHtml(source.text)}</span>`,
-      );
+      return own(` word ${source.align}`, [isGradient ? clipped : colour, font, ...apart], html, rules);
     }
     case 'picture': {
       const { width, height, href } = source;

@@ -13,5 +13,5 @@ export { findUnheld } from './held';
 export { findInMotion } from './motion';
 export { checkScene, findUpdates, waitingUpdate } from './scene';
 export { mendsOf, type Mend } from './mend';
-export { findPathless } from './paths';
+export { findUntouched } from './untouched';
 export { busyMoments, busyPeaks, type Busy, type BusyPeak } from './busy';

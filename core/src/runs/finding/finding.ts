@@ -33,6 +33,8 @@ export type Finding =
       readonly channels: readonly ChannelId[];
     }
   | { readonly code: 'no-path'; readonly layers: readonly string[] }
+  | { readonly code: 'no-words'; readonly layers: readonly string[] }
+  | { readonly code: 'no-number-shown'; readonly layers: readonly string[] }
   | { readonly code: 'nothing-to-turn'; readonly what: 'turn-into-keys' | 'thin-out' }
   | {
       readonly code: 'turned-into-keys';
@@ -185,6 +187,8 @@ export function severityOf(finding: Finding): Severity {
     case 'rig-not-finite':
     case 'rig-idle':
     case 'no-path':
+    case 'no-words':
+    case 'no-number-shown':
     case 'file-gone':
     case 'matte-gone':
     case 'no-number':
@@ -264,6 +268,10 @@ export function describeFinding(finding: Finding, scene: Scene): string {
         : `${aboutMany(scene, finding.layers, 'arrives', 'arrive')} without any speed, so there is nothing to carry on. Let the last easing arrive with speed, such as linear.`;
     case 'no-path':
       return `${aboutMany(scene, finding.layers, 'has', 'have')} no motion path to go along. Give ${finding.layers.length === 1 ? 'it' : 'them'} one in the layer panel.`;
+    case 'no-words':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} no words, so there are no letters to show one by one. Pick words.`;
+    case 'no-number-shown':
+      return `${aboutMany(scene, finding.layers, 'shows', 'show')} no number. Write # in ${finding.layers.length === 1 ? 'its' : 'their'} words and tick the number in the layer panel.`;
     case 'nothing-to-turn':
       return finding.what === 'thin-out'
         ? 'The picked layers have no more than two keys on any of these channels. There is nothing to thin out.'

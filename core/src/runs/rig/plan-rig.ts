@@ -7,7 +7,7 @@ import { compileRigs, trackSpeed } from '../../scene/sample';
 import { layerMade, packColumn, type LayerMade, type RunRecord, type UsedRig } from '../../scene/scene';
 import type { Key, Layer } from '../../scene/layer';
 import { severityOf, type Finding } from '../finding';
-import { findPathless } from '../check';
+import { findUntouched } from '../check';
 import { createStaging, maximum, placesOf, problemsOf, readTime, type Staging } from '../order';
 import { refuse, type LayerPlan, type Operated, type Reads, type RunContext, type Surroundings } from '../operation';
 import { compileVariation, fillColumns, readOverrides, type Filled } from '../run';
@@ -225,7 +225,7 @@ export function planRig(surroundings: Surroundings, recipe: RigRecipe): Operated
       ...(state === 'draft' || state === 'in review' ? [{ code: 'draft-preset' as const, preset: used.name }] : []),
       ...[...limited].map(([parameter, some]): Finding => ({ code: 'limited', parameter, layers: some })),
       ...findIdle(body, channels, layers),
-      ...findPathless(channels, layers),
+      ...findUntouched(channels, layers),
       ...findCircles(surroundings, recipe, rig, ids),
     ],
     counts: { layers: layers.length, added: 0, replaced: 0, removed: 0 },

@@ -15,6 +15,7 @@ import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 import { edited } from '../../testing/planning';
 import { mendsOf } from '../check';
+import { describeFinding } from '../finding';
 import { dryRun, plan, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 
@@ -66,6 +67,72 @@ describe('the starter rigs', () => {
     expect(compiled.rigs?.circles).toEqual([]);
     expect(compiled.rigs?.faults()).toEqual([]);
     expect([...frame.values].every(Number.isFinite)).toBe(true);
+  });
+});
+
+describe('rigs for words', () => {
+  const words = (id: string, text: string): Layer =>
+    card(id, {
+      source: {
+        type: 'text',
+        text,
+        font: 'Spline Sans',
+        weight: 400,
+        size: 20,
+        align: 'left',
+        number: { decimals: 0, point: '.', group: '' },
+      },
+    });
+  const scene = sceneOf([words('short', 'Tide'), words('long', 'Tide and moon #')]);
+  const typed = (seconds: number, uneven = '0%'): number[] => {
+    const parameters = {
+      pace: { by: 'fixed', value: '10' },
+      wait: { by: 'fixed', value: '5f' },
+      uneven: { by: 'fixed', value: uneven },
+    } as const;
+    const all = rigged(scene, { ...recipeOf('rig-type-by-letters', { parameters }) });
+    return ['short', 'long'].map((id) => valueIn(all, id, 'words.shown', seconds));
+  };
+
+  test('a number goes softly from one to another: 3u² − 2u³ (from memory, the cubic with level ends)', () => {
+    const parameters = {
+      from: { by: 'fixed', value: '20' },
+      to: { by: 'fixed', value: '220' },
+      wait: { by: 'fixed', value: '1s' },
+      takes: { by: 'fixed', value: '2s' },
+    } as const;
+    const counting = rigged(scene, recipeOf('rig-count-up', { parameters }));
+    const at = [0, 1, 1.5, 2, 2.5, 3, 4].map((seconds) => valueIn(counting, 'long', 'words.number', seconds));
+    // u = 1/4: 3/16 − 2/64 = 0.15625.
+    [20, 20, 20 + 200 * 0.15625, 120, 220 - 200 * 0.15625, 220, 220].forEach((value, i) =>
+      expect(at[i]).toBeCloseTo(value, 9),
+    );
+  });
+
+  test('letters come at one pace whatever the length of the words', () => {
+    // A fifth of a second of waiting, then ten letters a second.
+    expect(typed(0.2)).toEqual([0, 0]);
+    expect(typed(0.4)[0]).toBeCloseTo(2 / 4, 9);
+    expect(typed(0.4)[1]).toBeCloseTo(2 / 15, 9);
+    expect(typed(1)[0]).toBe(1);
+    expect(typed(1)[1]).toBeCloseTo(8 / 15, 9);
+  });
+
+  test('however uneven, no letter is taken back, and all of them come', () => {
+    const shown = Array.from({ length: 60 }, (_, i) => typed(0.2 + i / 25, '100%')[1]);
+    shown.forEach((value, i) => expect(value).toBeGreaterThanOrEqual(shown[i - 1] ?? 0));
+    expect(shown.at(-1)).toBe(1);
+    expect(shown[20]).not.toBeCloseTo(typed(0.2 + 20 / 25)[1], 3);
+  });
+
+  test('layers without words, or without a number in them, are told', () => {
+    const told = (rig: string, layers: readonly Layer[]): string[] =>
+      plan(sceneOf([...layers]), SHELF, recipeOf(rig), CONTEXT).findings.map((finding) =>
+        describeFinding(finding, sceneOf([...layers])),
+      );
+    expect(told('rig-type-by-letters', [card('Tile')]).join()).toContain('no words');
+    expect(told('rig-count-up', [card('Tile')]).join()).toContain('shows no number. Write # in its words');
+    expect(told('rig-count-up', [words('a', '#')]).join()).not.toContain('no number');
   });
 });
 

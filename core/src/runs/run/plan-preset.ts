@@ -13,7 +13,7 @@ import {
   findOffGrid,
   findOutsideLayer,
   findOutsideScene,
-  findPathless,
+  findUntouched,
   findTwice,
   sidesOfRuns,
 } from '../check';
@@ -294,7 +294,7 @@ export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Op
     ...findingsOf(scene, recipe, outcomes, context.runId),
     ...dataFindings({ ...surroundings, indices }, recipe, prepared),
     ...(still.length > 0 ? [{ code: 'no-distance' as const, layers: still }] : []),
-    ...findPathless(
+    ...findUntouched(
       presetChannels(found.body),
       entrants.map(({ layer }) => layer),
     ),

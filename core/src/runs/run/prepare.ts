@@ -1,6 +1,6 @@
 import type { ChannelId } from '../../basics/channel';
 import type { Columns } from '../../formulas/formula';
-import { restValue, type Key } from '../../scene/layer';
+import { letterCount, restValue, type Key } from '../../scene/layer';
 import {
   createColumns,
   createParameterWriter,
@@ -44,6 +44,7 @@ const LAYER_FACTS = [
   'layer.width',
   'layer.height',
   'layer.length',
+  'layer.letters',
   'layer.left',
   'layer.right',
   'layer.top',
@@ -73,6 +74,7 @@ function factsOf(staging: Staging): Float64Array {
       'layer.width': width * Math.abs(restValue(layer, 'scale.x')),
       'layer.height': height * Math.abs(restValue(layer, 'scale.y')),
       'layer.length': (layer.span.out - layer.span.in) / TICKS_PER_SECOND,
+      'layer.letters': letterCount(layer.source),
       'layer.left': left,
       'layer.right': right,
       'layer.top': top,

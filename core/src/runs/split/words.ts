@@ -22,12 +22,21 @@ export interface Piece {
 /** Pieces that one layer becomes at most. */
 const MOST_PIECES = 1_000;
 
+const KEYED_WORDS = {
+  letterSpacing: 'letter spacing',
+  'words.shown': 'letters that are shown',
+  'fill.l': 'colour',
+  'fill.a': 'colour',
+  'fill.b': 'colour',
+} as const;
+
 const refuse = (message: string): StageResult => ({ ok: false, message });
 
 /** The layer of a piece in the group that its words became; its id goes by its place, so that it is the same one again. */
 function partOf(group: Layer, source: TextSource, look: Layer['look'], piece: Piece, place: number): Layer {
   const anchorY = piece.height > 0 ? Math.round((piece.baseline / piece.height) * 1e4) / 1e4 : 0.5;
   const spacing = restValue(group, 'letterSpacing');
+  const { caret: _caret, number: _number, ...plain } = source;
   return {
     id: partId(group.id, place),
     name: piece.text.trim().slice(0, 60) || `Part ${place + 1}`,
@@ -47,7 +56,7 @@ function partOf(group: Layer, source: TextSource, look: Layer['look'], piece: Pi
     },
     tracks: {},
     look,
-    source: { ...source, text: piece.text, align: 'left' },
+    source: { ...plain, text: piece.text, align: 'left' },
     data: {},
   };
 }
@@ -60,13 +69,17 @@ function partId(group: string, place: number): string {
 export function splitWords(scene: Scene, id: string, by: SplitWay, pieces: readonly Piece[]): StageResult {
   const layer = scene.layers.find((one) => one.id === id);
   if (layer?.source.type !== 'text') return refuse('Select words: they are split into letters, words or lines.');
+  if (layer.source.number)
+    return refuse(`“${layer.name}” shows a number, whose digits change. Take the number out of its words first.`);
   if (pieces.length > MOST_PIECES)
     return refuse(`That would be ${pieces.length} layers, and at most ${MOST_PIECES} can be made at once.`);
   if (pieces.length < 2) return refuse(`“${layer.name}” has only one of the ${by}. Nothing was split.`);
-  const keyed = (['letterSpacing', 'fill.l', 'fill.a', 'fill.b'] as const).find((channel) => layer.tracks[channel]);
+  const keyed = (['letterSpacing', 'words.shown', 'fill.l', 'fill.a', 'fill.b'] as const).find(
+    (channel) => layer.tracks[channel],
+  );
   if (keyed)
     return refuse(
-      `“${layer.name}” has keys for its ${keyed === 'letterSpacing' ? 'letter spacing' : 'colour'}, which its parts cannot share. Clear these first.`,
+      `“${layer.name}” has keys for its ${KEYED_WORDS[keyed]}, which its parts cannot share. Clear these first.`,
     );
   const { source, look } = layer;
   const parts = pieces.map((piece, place) => partOf(layer, source, look, piece, place));

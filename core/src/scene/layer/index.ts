@@ -1,5 +1,8 @@
 export { keySchema, originSchema, trackSchema, type Key, type Track } from './key';
+export { letterCount, lettersOf, shownLines, wordLines, writtenNumber, type ShownLines } from './words';
 export {
+  type NumberFormat,
+  type TextSource,
   layerBaseSchema,
   layerSchema,
   restValue,

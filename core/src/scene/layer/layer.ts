@@ -157,6 +157,13 @@ const fontNameSchema = z
   .max(100)
   .regex(/^[^"'\\;{}<>]+$/, 'A font’s name has no quotes, brackets, backslashes or semicolons.');
 
+/** How a number that words show is written: digits after the point, the point itself, and what stands between thousands. */
+const numberFormatSchema = z.strictObject({
+  decimals: z.int().min(0).max(6),
+  point: z.enum(['.', ',']),
+  group: z.enum(['', ' ', ',', '.', '’']),
+});
+
 const textSourceSchema = z.strictObject({
   type: z.literal('text'),
   text: z.string().max(5_000),
@@ -170,6 +177,10 @@ const textSourceSchema = z.strictObject({
   lineHeight: z.number().min(0.5).max(4).optional(),
   /** Room that is added between words, px. */
   wordSpacing: z.number().min(-1_000).max(1_000).optional(),
+  /** Words with a number in them: the value of `words.number` stands where the first # is, or in place of all words without one. */
+  number: numberFormatSchema.optional(),
+  /** A sign behind the last letter that is shown, while not all of them are. */
+  caret: z.string().min(1).max(8).optional(),
 });
 
 const sourceSchema = z.discriminatedUnion('type', [
@@ -319,6 +330,11 @@ export function lookPartsBetween(from: LayerLook, to: LayerLook): LookParts {
   const parts = (Object.keys({ ...from, ...to }) as LookPart[]).filter((part) => !isSame(from[part], to[part]));
   return Object.fromEntries(parts.map((part) => [part, to[part] ?? null])) as LookParts;
 }
+
+/** Words of a layer, and how they are set. */
+export type TextSource = z.infer<typeof textSourceSchema>;
+/** How a number that words show is written. */
+export type NumberFormat = z.infer<typeof numberFormatSchema>;
 
 /** What a layer shows: a shape, words, a picture, or nothing. */
 export type LayerSource = Layer['source'];

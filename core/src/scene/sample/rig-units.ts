@@ -2,7 +2,7 @@ import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { TICKS_PER_SECOND, type Ticks } from '../../basics/time';
 import { compileRig, draftRigSchema, KNOWN_ROLES, type CompiledRigFormula, type Rig } from '../../formulas/rig';
 import { FRAME_PLACE, ROW_NAME, type RunRow } from '../../formulas/formula';
-import { restValue, type Layer, type Track } from '../layer';
+import { letterCount, restValue, type Layer, type Track } from '../layer';
 import { valueIn, type RunRecord, type UsedRig } from '../scene';
 import type { Timing } from './key-times';
 
@@ -196,6 +196,7 @@ function staticsOf(places: ReadonlyMap<string, number>, facts: Facts): Static[] 
     'layer.width': (row) => restValue(layerOf(row), 'size.x') * Math.abs(restValue(layerOf(row), 'scale.x')),
     'layer.height': (row) => restValue(layerOf(row), 'size.y') * Math.abs(restValue(layerOf(row), 'scale.y')),
     'layer.length': (row) => (layerOf(row).span.out - layerOf(row).span.in) / TICKS_PER_SECOND,
+    'layer.letters': (row) => letterCount(layerOf(row).source),
     'frame.width': () => stage.width,
     'frame.height': () => stage.height,
   };

@@ -25,6 +25,7 @@ const NAME_NOTES: Readonly<Record<string, string>> = {
   'layer.width': 'px',
   'layer.height': 'px',
   'layer.length': 'from its in point to its out point',
+  'layer.letters': 'how many letters its words have',
   'layer.left': 'edge in the frame, px',
   'layer.right': 'edge in the frame, px',
   'layer.top': 'edge in the frame, px',

@@ -78,6 +78,29 @@ function drifting(layer: Layer, x: number): Layer {
 export interface Dressing {
   readonly turnsColour?: boolean;
   readonly holds?: boolean;
+  /** Words that are typed, or a number that runs. */
+  readonly words?: 'typed' | 'number';
+}
+
+/** What a preset or a rig does to words by its channels; nothing where it does not touch their letters. */
+export function wordsFor(channels: readonly ChannelId[]): Dressing {
+  if (channels.includes('words.number')) return { words: 'number' };
+  return channels.includes('words.shown') ? { words: 'typed' } : {};
+}
+
+const NUMBER_AT_REST = 128;
+
+/** Words with a caret, or with a number in them. */
+function worded(layer: Layer, words: Dressing['words']): Layer {
+  const { source } = layer;
+  if (source.type !== 'text' || words === undefined) return layer;
+  if (words === 'typed') return { ...layer, source: { ...source, text: 'Tide line', caret: '|' } };
+  const number = { decimals: 0, point: '.', group: ' ' } as const;
+  return {
+    ...layer,
+    rest: { ...layer.rest, 'words.number': NUMBER_AT_REST },
+    source: { ...source, text: '# km', number },
+  };
 }
 
 /** The layers that stand for a kind. */
@@ -85,7 +108,7 @@ export function specimenLayers(kind: Exclude<SpecimenKind, 'scene'>, dressing: D
   const [x, y] = [SPECIMEN_WIDTH / 2, SPECIMEN_HEIGHT / 2];
   const look = dressing.turnsColour === true && kind === 'card' ? { fill: DARK_CARD } : null;
   if (kind !== 'row') {
-    const layer = dressed(base('specimen', x, y, SIZES[kind]), kind);
+    const layer = worded(dressed(base('specimen', x, y, SIZES[kind]), kind), dressing.words);
     const coloured = look ? { ...layer, look } : layer;
     return [dressing.holds === true ? drifting(coloured, x) : coloured];
   }
@@ -155,6 +178,8 @@ export function rigLayers(
     const turn = { ...turned.tracks, rotation: [...keys(-60, 0, false)] };
     return { layers: [{ ...turned, tracks: turn }, ...followers], leader: lead.id };
   }
+  const { words } = wordsFor(rigChannels(rig));
+  if (words !== undefined) return { layers: specimenLayers('word', { words }), leader: 'specimen' };
   if (!isRow) return { layers: [moving(base('specimen', SPECIMEN_WIDTH / 2 + 20, y, SIZES.card))], leader: 'specimen' };
   const layers = specimenLayers('row').map(moving);
   return { layers, leader: layers[0].id };

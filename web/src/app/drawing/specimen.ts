@@ -27,6 +27,7 @@ import {
   SPECIMEN_WIDTH,
   rigLayers,
   specimenLayers,
+  wordsFor,
   type Dressing,
   type RigMotion,
   type SpecimenKind,
@@ -63,7 +64,7 @@ export interface Specimen {
 
 function kindFor(item: PresetItem): Exclude<SpecimenKind, 'scene'> {
   const channels = presetChannels(item.body);
-  if (channels.includes('letterSpacing')) return 'word';
+  if (channels.includes('letterSpacing') || channels.some((id) => id.startsWith('words.'))) return 'word';
   if (channels.some((id) => id.startsWith('crop.'))) return 'picture';
   return channels.some((id) => id.startsWith('stroke.') && !/\.[lab]$/.test(id)) ? 'line' : 'card';
 }
@@ -71,6 +72,7 @@ function kindFor(item: PresetItem): Exclude<SpecimenKind, 'scene'> {
 function dressingFor({ body }: PresetItem): Dressing {
   const cells = body.rows.flatMap((row) => row.cells);
   return {
+    ...wordsFor(presetChannels(body)),
     turnsColour: presetChannels(body).some((id) => id.startsWith('fill.')),
     holds: cells.length > 0 && cells.every(({ value }) => value.trim() === 'here'),
   };
@@ -161,9 +163,10 @@ function rigStage(
     return { scene: stage.scene, kind: 'scene', pick, leader: stage.scene.layers[0]?.id ?? '' };
   }
   const { layers, leader } = rigLayers(item.body, stage.kind === 'row', stage.motion);
+  const kind = layers[0].kind === 'word' ? 'word' : stage.kind === 'row' ? 'row' : 'card';
   const { scene } = stageFor({ ...item, kind: 'preset', body: NO_PRESET }, { ...stage, kind: 'card' });
   const pick: Pick = { by: 'layers', layers: layers.map(({ id }) => id) };
-  return { scene: { ...scene, layers: [...layers] }, kind: stage.kind === 'row' ? 'row' : 'card', pick, leader };
+  return { scene: { ...scene, layers: [...layers] }, kind, pick, leader };
 }
 
 const NO_PRESET: PresetItem['body'] = {

@@ -8,13 +8,14 @@ import { LookEffects } from '../../../looks/look-effects';
 import { LookMasks } from '../../../looks/look-masks';
 import { LookMix } from './look-mix';
 import { LookPaint } from '../../../looks/look-paint';
+import { LookTyping } from './look-typing';
 import { LookWords } from './look-words';
 
 /** All that is drawn of the selected layers besides their shape, one or many; what differs among them is shown as mixed. */
 @Component({
   selector: 'wx-layer-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LookEffects, LookMasks, LookMix, LookPaint, LookWords],
+  imports: [LookEffects, LookMasks, LookMix, LookPaint, LookTyping, LookWords],
   template: `
     <h3>
       Look
@@ -25,6 +26,7 @@ import { LookWords } from './look-words';
       }
     </h3>
     <wx-look-words [layers]="layers()" (step)="step.emit($event)" />
+    <wx-look-typing [layers]="layers()" (step)="step.emit($event)" />
     <wx-look-paint [layers]="layers()" (step)="step.emit($event)" />
     <wx-look-effects [layers]="layers()" (step)="step.emit($event)" />
     <wx-look-masks [layers]="layers()" (step)="step.emit($event)" />
