@@ -29,6 +29,7 @@ export * from './runs/adjust';
 export * from './runs/split';
 export * from './runs/stage';
 export * from './runs/style';
+export * from './runs/pass-on';
 export * from './runs/multiply';
 export * from './runs/check';
 export * from './scene/table';
@@ -40,7 +41,7 @@ export * from './runs/keys';
 export * from './runs/stack';
 export { operationPhase, type LayerPlan, type LayerValues, type PlanCounts, type RunContext } from './runs/operation';
 export * from './runs/sentence';
-export { sentenceOf, sentenceParts, recipeWords, readsOf } from './runs/operations';
+export { followedLayer, withFollowers, sentenceOf, sentenceParts, recipeWords, readsOf } from './runs/operations';
 export * from './runs/plan';
 export {
   STARTER_LIBRARY,

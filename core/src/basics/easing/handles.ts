@@ -65,3 +65,14 @@ export function easeOfHandles(from: CurvePoint, to: CurvePoint, { leave, arrive 
   const isEven = [x1 - y1, x2 - y2].every((off) => Math.abs(off) < 1e-12) && Math.abs(x1 - HANDLE_SHARE) < 1e-12;
   return isEven && Math.abs(x2 - 2 * HANDLE_SHARE) < 1e-12 ? LINEAR : { type: 'bezier', x1, y1, x2, y2 };
 }
+
+/** An easing whose values are multiplied: free handles grow with them, so that the shape stays; others have no values. */
+export function scaledEasing(easing: Easing, factor: number): Easing {
+  if (easing.type !== 'handles') return easing;
+  const { leave, arrive } = easing;
+  return {
+    type: 'handles',
+    leave: { ...leave, value: leave.value * factor },
+    arrive: { ...arrive, value: arrive.value * factor },
+  };
+}

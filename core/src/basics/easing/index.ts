@@ -14,7 +14,14 @@ export {
   type SpringEasing,
   type CurveLink,
 } from './easing';
-export { handlesBetween, easeOfHandles, HANDLE_SHARE, type CurvePoint, type SegmentHandles } from './handles';
+export {
+  handlesBetween,
+  easeOfHandles,
+  scaledEasing,
+  HANDLE_SHARE,
+  type CurvePoint,
+  type SegmentHandles,
+} from './handles';
 export { unlinked, linkOf } from './link';
 export { reverseEasing, linkedEasing } from './reverse';
 export { createCubicBezier, solveBezier, unitCubic, unitCubicSlope, type BezierPoints } from './bezier';

@@ -20,7 +20,9 @@ function run(scene: Scene, body: Preset, more: Parameters<typeof recipeOf>[0] = 
   const recipe = recipeOf({ operation: operationFor(body.phase), preset: { id: 'recorded' }, ...more });
   const planned = plan(scene, shelf, recipe, CONTEXT);
   expect(
-    planned.findings.map(({ code }) => code).filter((code) => !['outside-layer', 'off-grid', 'no-words', 'no-number-shown'].includes(code)),
+    planned.findings
+      .map(({ code }) => code)
+      .filter((code) => !['outside-layer', 'off-grid', 'no-words', 'no-number-shown'].includes(code)),
   ).toEqual([]);
   return planned.layers.map(({ after }) => after);
 }

@@ -1,5 +1,5 @@
 import type { ChannelId } from '../../basics/channel';
-import { asBezier, type Easing } from '../../basics/easing';
+import { asBezier, scaledEasing, type Easing } from '../../basics/easing';
 import { randomAt, seedFromText } from '../../basics/random';
 import { TICKS_PER_SECOND } from '../../basics/time';
 import { createSegment } from '../../scene/sample';
@@ -11,17 +11,6 @@ import type { StepLayer } from './times';
 /** A layer’s rest value of a channel. */
 export type RestOf = (channel: ChannelId) => number;
 
-/** Free handles of a segment between two picked keys grow with their values, so that its shape stays. */
-function scaledEase(ease: Easing, factor: number): Easing {
-  if (ease.type !== 'handles') return ease;
-  const { leave, arrive } = ease;
-  return {
-    type: 'handles',
-    leave: { ...leave, value: leave.value * factor },
-    arrive: { ...arrive, value: arrive.value * factor },
-  };
-}
-
 /** about + (v − about) · factor, with the handles of segments between picked keys. */
 function scaledAbout(entries: Entries, factor: number, aboutOf: (channel: ChannelId) => number): Entries {
   return new Map(
@@ -30,7 +19,7 @@ function scaledAbout(entries: Entries, factor: number, aboutOf: (channel: Channe
       const changed = list.map((entry, i): Entry => {
         if (!entry.isPicked) return entry;
         const { key } = entry;
-        const ease = list[i + 1]?.isPicked ? scaledEase(key.ease, factor) : key.ease;
+        const ease = list[i + 1]?.isPicked ? scaledEasing(key.ease, factor) : key.ease;
         return { ...entry, key: { ...key, value: about + (key.value - about) * factor, ease } };
       });
       return [channel, changed];

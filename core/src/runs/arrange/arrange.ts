@@ -1,3 +1,4 @@
+import { scaledEasing } from '../../basics/easing';
 import { channelOf, type ChannelId } from '../../basics/channel';
 import type { Finding } from '../finding';
 import { createStaging, inOrder, placesOf, type Staging } from '../order';
@@ -20,14 +21,11 @@ function isFactor(channel: ChannelId): boolean {
 function changeKey(channel: ChannelId, key: Key, change: number): Key {
   const isScaled = isFactor(channel);
   const value = isScaled ? key.value * change : key.value + change;
-  if (!isScaled || key.ease.type !== 'handles') return { ...key, value };
-  const { leave, arrive } = key.ease;
-  const scaled = (handle: typeof leave): typeof leave => ({ ...handle, value: handle.value * change });
-  return { ...key, value, ease: { type: 'handles', leave: scaled(leave), arrive: scaled(arrive) } };
+  return { ...key, value, ease: isScaled ? scaledEasing(key.ease, change) : key.ease };
 }
 
 /** A layer with another rest pose, and the keys on those channels moved or scaled with it. */
-function toRest(layer: Layer, wanted: RestValues): Layer {
+export function toRest(layer: Layer, wanted: RestValues): Layer {
   const rest: Layer['rest'] = { ...layer.rest };
   const tracks: Layer['tracks'] = { ...layer.tracks };
   for (const [channel, value] of wanted) {
@@ -38,6 +36,11 @@ function toRest(layer: Layer, wanted: RestValues): Layer {
     if (keys) tracks[channel] = keys.map((key) => changeKey(channel, key, change));
   }
   return { ...layer, rest, tracks };
+}
+
+/** A place of the scene as the parent of a layer sees it; a parent that is flat sees it as it is. */
+export function pointInParent({ x, y }: Point, parent: Matrix | null): Point {
+  return parent ? inParent({ x: x - parent[4], y: y - parent[5] }, parent) : { x, y };
 }
 
 /** A way on screen as the parent of a layer sees it. */

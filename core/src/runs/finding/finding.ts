@@ -89,6 +89,12 @@ export type Finding =
   | { readonly code: 'short-for-both'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'no-room'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'nothing-to-clear' }
+  | {
+      readonly code: 'nothing-to-pass';
+      readonly layer: string;
+      readonly what: 'motion' | 'data';
+      readonly stops: boolean;
+    }
   | { readonly code: 'nothing-to-adjust' }
   | { readonly code: 'adjusted'; readonly on: number; readonly keys: number; readonly changed: number }
   | { readonly code: 'rounded'; readonly layers: readonly string[]; readonly keys: number; readonly most: Ticks }
@@ -131,6 +137,8 @@ export type Severity = 'error' | 'warning' | 'note';
 /** How grave a finding is: an error keeps a run from being applied. */
 export function severityOf(finding: Finding): Severity {
   switch (finding.code) {
+    case 'nothing-to-pass':
+      return finding.stops ? 'error' : 'warning';
     case 'nothing-picked':
     case 'unknown-preset':
     case 'wrong-phase':
@@ -343,6 +351,10 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${counted(finding.keys, '1 key', 'keys')} on ${counted(finding.on, '1 layer', 'layers')} adjusted; ${finding.changed === 0 ? 'all of them are as they were' : `${counted(finding.changed, '1 is', 'are')} other than before`}.`;
     case 'rounded':
       return `${counted(finding.keys, '1 key was', 'keys were')} between frames and moved by at most ${Number(((finding.most / frameTicks(rate)) * 100).toFixed(1))} % of a frame.`;
+    case 'nothing-to-pass':
+      return finding.what === 'motion'
+        ? `${nameLayers(scene, [finding.layer])} has no keys, so there is no motion to pass on. Bring it in first, or choose another layer.`
+        : `${nameLayers(scene, [finding.layer])} has no data to pass on. Fill in its row first, or choose another layer.`;
     case 'nothing-to-clear':
       return 'No key of the picked layers meets the conditions. Nothing would change.';
     case 'too-many-copies':

@@ -97,6 +97,8 @@ export interface Reads {
   readonly looks?: boolean;
   /** Keys. */
   readonly keys: boolean;
+  /** The layer whose keys it goes by though it is not one of its own. */
+  readonly keysOf?: string | null;
   /** Whether it may take away whatever it meets, so that what is set by hand after it belongs over it. */
   readonly sweeps: boolean;
 }

@@ -12,6 +12,7 @@ import type {
   KeysRecipe,
   LineUpRecipe,
   MultiplyRecipe,
+  PassOnRecipe,
   Operation,
   PresetOperation,
   PresetRecipe,
@@ -20,6 +21,7 @@ import type {
   StyleRecipe,
 } from '../../scene/recipe';
 import { broughtCopies, multiplyParts, multiplyReads, planMultiply, replayMultiply } from '../multiply';
+import { passOnParts, passOnReads, planPassOn, replayPassOn } from '../pass-on';
 import { planRig, replayRig, rigParts, rigReads } from '../rig';
 import { planPreset, presetParts, presetReads, replayPreset } from '../run';
 import { planStyle, replayStyle, styleParts, styleReads } from '../style';
@@ -34,6 +36,7 @@ type RecipeOf = Readonly<Record<PresetOperation, PresetRecipe>> & {
   readonly adjust: AdjustRecipe;
   readonly 'line-up': LineUpRecipe;
   readonly arrange: ArrangeRecipe;
+  readonly 'pass-on': PassOnRecipe;
   readonly style: StyleRecipe;
   readonly multiply: MultiplyRecipe;
   readonly clear: ClearRecipe;
@@ -60,6 +63,7 @@ const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
   adjust: { plan: planAdjust, replay: replayAdjust, reads: adjustReads, parts: adjustParts },
   'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
   arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },
+  'pass-on': { plan: planPassOn, replay: replayPassOn, reads: passOnReads, parts: passOnParts },
   style: { plan: planStyle, replay: replayStyle, reads: styleReads, parts: styleParts },
   multiply: {
     plan: planMultiply,

@@ -1,6 +1,7 @@
 export {
   plain,
   field,
+  listed,
   verbOf,
   type SentenceField,
   type SentencePart,

@@ -38,6 +38,9 @@ export type SentenceField =
   | 'colours'
   | 'seed'
   | 'style-parts'
+  | 'passed'
+  | 'about'
+  | 'apart'
   | `vary:${string}`
   | `step:${string}`
   | `role:${string}`
@@ -78,6 +81,7 @@ const VERBS: Readonly<Record<Operation, string>> = {
   adjust: 'Adjust',
   'line-up': 'Line up',
   arrange: 'Arrange',
+  'pass-on': 'Pass on',
   style: 'Style',
   multiply: 'Multiply',
   clear: 'Clear',
@@ -96,4 +100,9 @@ export function plain(text: string): SentencePart {
 /** A stretch that opens an editor. */
 export function field(name: SentenceField, text: string): SentencePart {
   return { text, field: name };
+}
+
+/** "fill, border and glow". */
+export function listed(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 }

@@ -1,9 +1,12 @@
 import type { ChannelId } from '../../basics/channel';
 import {
+  dataPartsBetween,
   isSame,
   lookPartsBetween,
   tracksOf,
+  withDataParts,
   withLookParts,
+  type DataParts,
   type Key,
   type Layer,
   type LayerBase,
@@ -121,6 +124,7 @@ export function baseLayer(layer: Layer, base: LayerBase | undefined = layer.base
     span: base?.span ?? layer.span,
     rest: base?.rest ? rest : layer.rest,
     look: withLookParts(layer.look, base?.look),
+    data: withDataParts(layer.data, base?.data),
     tracks,
   };
 }
@@ -160,12 +164,13 @@ export interface Touched {
   span: boolean;
   readonly rest: Set<ChannelId>;
   readonly look: Set<LookPart>;
+  readonly data: Set<string>;
   readonly tracks: Set<ChannelId>;
 }
 
 /** Nothing noted yet. */
 export function nothingTouched(): Touched {
-  return { all: false, span: false, rest: new Set(), look: new Set(), tracks: new Set() };
+  return { all: false, span: false, rest: new Set(), look: new Set(), data: new Set(), tracks: new Set() };
 }
 
 /** True where the in or the out point is different. */
@@ -193,6 +198,11 @@ export function saysLook({ entry, before, after }: Level, part: LookPart): boole
   return !isSame(before.look[part], after.look[part]) || entry.made.look[part] !== undefined;
 }
 
+/** True where a run says a cell of the data, or that was changed by hand over it. */
+export function saysData({ entry, before, after }: Level, column: string): boolean {
+  return before.data[column] !== after.data[column] || entry.made.data[column] !== undefined;
+}
+
 /** True for a run that may move or take away whatever keys it meets. */
 function meetsAll(level: Level): boolean {
   return saysSpan(level) || (isActive(level.entry) && readsOf(level.entry.run).sweeps);
@@ -217,6 +227,8 @@ export function noteTouched(touched: Touched, level: Level): void {
   for (const [channel] of entry.made.rest) touched.rest.add(channel);
   for (const part of Object.keys(entry.made.look) as LookPart[]) touched.look.add(part);
   for (const part of Object.keys(lookPartsBetween(before.look, after.look)) as LookPart[]) touched.look.add(part);
+  for (const column of Object.keys({ ...entry.made.data, ...dataPartsBetween(before.data, after.data) }))
+    touched.data.add(column);
   for (const [channel] of [...entry.made.tracks, ...entry.made.rest]) touched.tracks.add(channel);
   if (before.rest !== after.rest) {
     for (const channel of Object.keys({ ...before.rest, ...after.rest }) as ChannelId[]) {
@@ -233,6 +245,10 @@ function lookUnder({ look }: Layer, parts: ReadonlySet<LookPart>): LookParts {
   return Object.fromEntries([...parts].map((part) => [part, look[part] ?? null])) as LookParts;
 }
 
+function dataUnder({ data }: Layer, columns: ReadonlySet<string>): DataParts {
+  return Object.fromEntries([...columns].map((column) => [column, data[column] ?? null]));
+}
+
 /** What stood of a layer where runs touch it; undefined where they touch nothing. */
 export function baseOf(base: Layer, touched: Touched): LayerBase | undefined {
   const { tracks: standing } = unnamed(base);
@@ -244,6 +260,7 @@ export function baseOf(base: Layer, touched: Touched): LayerBase | undefined {
     ...(touched.span ? { span: base.span } : {}),
     ...(touched.rest.size > 0 ? { rest } : {}),
     ...(touched.look.size > 0 ? { look: lookUnder(base, touched.look) } : {}),
+    ...(touched.data.size > 0 ? { data: dataUnder(base, touched.data) } : {}),
     ...(channels.length > 0 ? { tracks } : {}),
   };
   return Object.keys(kept).length > 0 ? kept : undefined;

@@ -61,7 +61,7 @@ function mayDiffer(reads: Reads, own: ReadonlySet<string>, { id, then, now }: Un
     (reads.spans && !isSame(then.span, now.span)) ||
     (reads.rest && !isSame(then.rest, now.rest)) ||
     (reads.looks === true && !isSame(then.look, now.look)) ||
-    (reads.keys && own.has(id) && !isSame(unnamed(then).tracks, unnamed(now).tracks))
+    (((reads.keys && own.has(id)) || reads.keysOf === id) && !isSame(unnamed(then).tracks, unnamed(now).tracks))
   );
 }
 

@@ -32,6 +32,13 @@ const start = sceneOf([
     tracks: { 'scale.x': [key(10, 1), key(60, 2)] },
   }),
   card('c', { rest: { 'position.x': 10, 'position.y': 400, rotation: 20, opacity: 0.6, 'size.x': 80, 'size.y': 40 } }),
+  // Nothing is done to it: passed on, it is what it was whenever it is looked at.
+  card('model', {
+    kind: 'picture',
+    span: { in: ticksFromSeconds(0.4), out: ticksFromSeconds(5) },
+    data: { team: 'blue' },
+    tracks: { 'position.x': [key(12, 30, bent), key(33, 90)], opacity: [key(10, 0), key(20, 0.8)] },
+  }),
 ]);
 
 const PICK = { by: 'rule', kind: 'card' } as const;
@@ -67,6 +74,24 @@ const otherRecipe: fc.Arbitrary<Partial<Recipe>> = fc.constantFrom<Partial<Recip
   { operation: 'line-up', ...BASE, way: { by: 'length', length: '3s' }, parts: 'stretch', squeeze: true },
   { operation: 'arrange', ...BASE, way: { by: 'grid', columns: 2, gap: 10 } },
   { operation: 'arrange', ...BASE, way: { by: 'size', match: 'width', of: 'largest' } },
+  {
+    operation: 'pass-on',
+    ...BASE,
+    from: { layer: 'model' },
+    what: ['motion', 'timing', 'data'],
+    values: 'about-rest',
+    later: '3f',
+    apart: { x: 0, y: 0 },
+  },
+  {
+    operation: 'pass-on',
+    ...BASE,
+    from: { layer: 'model' },
+    what: ['place', 'look'],
+    values: 'as-is',
+    later: '0f',
+    apart: { x: 10, y: 0 },
+  },
   { operation: 'clear', ...BASE, channels: ['opacity'] },
   { operation: 'clear', ...BASE, from: '20f' },
 );

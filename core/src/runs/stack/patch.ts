@@ -1,5 +1,14 @@
 import type { ChannelId } from '../../basics/channel';
-import { isSame, lookPartsBetween, withKeys, withLookParts, type Key, type Layer } from '../../scene/layer';
+import {
+  dataPartsBetween,
+  isSame,
+  lookPartsBetween,
+  withDataParts,
+  withKeys,
+  withLookParts,
+  type Key,
+  type Layer,
+} from '../../scene/layer';
 import { nameOf, type NamedKey } from '../run';
 import type { KeyField, KeyPatch, LayerPatch } from '../../scene/scene';
 import type { Ticks } from '../../basics/time';
@@ -83,6 +92,7 @@ export function applyPatch(layer: Layer, patch: LayerPatch | undefined, isAlive:
     span: moved.out > moved.in ? moved : span,
     rest: patch.rest ? rest : layer.rest,
     look: withLookParts(layer.look, patch.look),
+    data: withDataParts(layer.data, patch.data),
     tracks,
   };
 }
@@ -175,20 +185,21 @@ export function keyPatchBetween(
 }
 
 /** True for a patch that says nothing. */
-function isEmpty({ span, rest, look, tracks }: LayerPatch): boolean {
-  return span === undefined && rest === undefined && look === undefined && tracks === undefined;
+function isEmpty({ span, rest, look, data, tracks }: LayerPatch): boolean {
+  return [span, rest, look, data, tracks].every((part) => part === undefined);
 }
 
-type Parts = Pick<LayerPatch, 'span' | 'rest' | 'look' | 'tracks'>;
+type Parts = Pick<LayerPatch, 'span' | 'rest' | 'look' | 'data' | 'tracks'>;
 
 /** A patch of what it holds; none where that is nothing. */
-export function patchOf(layer: string, at: Ticks, { span, rest, look, tracks }: Parts): LayerPatch | undefined {
+export function patchOf(layer: string, at: Ticks, { span, rest, look, data, tracks }: Parts): LayerPatch | undefined {
   const patch: LayerPatch = {
     layer,
     in: at,
     ...(span ? { span } : {}),
     ...(rest && Object.keys(rest).length > 0 ? { rest } : {}),
     ...(look && Object.keys(look).length > 0 ? { look } : {}),
+    ...(data && Object.keys(data).length > 0 ? { data } : {}),
     ...(tracks && Object.keys(tracks).length > 0 ? { tracks } : {}),
   };
   return isEmpty(patch) ? undefined : patch;
@@ -241,7 +252,8 @@ export function patchBetween(met: Layer, now: Layer, known: KnownPatch<LayerPatc
     if (value !== (met.rest[channel] ?? null)) rest[channel] = value;
   }
   const look = lookPartsBetween(met.look, now.look);
-  return patchOf(met.id, met.span.in, { rest, look, tracks, span: spanPatchBetween(met, now) });
+  const data = dataPartsBetween(met.data, now.data);
+  return patchOf(met.id, met.span.in, { rest, look, data, tracks, span: spanPatchBetween(met, now) });
 }
 
 /** Which keys of a patch to take: by their name. */
@@ -260,7 +272,7 @@ function part(patch: LayerPatch, isWanted: IsWanted, others: boolean): LayerPatc
   const tracks = mapKeys(patch, (keys) => keysWhere(keys, isWanted));
   return patchOf(patch.layer, patch.in, {
     tracks,
-    ...(others ? { span: patch.span, rest: patch.rest, look: patch.look } : {}),
+    ...(others ? { span: patch.span, rest: patch.rest, look: patch.look, data: patch.data } : {}),
   });
 }
 

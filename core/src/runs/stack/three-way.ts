@@ -67,6 +67,7 @@ export function threeWay(made: LayerMade, then: LayerMade, now: LayerMade): Laye
     rest: valuesOf(made.rest, then.rest, now.rest),
     against: valuesOf(made.against, then.against, now.against),
     look: isSame(then.look, now.look) ? made.look : now.look,
+    data: isSame(then.data, now.data) ? made.data : now.data,
     start: number(made.start, then.start, now.start),
     tracks: tracksOf(made.tracks, then.tracks, now.tracks),
   };

@@ -1,11 +1,19 @@
 import type { ChannelId } from '../../basics/channel';
-import { isSame, lookPartsBetween, type Layer, type LookPart, type LookParts } from '../../scene/layer';
+import {
+  dataPartsBetween,
+  isSame,
+  lookPartsBetween,
+  type Layer,
+  type LookPart,
+  type LookParts,
+} from '../../scene/layer';
 import type { LayerPatch } from '../../scene/scene';
 import {
   baseLayer,
   foldLayer,
   noteTouched,
   nothingTouched,
+  saysData,
   saysKeys,
   saysLook,
   saysRest,
@@ -44,6 +52,16 @@ function lookPartsOf(standing: Layer, levels: readonly Level[]): Set<LookPart> {
   return parts;
 }
 
+/** Columns of the data that stand, or that any run or hand edit over one said. */
+function columnsOf(standing: Layer, levels: readonly Level[]): Set<string> {
+  const last = levels.at(-1)?.after.data ?? standing.data;
+  const columns = new Set(Object.keys(dataPartsBetween(last, standing.data)));
+  for (const { before, after, entry } of levels)
+    for (const column of Object.keys({ ...entry.made.data, ...dataPartsBetween(before.data, after.data) }))
+      columns.add(column);
+  return columns;
+}
+
 /** Patches of a layer with what was changed by hand since they were written: each part at the last run that touches the same. */
 function freshPatches(standing: Layer, levels: readonly Level[], isAlive: IsAlive): (LayerPatch | undefined)[] {
   const stored = levels.map(({ entry, met }) => patchAt(entry.patch, met.span.in));
@@ -51,6 +69,7 @@ function freshPatches(standing: Layer, levels: readonly Level[], isAlive: IsAliv
     span: patch?.span,
     rest: { ...patch?.rest },
     look: { ...patch?.look } as Record<string, unknown>,
+    data: { ...patch?.data },
     tracks: { ...patch?.tracks },
   }));
   const spanAt = levels.findLastIndex(saysSpan);
@@ -78,6 +97,13 @@ function freshPatches(standing: Layer, levels: readonly Level[], isAlive: IsAliv
     if (isSame(value, met)) delete fresh[at].look[part];
     else fresh[at].look[part] = value ?? null;
   }
+  for (const column of columnsOf(standing, levels)) {
+    const at = levels.findLastIndex((level) => saysData(level, column));
+    if (at < 0) continue;
+    const value = standing.data[column] ?? null;
+    if (value !== (levels[at].met.data[column] ?? null)) fresh[at].data[column] = value;
+    else delete fresh[at].data[column];
+  }
   return levels.map(({ entry, met }, i) => {
     const patch = patchOf(standing.id, met.span.in, { ...fresh[i], look: fresh[i].look as LookParts });
     return isSame(patch, stored[i]) ? entry.patch : patch;
@@ -98,6 +124,7 @@ function soundBase(standing: Layer, base: Layer, touched: Touched): Layer {
     (stored?.whole === true && !touched.all) ||
     Object.keys(stored?.rest ?? {}).some((channel) => !touched.rest.has(channel as ChannelId)) ||
     Object.keys(stored?.look ?? {}).some((part) => !touched.look.has(part as LookPart)) ||
+    Object.keys(stored?.data ?? {}).some((column) => !touched.data.has(column)) ||
     (!touched.all && Object.keys(stored?.tracks ?? {}).some((channel) => !touched.tracks.has(channel as ChannelId)));
   if (!isStale) return base;
   const keep = <T>(entries: Partial<Record<ChannelId, T>> | undefined, isKept: (channel: ChannelId) => boolean) =>
@@ -109,6 +136,7 @@ function soundBase(standing: Layer, base: Layer, touched: Touched): Layer {
     look: Object.fromEntries(
       Object.entries(stored?.look ?? {}).filter(([part]) => touched.look.has(part as LookPart)),
     ) as LookParts,
+    data: Object.fromEntries(Object.entries(stored?.data ?? {}).filter(([column]) => touched.data.has(column))),
     tracks: keep(stored?.tracks, (channel) => touched.all || touched.tracks.has(channel)),
   });
 }

@@ -122,6 +122,7 @@ function madeBefore(run: OldRun, step: OldStep, under: Layer): LayerMade {
     case 'turn-into-keys':
     case 'thin-out':
     case 'adjust':
+    case 'pass-on':
     case 'style':
     case 'multiply':
       return layerMade(step.layer, {});

@@ -6,11 +6,10 @@ import { createShelf, lookOfLayer, type LibraryItem, type Shelf } from '../../li
 import { STARTER_LIBRARY } from '../../library/starter';
 import { createStyle, type StyleRecipe } from '../../scene/recipe';
 import { sceneSchema, type Scene } from '../../scene/scene';
-import { sentenceOf } from '../operations';
+import { sentenceOf, withFollowers } from '../operations';
 import { waitingUpdate } from '../check';
 import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
-import { withFollowers } from '.';
 import { PARTS } from './parts';
 
 const shelf = createShelf([]);

@@ -3,7 +3,13 @@ import { oklabFromCss, rampColour, steppedColour } from '../../basics/colour';
 import { randomAt, seedFromText } from '../../basics/random';
 import { paletteColours, takeItem, type Kept } from '../../library/library';
 import { withLookParts, type Layer, type LookParts } from '../../scene/layer';
-import type { ColourPart, ColourVariation, NumberVariation, StyleRecipe } from '../../scene/recipe';
+import {
+  STYLE_PARTS,
+  type ColourPart,
+  type ColourVariation,
+  type NumberVariation,
+  type StyleRecipe,
+} from '../../scene/recipe';
 import { layerMade, type LayerMade } from '../../scene/scene';
 import type { Finding } from '../finding';
 import { refuse, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
@@ -21,7 +27,11 @@ interface Styled {
 }
 
 /** Parts and rest values of a source, as they are to be on others: what it does not have is taken away there. */
-function takenFrom(source: Source, { parts }: StyleRecipe, target: Layer): Pick<Styled, 'look' | 'rest'> {
+function takenFrom(
+  source: Source,
+  { parts }: Pick<StyleRecipe, 'parts'>,
+  target: Layer,
+): Pick<Styled, 'look' | 'rest'> {
   const look: Record<string, unknown> = {};
   const rest: Rest = [];
   for (const part of parts) {
@@ -38,6 +48,11 @@ function takenFrom(source: Source, { parts }: StyleRecipe, target: Layer): Pick<
     }
   }
   return { look, rest };
+}
+
+/** All of a layer's look as it is to be on another: parts, and rest values. */
+export function wholeLook(source: Layer, target: Layer): Pick<Styled, 'look' | 'rest'> {
+  return takenFrom(source, { parts: [...STYLE_PARTS] }, target);
 }
 
 interface Along {

@@ -1,7 +1,16 @@
 import { pickWords } from '../pick';
 import { channelOf, formatChannelValue, type ChannelId } from '../../basics/channel';
 import type { ColourPart, ColourVariation, NumberVariation, StyleRecipe } from '../../scene/recipe';
-import { degreeWords, field, orderWords, plain, verbOf, type SentenceFacts, type SentencePart } from '../sentence';
+import {
+  degreeWords,
+  field,
+  listed,
+  orderWords,
+  plain,
+  verbOf,
+  type SentenceFacts,
+  type SentencePart,
+} from '../sentence';
 import { numbersOf, PARTS } from './parts';
 
 function percent(share: number): string {
@@ -52,10 +61,6 @@ export function numberVariationWords(channel: ChannelId, variation: NumberVariat
     case 'data':
       return `from “${variation.column}”`;
   }
-}
-
-function listed(names: readonly string[]): string {
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 }
 
 function numbersVaried({ parts, numbers = {} }: StyleRecipe): [ChannelId, NumberVariation][] {

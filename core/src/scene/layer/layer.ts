@@ -146,6 +146,14 @@ export const lookPartsSchema = z.strictObject(
   ) as { [Part in keyof LookShape]: z.ZodOptional<z.ZodNullable<LookShape[Part]>> },
 );
 
+const dataValueSchema = z.union([z.string().max(2_000), z.number()]);
+const columnName = z.string().max(60);
+
+/** Cells of a layer's row of data, by their columns, as they are to be; null takes one away, and what is not named stays. */
+export const dataPartsSchema = z.record(columnName, dataValueSchema.nullable());
+/** Cells of a layer's row of data, as they are to be. */
+export type DataParts = Readonly<z.infer<typeof dataPartsSchema>>;
+
 /** Font families that ship with the application. */
 export const FONTS = ['Bricolage Grotesque', 'Spline Sans', 'Spline Sans Mono'] as const;
 
@@ -266,6 +274,7 @@ export const layerBaseSchema = z.strictObject({
   span: spanSchema.optional(),
   rest: z.partialRecord(channelIdSchema, restNumber.nullable()).optional(),
   look: lookPartsSchema.optional(),
+  data: dataPartsSchema.optional(),
   tracks: z
     .partialRecord(
       channelIdSchema,
@@ -298,7 +307,7 @@ export const layerSchema = z
     path: motionPathSchema.optional(),
     split: splitSchema.nullable().optional(),
     copy: copySchema.optional(),
-    data: z.record(z.string().max(60), z.union([z.string().max(2_000), z.number()])),
+    data: z.record(columnName, dataValueSchema),
   })
   .describe('A layer. Key times are scene times.');
 
@@ -329,6 +338,23 @@ export function lookPartsBetween(from: LayerLook, to: LayerLook): LookParts {
   if (from === to) return {};
   const parts = (Object.keys({ ...from, ...to }) as LookPart[]).filter((part) => !isSame(from[part], to[part]));
   return Object.fromEntries(parts.map((part) => [part, to[part] ?? null])) as LookParts;
+}
+
+const NO_DATA: DataParts = {};
+
+/** A row of data with cells set to others, or taken away where they are null. */
+export function withDataParts(data: Layer['data'], parts: DataParts | undefined): Layer['data'] {
+  if (!parts || Object.keys(parts).length === 0) return data;
+  return Object.fromEntries(
+    Object.entries({ ...data, ...parts }).flatMap(([column, cell]) => (cell === null ? [] : [[column, cell] as const])),
+  );
+}
+
+/** Cells that lead from one row of data to another. */
+export function dataPartsBetween(from: Layer['data'], to: Layer['data']): DataParts {
+  if (from === to) return NO_DATA;
+  const columns = Object.keys({ ...from, ...to }).filter((column) => from[column] !== to[column]);
+  return columns.length === 0 ? NO_DATA : Object.fromEntries(columns.map((column) => [column, to[column] ?? null]));
 }
 
 /** Words of a layer, and how they are set. */

@@ -26,6 +26,7 @@ export {
   type StylePart,
   type StyleRecipe,
 } from './style-recipe';
+export { createPassOn, PASSED, type Passed, type PassOnRecipe } from './pass-on-recipe';
 export {
   createMultiply,
   exchanged,

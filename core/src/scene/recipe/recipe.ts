@@ -7,6 +7,7 @@ import { lineUpRecipeSchema, type LineUpRecipe } from './line-up-recipe';
 import { keysRecipeSchema, type KeysRecipe } from './keys-recipe';
 import { rigRecipeSchema, type RigRecipe } from './rig-recipe';
 import { multiplyRecipeSchema, type MultiplyRecipe } from './multiply-recipe';
+import { passOnRecipeSchema, type PassOnRecipe } from './pass-on-recipe';
 import { styleRecipeSchema, type StyleRecipe } from './style-recipe';
 import { PRESET_OPERATIONS, presetRecipeSchema, type PresetRecipe } from './preset-recipe';
 
@@ -19,6 +20,7 @@ export const recipeSchema = z
     lineUpRecipeSchema,
     arrangeRecipeSchema,
     adjustRecipeSchema,
+    passOnRecipeSchema,
     styleRecipeSchema,
     multiplyRecipeSchema,
     clearRecipeSchema,
@@ -33,6 +35,7 @@ export type Recipe =
   | AdjustRecipe
   | LineUpRecipe
   | ArrangeRecipe
+  | PassOnRecipe
   | StyleRecipe
   | MultiplyRecipe
   | ClearRecipe;

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { channelIdSchema, type ChannelId } from '../../basics/channel';
 import { easingSchema, type Easing } from '../../basics/easing';
-import { lookPartsSchema, type Key, type LayerSpan, type LookParts } from '../layer';
+import { dataPartsSchema, lookPartsSchema, type DataParts, type Key, type LayerSpan, type LookParts } from '../layer';
 import { ticksSchema, type Ticks } from '../../basics/time';
 
 /** One value for every layer of a run, or a list with one for each, null where a layer has none. */
@@ -11,6 +11,11 @@ export function columnOf<T extends z.ZodType<number>>(schema: T) {
 
 const times = columnOf(ticksSchema);
 const values = columnOf(z.number().min(-1e12).max(1e12));
+
+/** A list of things, each once, and which of them each layer gets. */
+function listed<T extends z.ZodType>(schema: T) {
+  return z.strictObject({ list: z.array(schema).max(20_000), of: columnOf(z.int().min(0).max(20_000)) });
+}
 
 /**
  * What a run makes on its layers, in columns that run parallel to the list of its layers: how far whole layers move,
@@ -44,15 +49,21 @@ export const madeSchema = z.strictObject({
     .optional(),
   eases: z.array(easingSchema).max(1_000_000).optional(),
   /** Parts of looks, each once, and which of them each layer gets. */
-  looks: z
-    .strictObject({ list: z.array(lookPartsSchema).max(20_000), of: columnOf(z.int().min(0).max(20_000)) })
-    .optional(),
+  looks: listed(lookPartsSchema).optional(),
+  /** Cells of rows of data, each set of them once, and which of them each layer gets. */
+  data: listed(dataPartsSchema).optional(),
 });
 
 /** What a run makes, in columns. */
 export type Made = Readonly<z.infer<typeof madeSchema>>;
 /** One value for every layer of a run, or one for each. */
 export type Column = number | readonly (number | null)[];
+
+/** True where every place is one of the list. */
+function isListed(made: Made['looks'] | Made['data']): boolean {
+  const places = typeof made?.of === 'number' ? [made.of] : (made?.of ?? []);
+  return places.every((place) => place === null || place < (made?.list.length ?? 0));
+}
 
 /** What is wrong with columns for so many layers, as a sentence; null when all is well. */
 export function madeProblem(made: Made, layers: number): string | null {
@@ -64,6 +75,7 @@ export function madeProblem(made: Made, layers: number): string | null {
     made.spans?.in,
     made.spans?.out,
     made.looks?.of,
+    made.data?.of,
     ...[...(made.rest ?? []), ...(made.against ?? [])].map((row) => row.values),
     ...keys.flatMap(({ after, values: list, ease }) => [after, list, ease]),
   ];
@@ -74,9 +86,8 @@ export function madeProblem(made: Made, layers: number): string | null {
   const isEased = ({ ease }: { ease: Column }): boolean =>
     typeof ease === 'number' ? isKnown(ease) : ease.every(isKnown);
   if (!keys.every(isEased)) return 'A key of a run has an easing that is not listed.';
-  const looks = made.looks?.list.length ?? 0;
-  const shown = typeof made.looks?.of === 'number' ? [made.looks.of] : (made.looks?.of ?? []);
-  if (shown.some((place) => place !== null && place >= looks)) return 'A layer of a run has a look that is not listed.';
+  if (!isListed(made.looks)) return 'A layer of a run has a look that is not listed.';
+  if (!isListed(made.data)) return 'A layer of a run has data that are not listed.';
   const names = new Set(keys.map(({ channel, slot }) => `${channel} ${slot}`));
   return names.size < keys.length ? 'Two columns of a run have the same slot on one channel.' : null;
 }
@@ -95,15 +106,29 @@ export interface LayerMade {
   readonly start: Ticks;
   /** Parts of its look. */
   readonly look: LookParts;
+  /** Cells of its row of data. */
+  readonly data: DataParts;
   /** Keys by channel, in order of time and at scene times, each with a slot of its own. */
   readonly tracks: readonly (readonly [ChannelId, readonly Key[]])[];
 }
 
 const NO_LOOK: LookParts = {};
+const NO_DATA: DataParts = {};
 
 /** What an operation makes on a layer, filled up with nothing. */
 export function layerMade(layer: string, more: Partial<LayerMade>): LayerMade {
-  return { layer, moved: 0, span: null, rest: [], against: [], start: 0, look: NO_LOOK, tracks: [], ...more };
+  return {
+    layer,
+    moved: 0,
+    span: null,
+    rest: [],
+    against: [],
+    start: 0,
+    look: NO_LOOK,
+    data: NO_DATA,
+    tracks: [],
+    ...more,
+  };
 }
 
 /** A list as a column: one number where all are the same. */
@@ -185,24 +210,27 @@ function valuesIn(rows: Made['rest'], place: number): Values {
   });
 }
 
-function packLooks(list: readonly LayerMade[]): Pick<Made, 'looks'> {
+/** Things as a list, each once, with which of them each layer gets; undefined where all are empty. */
+function packListed<T extends object>(all: readonly T[]): { list: T[]; of: number | (number | null)[] } | undefined {
   const places = new Map<string, number>();
-  const looks: LookParts[] = [];
-  const of = list.map(({ look }) => {
-    if (Object.keys(look).length === 0) return null;
-    const text = JSON.stringify(look);
-    const place = places.get(text) ?? looks.length;
-    if (place === looks.length) looks.push(look);
+  const list: T[] = [];
+  const of = all.map((one) => {
+    if (Object.keys(one).length === 0) return null;
+    const text = JSON.stringify(one);
+    const place = places.get(text) ?? list.length;
+    if (place === list.length) list.push(one);
     places.set(text, place);
     return place;
   });
-  return looks.length > 0 ? { looks: { list: looks, of: packColumn(of) } } : {};
+  return list.length > 0 ? { list, of: packColumn(of) } : undefined;
 }
 
 /** What was made on layers as columns, in their order. */
 export function packMade(list: readonly LayerMade[]): Made {
   const keys = packKeys(list);
   const [rest, against] = [packValues(list.map((entry) => entry.rest)), packValues(list.map((entry) => entry.against))];
+  const looks = packListed(list.map(({ look }) => look));
+  const data = packListed(list.map((one) => one.data));
   const isSpanned = list.some(({ span }) => span !== null);
   return {
     ...(list.some(({ moved }) => moved !== 0) ? { moved: packColumn(list.map(({ moved }) => moved)) } : {}),
@@ -220,7 +248,8 @@ export function packMade(list: readonly LayerMade[]): Made {
       ? { starts: packColumn(list.map(({ start }) => start)) }
       : {}),
     ...keys,
-    ...packLooks(list),
+    ...(looks ? { looks } : {}),
+    ...(data ? { data } : {}),
   };
 }
 
@@ -238,7 +267,7 @@ export function createMadeReader(run: string, layers: readonly string[], made: M
     if (known) known.push(row);
     else channels.set(row.channel, [row]);
   }
-  const looks = made.looks?.list;
+  const [looks, data] = [made.looks?.list, made.data?.list];
   return (place) => {
     const start = valueIn(made.starts, place) ?? 0;
     const tracks: [ChannelId, Key[]][] = [];
@@ -263,6 +292,7 @@ export function createMadeReader(run: string, layers: readonly string[], made: M
       against: valuesIn(made.against, place),
       start,
       look: looks?.[valueIn(made.looks?.of, place) ?? -1] ?? NO_LOOK,
+      data: data?.[valueIn(made.data?.of, place) ?? -1] ?? NO_DATA,
       tracks,
     };
   };

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { channelIdSchema } from '../../basics/channel';
 import { idSchema } from '../../basics/ids';
-import { keySchema, lookPartsSchema } from '../layer';
+import { dataPartsSchema, keySchema, lookPartsSchema } from '../layer';
 import { ticksSchema } from '../../basics/time';
 
 /** By what a key is known: run and slot; of one that was set by hand, a name that it got when it was first patched. */
@@ -34,6 +34,7 @@ export const layerPatchSchema = z.strictObject({
   span: z.strictObject({ in: ticksSchema, out: ticksSchema }).optional(),
   rest: z.partialRecord(channelIdSchema, z.number().min(-1e9).max(1e9).nullable()).optional(),
   look: lookPartsSchema.optional(),
+  data: dataPartsSchema.optional(),
   tracks: z.partialRecord(channelIdSchema, keyPatchSchema).optional(),
 });
 

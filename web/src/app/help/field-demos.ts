@@ -3,6 +3,7 @@ import {
   createArrange,
   createRecipe,
   createMultiply,
+  createPassOn,
   createRigRecipe,
   createStyle,
   plan,
@@ -11,6 +12,7 @@ import {
   type ColourVariation,
   type Layer,
   type MultiplyRecipe,
+  type PassOnRecipe,
   type PresetRecipe,
   type Recipe,
   type RigRecipe,
@@ -56,6 +58,15 @@ function styled(fill: ColourVariation): FieldHelp['recipe'] {
     ...createStyle({ by: 'layers', layers: ids(layers) }),
     order: { by: 'across' },
     vary: { fill },
+  });
+}
+
+function passed(change: Partial<PassOnRecipe>): FieldHelp['recipe'] {
+  return (layers) => ({
+    ...createPassOn({ by: 'layers', layers: ids(layers) }, layers[0].id),
+    order: { by: 'across' },
+    what: ['place', 'look'],
+    ...change,
   });
 }
 
@@ -165,12 +176,24 @@ const HELP: Readonly<Record<string, FieldHelp>> = {
 /** Help of sentences that are about looks and copies. */
 const MORE_HELP: Readonly<Record<string, FieldHelp>> = {
   from: {
-    text: 'Whose look the layers get: that of one layer, which they can go on following, or each its own with a colour that differs.',
+    text: 'Which layer the others get it from. They can go on following it: whenever it is changed, they change too.',
     recipe: styled({ by: 'step', lightness: -0.04, chroma: 0, hue: 0 }),
   },
   'style-parts': {
     text: 'Which parts of the look are set; the others stay as they are. Here it is the fill.',
     recipe: styled({ by: 'step', lightness: 0, chroma: 0, hue: 20 }),
+  },
+  passed: {
+    text: 'What the others get of the one layer: its motion, where it rests, when it begins and ends, its look, its data. Here they get its place, each a step further.',
+    recipe: passed({ apart: { x: 14, y: -5 } }),
+  },
+  about: {
+    text: 'Whether values of keys are taken as far from where each layer rests, or as the very same numbers.',
+    recipe: passed({ apart: { x: 18, y: 0 } }),
+  },
+  apart: {
+    text: 'How far each rests from the one before it.',
+    recipe: passed({ apart: { x: 10, y: 6 } }),
   },
   vary: {
     text: 'How this colour differs from layer to layer. Here it is a ramp along the order.',

@@ -27,6 +27,7 @@ export interface PackedChanges {
   readonly spans: readonly LayerChange['span'][];
   readonly rests: readonly LayerChange['rest'][];
   readonly looks: readonly LayerChange['look'][];
+  readonly data: readonly LayerChange['data'][];
   readonly channels: readonly ChannelId[];
   readonly shape: Int32Array<ArrayBuffer>;
   readonly keys: Float64Array<ArrayBuffer>;
@@ -76,6 +77,7 @@ function packChanges(changes: readonly LayerChange[]): PackedChanges {
     spans: changes.map(({ span }) => span),
     rests: changes.map(({ rest }) => rest),
     looks: changes.map(({ look }) => look),
+    data: changes.map((change) => change.data),
     channels: [...channels.keys()],
     shape: Int32Array.from(shape),
     keys: Float64Array.from(numbers),
@@ -89,6 +91,7 @@ function unpackChanges({
   spans,
   rests,
   looks,
+  data,
   channels,
   shape,
   keys,
@@ -114,7 +117,7 @@ function unpackChanges({
       s += 2;
       tracks[channel] = count === NONE ? null : readKeys(count);
     }
-    return { layer, span: spans[i], rest: rests[i], look: looks[i], tracks };
+    return { layer, span: spans[i], rest: rests[i], look: looks[i], data: data[i], tracks };
   });
 }
 

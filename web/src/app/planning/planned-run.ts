@@ -7,6 +7,7 @@ export interface LayerChange {
   readonly span: Layer['span'] | null;
   readonly rest: Layer['rest'] | null;
   readonly look: Layer['look'] | null;
+  readonly data: Layer['data'] | null;
   readonly tracks: Readonly<Partial<Record<ChannelId, readonly Key[] | null>>>;
 }
 
@@ -36,6 +37,7 @@ export function changeOf(before: Layer, after: Layer): LayerChange {
     span: before.span === after.span ? null : after.span,
     rest: before.rest === after.rest ? null : after.rest,
     look: before.look === after.look ? null : after.look,
+    data: before.data === after.data ? null : after.data,
     tracks,
   };
 }
@@ -49,7 +51,7 @@ export function changesBetween(before: Scene, after: readonly Layer[]): LayerCha
   });
 }
 
-function changed(layer: Layer, { span, rest, look, tracks }: LayerChange): Layer {
+function changed(layer: Layer, { span, rest, look, data, tracks }: LayerChange): Layer {
   const next: Partial<Record<ChannelId, readonly Key[]>> = Object.assign({}, layer.tracks);
   for (const channel in tracks) {
     const id = channel as ChannelId;
@@ -61,6 +63,7 @@ function changed(layer: Layer, { span, rest, look, tracks }: LayerChange): Layer
     span: span ?? layer.span,
     rest: rest ?? layer.rest,
     look: look ?? layer.look,
+    data: data ?? layer.data,
     tracks: next,
   });
 }

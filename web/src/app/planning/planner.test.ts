@@ -164,9 +164,10 @@ describe('plans on their way', () => {
           span: { in: 1, out: 5 },
           rest: null,
           look: { fill: '#fff' },
+          data: { team: 'red' },
           tracks: { opacity: [key(0), key(3, 'r')], rotation: null },
         },
-        { layer: 'b', span: null, rest: { opacity: 0.5 }, look: null, tracks: {} },
+        { layer: 'b', span: null, rest: { opacity: 0.5 }, look: null, data: null, tracks: {} },
       ],
     };
     expect(unpackRun(packRun(planned).packed)).toEqual(planned);

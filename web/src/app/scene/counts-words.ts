@@ -9,6 +9,8 @@ export function countsWords({ counts, run }: Pick<DryRun, 'counts' | 'run'>): st
   const { layers, added, replaced, removed, kept } = counts;
   if (run?.rig) return `Dry run: ${many(layers, '1 layer', 'layers')} rigged, no keys`;
   if (run?.recipe.operation === 'style') return `Dry run: ${many(layers, '1 layer', 'layers')} styled`;
+  if (run?.recipe.operation === 'pass-on' && added === 0)
+    return `Dry run: passed on to ${many(layers, '1 layer', 'layers')}`;
   if (run?.recipe.operation === 'multiply') return `Dry run: ${many(layers, '1 copy', 'copies')}, +${added} keys`;
   const isAdjusted = run?.recipe.operation === 'adjust';
   const parts = isAdjusted

@@ -3,6 +3,7 @@ import {
   createArrange,
   createClear,
   createMultiply,
+  createPassOn,
   createStyle,
   createKeysRecipe,
   createLineUp,
@@ -13,6 +14,7 @@ import {
   isPresetRecipe,
   operationFor,
   pickLayers,
+  type Layer,
   type LookItem,
   type Operation,
   type Pick,
@@ -147,6 +149,8 @@ export function withOperation(recipe: Recipe, operation: Operation, fresh: Fresh
       return withCommon(createKeysRecipe(operation, recipe.pick), recipe);
     case 'adjust':
       return withCommon(createAdjust(recipe.pick), recipe);
+    case 'pass-on':
+      return withCommon(createPassOn(recipe.pick, passedLayer(scene, recipe.pick)), recipe);
     case 'style':
       return withCommon(createStyle(recipe.pick), recipe);
     case 'multiply':
@@ -162,6 +166,13 @@ export function withOperation(recipe: Recipe, operation: Operation, fresh: Fresh
       return item ? withPreset(common, item, playhead) : null;
     }
   }
+}
+
+/** The layer that one most likely means to copy: the first picked one that moves, else the first that does, else the first. */
+function passedLayer(scene: Scene, pick: Pick): string {
+  const moves = ({ tracks }: Layer): boolean => Object.keys(tracks).length > 0;
+  const picked = pickLayers(scene, pick).map((index) => scene.layers[index]);
+  return (picked.find(moves) ?? scene.layers.find(moves) ?? picked[0] ?? scene.layers[0])?.id ?? 'none';
 }
 
 const USUAL_STRETCH = ticksFromSeconds(2);

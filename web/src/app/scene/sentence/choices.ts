@@ -19,6 +19,7 @@ export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation }
   { value: 'thin-out', label: 'Thin out', note: 'fewer keys for the same motion' },
   { value: 'line-up', label: 'Line up', note: 'when layers begin and end' },
   { value: 'arrange', label: 'Arrange', note: 'where layers rest' },
+  { value: 'pass-on', label: 'Pass on', note: 'motion, place, timing or data of one layer' },
   { value: 'style', label: 'Style', note: 'looks, from one layer or varied' },
   { value: 'multiply', label: 'Multiply', note: 'copies, spread in place and time' },
   { value: 'clear', label: 'Clear', note: 'take keys away' },
@@ -54,4 +55,10 @@ export const EXISTING_CHOICES: readonly Choice[] = [
   { value: 'replace-channels', label: 'Replace whole channels', note: 'every key on its channels' },
   { value: 'add', label: 'Add on top', note: 'the new motion joins the standing one' },
   { value: 'leave', label: 'Leave alone', note: 'layers with keys on its channels are left out' },
+];
+
+/** Values of keys that are passed on. */
+export const VALUES_CHOICES: readonly Choice[] = [
+  { value: 'about-rest', label: 'About where each rests', note: 'as far from it as on the layer that is copied' },
+  { value: 'as-is', label: 'As they are', note: 'the very same numbers' },
 ];

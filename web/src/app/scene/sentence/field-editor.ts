@@ -28,6 +28,7 @@ import { EXISTING_CHOICES, GRID_CHOICES, MOVES_CHOICES, OPERATION_CHOICES, PARTS
 import { ClearEditor } from './clear-editor';
 import { FinishEditor } from './finish-editor';
 import { ParameterEditor } from './parameter-editor';
+import { PassOnEditor } from './pass-on-editor';
 import { PickEditor } from './pick-editor';
 import { PresetEditor } from './preset-editor';
 import { MultiplyEditor } from './multiply-editor';
@@ -60,6 +61,7 @@ const PLAIN: Readonly<Record<Timing, object>> = {
     MultiplyEditor,
     NumberField,
     ParameterEditor,
+    PassOnEditor,
     PickEditor,
     PresetEditor,
     RigFields,
@@ -151,6 +153,10 @@ export class FieldEditor {
   protected readonly arrange = computed(() => {
     const recipe = this.recipe();
     return recipe.operation === 'arrange' ? recipe : null;
+  });
+  protected readonly passOn = computed(() => {
+    const recipe = this.recipe();
+    return recipe.operation === 'pass-on' ? recipe : null;
   });
   protected readonly style = computed(() => {
     const recipe = this.recipe();

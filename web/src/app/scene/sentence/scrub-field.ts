@@ -18,6 +18,7 @@ function textBehind(recipe: Recipe, field: SentenceField): string | null {
     if (field === 'later') return recipe.later;
     return field.startsWith('parameter:') ? dialText(recipe, field) : null;
   }
+  if (recipe.operation === 'pass-on') return field === 'later' ? recipe.later : null;
   if (recipe.operation === 'adjust') return field.startsWith('parameter:') ? dialText(recipe, field) : null;
   if (!isPresetRecipe(recipe)) return null;
   const { spacing } = recipe;
@@ -76,7 +77,9 @@ function withText(recipe: ParameterRecipe, field: SentenceField, text: string): 
 /** The recipe after a field was moved by some steps; times do not go below nothing, a length not below one. */
 export function scrubField(recipe: Recipe, field: SentenceField, steps: number, rate: Rate): Recipe {
   const text = textBehind(recipe, field);
-  if (text === null || !hasParameters(recipe)) return recipe;
+  if (text === null) return recipe;
+  if (recipe.operation === 'pass-on') return { ...recipe, later: stepText(text, steps, rate, -Infinity) };
+  if (!hasParameters(recipe)) return recipe;
   const isRelay = isPresetRecipe(recipe) && recipe.spacing.by === 'relay';
   const isFree = field.startsWith('parameter:') || (field === 'spacing' && isRelay);
   const least = field === 'length' ? 1 : isFree ? -Infinity : 0;

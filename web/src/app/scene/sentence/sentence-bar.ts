@@ -120,7 +120,7 @@ export class SentenceBar {
     const facts = { scene: this.scene(), shelf: this.shelf(), count: this.count(), solved: this.solved() };
     return withTails(
       sentenceParts(this.recipe(), facts),
-      ['rig', 'adjust', 'style', 'multiply'].includes(this.recipe().operation),
+      ['rig', 'adjust', 'pass-on', 'style', 'multiply'].includes(this.recipe().operation),
     );
   });
 

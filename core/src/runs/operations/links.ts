@@ -7,18 +7,24 @@ import type { RunRecord, Scene } from '../../scene/scene';
 type Replan = (scene: Scene, shelf: Shelf, run: RunRecord, context: Pick<RunContext, 'by' | 'when'>) => readonly Edit[];
 
 /** The layer that a run follows; null for one that follows none. */
-export function followedLayer({ recipe, off }: RunRecord): string | null {
-  if (off === true || recipe.operation !== 'style') return null;
-  return recipe.from.by === 'layer' && recipe.from.isLinked === true ? recipe.from.layer : null;
+export function followedLayer({ recipe, off }: Pick<RunRecord, 'recipe' | 'off'>): string | null {
+  if (off === true) return null;
+  const from =
+    recipe.operation === 'pass-on' || (recipe.operation === 'style' && recipe.from.by === 'layer') ? recipe.from : null;
+  return from && 'isLinked' in from && from.isLinked === true ? from.layer : null;
 }
 
-/** True for an edit that may change how a layer looks. */
-function changesLook(edit: Edit, layer: string): boolean {
-  return edit.type === 'set-layer' && edit.layer === layer && ('look' in edit.fields || 'rest' in edit.fields);
+/** Fields of a layer that followers of it may go by. */
+const FOLLOWED = ['look', 'rest', 'span', 'data'] as const;
+
+/** True for an edit that may change what a run that follows a layer takes from it. */
+function changesFollowed(edit: Edit, layer: string, recipe: RunRecord['recipe']): boolean {
+  if (edit.type === 'set-layer') return edit.layer === layer && FOLLOWED.some((name) => name in edit.fields);
+  return edit.type === 'set-track' && edit.layer === layer && recipe.operation === 'pass-on';
 }
 
 /**
- * Edits with those that bring along what follows: where a step changes a layer that linked styles follow, these are done again
+ * Edits with those that bring along what follows: where a step changes a layer that linked runs follow, these are done again
  * in the same step. A style that follows another follower comes after it; circles end, since each run is done once.
  */
 export function withFollowers(
@@ -35,7 +41,8 @@ export function withFollowers(
     const now = apply(scene, all);
     const run = now.ok ? now.scene.runs.find((one) => one.id === id) : undefined;
     const followed = run ? followedLayer(run) : null;
-    if (!now.ok || !run || followed === null || !all.some((edit) => changesLook(edit, followed))) continue;
+    if (!now.ok || !run || followed === null || !all.some((edit) => changesFollowed(edit, followed, run.recipe)))
+      continue;
     all = [...all, ...replan(now.scene, shelf, run, context)];
   }
   return all;
