@@ -261,6 +261,8 @@ function nameEdit(scene: Scene, { kind, layer, which, amount }: HandEdit): Named
   const all = tracksOf(layerOf(scene, layer)).flatMap(([channel, keys]) => keys.map((one) => [channel, one] as const));
   const [channel, hit] = all[which % Math.max(1, all.length)] ?? [];
   if (!channel || !hit?.by) return null;
+  // What is set to what it is was not changed by hand.
+  if (kind === 'ease' && hit.ease.type === 'hold') return null;
   return { kind: kind as Named['kind'], layer, channel, name: nameOfKey(hit), amount };
 }
 
