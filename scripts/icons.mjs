@@ -24,6 +24,7 @@ const ICONS = [
   'ungroup',
   'route',
   'content_cut',
+  'ac_unit',
   'select_all',
   'control_point_duplicate',
   'horizontal_rule',

@@ -85,10 +85,11 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'mask.scale': [1, 1],
   'mask.rotation': [0, 0],
   'mask.soft': [0, 0],
+  'clip.time': [0, 0],
 };
 
 /** Channels that a page cannot carry where they are keyed; the export names them (see `leftOut`). */
-const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'mask', 'cutout']);
+const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'mask', 'cutout', 'clip']);
 
 /** Channels of where a layer is. */
 const PLACING: ReadonlySet<ChannelId> = new Set([

@@ -2,8 +2,10 @@ import {
   isTrimmed,
   lineStep,
   shownLines,
+  shownTime,
   wordLines,
   type Border,
+  type ClipSource,
   type Frame,
   type Layer,
   type LayerSource,
@@ -147,7 +149,13 @@ export function pictureCrop(
 }
 
 /** How long the longer side of a whole picture is where it is drawn now, device px. */
-function longestDrawn(context: Context, source: PictureShown, width: number, height: number, zoom: number): number {
+function longestDrawn(
+  context: Context,
+  source: Pick<PictureShown, 'width' | 'height'>,
+  width: number,
+  height: number,
+  zoom: number,
+): number {
   if (!source.width || !source.height) return Infinity;
   const { a, b, c, d } = context.getTransform();
   const share = source.width / source.height;
@@ -187,7 +195,12 @@ export function createContents(surfaces: Surfaces): Contents {
     const zoom = valueAt(frame, index, 'crop.zoom');
     const picture = surfaces.picture(source.href, longestDrawn(context, source, width, height, zoom));
     if (!picture) return;
-    const bitmap = cutOutOf(picture, source.href, subject);
+    drawCropped(context, cutOutOf(picture, source.href, subject), subject);
+  };
+
+  /** The part of a picture that a layer shows, with its corners rounded. */
+  const drawCropped = (context: Context, bitmap: PictureSource, subject: Subject): void => {
+    const { width, height } = subject;
     const { x, y, width: w, height: h } = pictureCrop(subject, bitmap);
     const corner = cornerOf(subject);
     if (corner <= 0) return context.drawImage(bitmap, x, y, w, h, 0, 0, width, height);
@@ -195,6 +208,13 @@ export function createContents(surfaces: Surfaces): Contents {
     context.clip(surfaces.path(outlineOf(subject.layer, width, height, corner).d));
     context.drawImage(bitmap, x, y, w, h, 0, 0, width, height);
     context.restore();
+  };
+
+  const drawClip = (context: Context, source: ClipSource, subject: Subject): void => {
+    const { frame, index, width, height } = subject;
+    const longest = longestDrawn(context, source, width, height, valueAt(frame, index, 'crop.zoom'));
+    const shown = surfaces.clip(source.href, shownTime(source, valueAt(frame, index, 'clip.time')), longest);
+    if (shown) drawCropped(context, shown, subject);
   };
 
   const drawShape = (context: Context, subject: Subject): void => {
@@ -212,6 +232,8 @@ export function createContents(surfaces: Surfaces): Contents {
       eachLine(context, source, familyOf(source), subject, (line, x, y) => context.fillText(line, x, y));
     } else if (source.type === 'picture') {
       drawPicture(context, source, subject);
+    } else if (source.type === 'clip') {
+      drawClip(context, source, subject);
     } else if (source.type !== 'sound') {
       drawShape(context, subject);
     }
@@ -272,7 +294,7 @@ export function createContents(surfaces: Surfaces): Contents {
     const out = border.side === 'inside' ? 0 : border.side === 'on' ? line / 2 : line;
     const paint = acrossStyle(context, border, width, height, out);
     const { type } = layer.source;
-    if (border.dash === undefined && (type === 'rectangle' || type === 'picture')) {
+    if (border.dash === undefined && (type === 'rectangle' || type === 'picture' || type === 'clip')) {
       context.fillStyle = paint;
       return context.fill(ringPath(subject, cornerOf(subject), out, out - line), 'evenodd');
     }

@@ -1,4 +1,4 @@
-export { createSurfaces, type Surfaces, type Context } from './surfaces';
+export { createSurfaces, type Clips, type Surfaces, type Context } from './surfaces';
 export { servedAt } from './served';
 export { type PictureSource } from './picture-source';
 export { pictureCrop, subjectAt } from './contents';

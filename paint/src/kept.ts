@@ -15,6 +15,8 @@ interface Seen {
   readonly layers: readonly Layer[];
   readonly numbers: Float64Array;
   readonly arrived: number;
+  /** Frames of moving pictures that had come, where one of the layers shows some. */
+  readonly frames: number;
   /** Its picture, once it has looked the same twice. */
   readonly sheet: Sheet | null;
 }
@@ -63,8 +65,12 @@ export function createKept(surfaces: Surfaces): Kept {
     return scratch.subarray(0, length);
   };
 
+  const framesFor = (layers: readonly Layer[], members: readonly number[]): number =>
+    members.some((index) => layers[index].source.type === 'clip') ? surfaces.framesArrived() : 0;
+
   const isSame = (known: Seen, numbers: Float64Array, { picture }: Brush, members: readonly number[]): boolean =>
     known.arrived === surfaces.arrived() &&
+    known.frames === framesFor(picture.compiled.layers, members) &&
     known.numbers.length === numbers.length &&
     members.every((index, i) => known.layers[i] === picture.compiled.layers[index]) &&
     numbers.every((value, i) => value === known.numbers[i]);
@@ -87,6 +93,7 @@ export function createKept(surfaces: Surfaces): Kept {
         layers: members.map((index) => layers[index]),
         numbers: numbers.slice(),
         arrived: surfaces.arrived(),
+        frames: framesFor(layers, members),
         sheet: null,
       });
       return MOVING;

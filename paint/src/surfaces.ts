@@ -27,6 +27,13 @@ export interface Surfaces {
    * be read. What is known in another size stands in meanwhile.
    */
   picture: (address: string, longest: number) => PictureSource | null;
+  /**
+   * The frame of a moving picture at a time in it, seconds, as long as a picture would be; another one near it stands in while it
+   * is decoded, null where none is at hand.
+   */
+  clip: Clips['frame'];
+  /** How many frames of moving pictures have arrived. */
+  framesArrived: () => number;
   /** A picture that is cut out; null while it is worked out for the first time. */
   cutOut: (asked: CutOutAsked) => PictureSource | null;
   /** The family that a font's file is set as. */
@@ -34,6 +41,13 @@ export interface Surfaces {
   /** An SVG path as a Path2D in pixels. */
   path: (d: string) => Path2D;
 }
+
+/** Where the frames of moving pictures come from: what decodes them runs where it may take its time. */
+export interface Clips {
+  readonly frame: (address: string, seconds: number, longest: number) => PictureSource | null;
+}
+
+const NO_CLIPS: Clips = { frame: () => null };
 
 /** Fonts of one's own, each loaded when it is first drawn; until then the browser's own stands in. */
 function createFonts(onLoad: () => void): Surfaces['family'] {
@@ -100,10 +114,15 @@ function plain(context: Context): void {
 
 /**
  * Surfaces for a browser page or worker; `onLoad` is called when a picture or a font has arrived. `cutting` cuts pictures out,
- * where they are not to be cut out on this thread.
+ * where they are not to be cut out on this thread; without `clips` moving pictures are not drawn.
  */
-export function createSurfaces(onLoad: () => void = () => undefined, cutting: Cutting = cutHere): Surfaces {
+export function createSurfaces(
+  onLoad: () => void = () => undefined,
+  cutting: Cutting = cutHere,
+  clips: (onLoad: () => void) => Clips = () => NO_CLIPS,
+): Surfaces {
   let arrived = 0;
+  let frames = 0;
   const onArrival = (): void => {
     arrived++;
     onLoad();
@@ -122,6 +141,11 @@ export function createSurfaces(onLoad: () => void = () => undefined, cutting: Cu
       return picture;
     },
     arrived: () => arrived,
+    framesArrived: () => frames,
+    clip: clips(() => {
+      frames++;
+      onLoad();
+    }).frame,
     picture: createPictures(onArrival),
     cutOut: createCutOuts(cutting, onArrival),
     family: createFonts(onArrival),

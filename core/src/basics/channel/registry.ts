@@ -16,6 +16,7 @@ export type ChannelFamily =
   | 'words'
   | 'blur'
   | 'crop'
+  | 'clip'
   | 'shadow'
   | 'border'
   | 'mask';
@@ -74,6 +75,7 @@ const REGISTRY = {
   'crop.x': channel('crop centre x', 'crop', 'share', 0.5, 0, 1),
   'crop.y': channel('crop centre y', 'crop', 'share', 0.5, 0, 1),
   'crop.zoom': channel('crop zoom', 'crop', 'share', 1, 0.01, 100),
+  'clip.time': channel('time in the clip', 'clip', 'number', 0, 0, 1e6),
   'shadow.x': channel('shadow x', 'shadow', 'px', 0),
   'shadow.y': channel('shadow y', 'shadow', 'px', 0),
   'shadow.blur': channel('shadow blur', 'shadow', 'px', 0, 0, 500),

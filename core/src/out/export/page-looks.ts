@@ -48,7 +48,7 @@ export function filterText(layer: Layer): string[] {
 
 /** True for a layer whose edge is that of its box, or of the ellipse in it. */
 function isBox({ source }: Layer): boolean {
-  return source.type === 'rectangle' || source.type === 'ellipse' || source.type === 'picture';
+  return ['rectangle', 'ellipse', 'picture', 'clip'].includes(source.type);
 }
 
 const OUT = { inside: 0, on: 0.5, outside: 1 } as const;
@@ -151,6 +151,7 @@ function leftOutOf(layer: Layer): string[] {
     ...(!isPlainBox && look.inner !== undefined && isUsed(layer, ['inner.opacity'])
       ? ['inner shadows of paths and words']
       : []),
+    ...(source.type === 'clip' && isKeyed(layer, ['clip.time']) ? ['times of clips by keys'] : []),
     ...(source.type === 'sound' && source.gain > 1 ? ['sounds that are louder than their files'] : []),
   ];
 }

@@ -57,7 +57,7 @@ ${TYPED_STYLE}
 .right { justify-content: flex-end; text-align: right }
 .own > svg { overflow: visible }
 .picture { overflow: hidden; border-radius: ${px('corner')} }
-.picture > img { position: absolute;
+.picture > :is(img, video) { position: absolute;
   --fits: calc(max(${variable('size.x')} / var(--w), ${variable('size.y')} / var(--h)) * ${limited('crop.zoom')});
   width: calc(var(--w) * var(--fits) * 1px); height: calc(var(--h) * var(--fits) * 1px);
   left: calc(-1px * min(var(--w) * var(--fits) - ${variable('size.x')},
@@ -239,6 +239,16 @@ function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['
       const size = width && height ? { width, height } : (pictureSize(href) ?? { width: 1, height: 1 });
       const styles = `--w: ${decimal(size.width)}; --h: ${decimal(size.height)}`;
       const shown = `<img src="${escapeHtml(embedded?.get(href) ?? href)}" style="${styles}" alt="">`;
+      return own('', [], `<div class="picture">${shown}</div>${over.html}`, over.rules);
+    }
+    case 'clip': {
+      const styles = `--w: ${source.width}; --h: ${source.height}`;
+      const [from, length, begins, ends] = [source.from, source.length, layer.span.in, layer.span.out].map((at) =>
+        decimal(secondsFromTicks(at)),
+      );
+      const played = `data-from="${from}" data-length="${length}" data-in="${begins}" data-out="${ends}" data-pace="${decimal(source.pace)}" data-loops="${source.loops === true ? 1 : 0}"`;
+      const address = escapeHtml(embedded?.get(source.href) ?? source.href);
+      const shown = `<video muted playsinline preload="auto" src="${address}" ${played} style="${styles}"></video>`;
       return own('', [], `<div class="picture">${shown}</div>${over.html}`, over.rules);
     }
     case 'rectangle':

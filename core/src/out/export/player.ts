@@ -54,10 +54,29 @@ const hear = () => {
     }
   }
 };
+const clips = [...document.querySelectorAll('video')];
+const showClip = (clip) => {
+  const { from, length, in: begins, out: ends, pace, loops } = Object.fromEntries(Object.entries(clip.dataset).map(([name, value]) => [name, Number(value)]));
+  const at = time / 1000;
+  const passed = Math.max(0, from + (at - begins) * pace);
+  const within = loops ? passed % length : Math.min(length - 0.001, passed);
+  const runs = isPlaying && pace > 0 && at >= begins && at < ends && (loops || passed < length);
+  if (!runs) {
+    if (!clip.paused) clip.pause();
+    if (Math.abs(clip.currentTime - within) > 0.001) clip.currentTime = within;
+    return;
+  }
+  clip.playbackRate = Math.min(16, Math.max(0.0625, pace));
+  if (clip.paused || Math.abs(clip.currentTime - within) > 0.12 * Math.max(1, pace)) {
+    clip.currentTime = within;
+    clip.play().catch(() => undefined);
+  }
+};
 const controls = document.querySelector('.controls');
 const [button, slider, clock] = controls.children;
 const paint = () => {
   hear();
+  clips.forEach(showClip);
   slider.value = time;
   clock.textContent = (time / 1000).toFixed(2) + ' s';
   button.textContent = isPlaying ? 'Pause' : 'Play';

@@ -41,3 +41,4 @@ export {
   type RowsAsked,
   type RowsMade,
 } from './rows';
+export { pacedClip, splitClip } from './clips';

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 
 /** What a file is for. */
-export type FileKind = 'picture' | 'font' | 'sound';
+export type FileKind = 'picture' | 'clip' | 'font' | 'sound';
 
 interface FileType {
   readonly kind: FileKind;
@@ -19,6 +19,8 @@ export const FILE_TYPES = {
   avif: { kind: 'picture', media: 'image/avif', label: 'AVIF' },
   gif: { kind: 'picture', media: 'image/gif', label: 'GIF' },
   svg: { kind: 'picture', media: 'image/svg+xml', label: 'SVG' },
+  webm: { kind: 'clip', media: 'video/webm', label: 'WebM' },
+  mp4: { kind: 'clip', media: 'video/mp4', label: 'MP4' },
   ttf: { kind: 'font', media: 'font/ttf', label: 'TTF' },
   otf: { kind: 'font', media: 'font/otf', label: 'OTF' },
   woff2: { kind: 'font', media: 'font/woff2', label: 'WOFF2' },
@@ -47,6 +49,8 @@ const FOLDER = 'files/';
 
 /** Addresses of pictures that are kept as files. */
 export const PICTURE_FILE = new RegExp(`^${FOLDER}[0-9a-f]{64}\\.(${endingsOf('picture')})$`);
+/** Addresses of moving pictures that are kept as files. */
+export const CLIP_FILE = new RegExp(`^${FOLDER}[0-9a-f]{64}\\.(${endingsOf('clip')})$`);
 /** Addresses of fonts that are kept as files. */
 export const FONT_FILE = new RegExp(`^${FOLDER}[0-9a-f]{64}\\.(${endingsOf('font')})$`);
 
@@ -68,10 +72,11 @@ export function fileType(name: string): FileType {
   return FILE_TYPES[name.slice(name.lastIndexOf('.') + 1) as FileEnding];
 }
 
-/** What is known of what is in a file: a picture's size in px, a font's family and weights. */
+/** What is known of what is in a file: the size of a picture or clip in px, a clip's length in seconds, a font's family and weights. */
 export const fileFactsSchema = z.strictObject({
   width: z.int().min(1).max(1e6).optional(),
   height: z.int().min(1).max(1e6).optional(),
+  seconds: z.number().min(0).max(1e6).optional(),
   family: z.string().max(200).optional(),
   /** Lightest and heaviest. */
   weights: z.tuple([z.number(), z.number()]).optional(),

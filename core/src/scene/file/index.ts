@@ -1,4 +1,5 @@
 export {
+  CLIP_FILE,
   FILE_TYPES,
   FONT_FILE,
   MOST_FILE_BYTES,

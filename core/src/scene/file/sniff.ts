@@ -16,7 +16,7 @@ function isSvg(bytes: Uint8Array): boolean {
 /**
  * What bytes are, by how they begin, whatever their name says; null for what cannot be kept. Source: the signatures of the
  * formats' own specifications (PNG, JFIF, RIFF, ISO base media files, GIF89a, OpenType, WOFF2, Ogg, FLAC,
- * MPEG audio, ID3v2).
+ * MPEG audio, ID3v2, ISO base media files, EBML).
  */
 export function endingOf(bytes: Uint8Array): FileEnding | null {
   const [first, second, third, fourth] = bytes;
@@ -25,6 +25,11 @@ export function endingOf(bytes: Uint8Array): FileEnding | null {
   const four = ascii(bytes, 0, 4);
   if (four === 'RIFF' && ascii(bytes, 8, 12) === 'WEBP') return 'webp';
   if (ascii(bytes, 4, 8) === 'ftyp' && /avi[fs]/.test(ascii(bytes, 8, 32))) return 'avif';
+  // Of the files that begin so, those that say they hold sound alone are none.
+  if (ascii(bytes, 4, 8) === 'ftyp' && !/^(M4[AB]|hei|mif1|msf1)/.test(ascii(bytes, 8, 12))) return 'mp4';
+  // EBML (RFC 8794), and the type of document that WebM is.
+  if (first === 0x1a && second === 0x45 && third === 0xdf && fourth === 0xa3)
+    return ascii(bytes, 4, 64).includes('webm') ? 'webm' : null;
   if (four === 'RIFF' && ascii(bytes, 8, 12) === 'WAVE') return 'wav';
   if (four === 'OggS') return 'ogg';
   if (four === 'fLaC') return 'flac';

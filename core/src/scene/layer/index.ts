@@ -1,6 +1,7 @@
 export { keySchema, originSchema, trackSchema, type Key, type Track } from './key';
 export { letterCount, lettersOf, shownLines, wordLines, writtenNumber, type ShownLines } from './words';
 export {
+  type ClipSource,
   type NumberFormat,
   type TextSource,
   layerBaseSchema,

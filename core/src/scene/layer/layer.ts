@@ -4,7 +4,7 @@ import { oklabFromCss, type Oklab } from '../../basics/colour';
 import { ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
 import { pathDataSchema } from '../../formulas/preset';
-import { fileAt, FONT_FILE, PICTURE_FILE, SOUND_FILE } from '../file';
+import { CLIP_FILE, fileAt, FONT_FILE, PICTURE_FILE, SOUND_FILE } from '../file';
 import { isSame } from './same';
 import { keySchema, trackSchema, isInOrder, type Track } from './key';
 
@@ -210,6 +210,20 @@ const sourceSchema = z.discriminatedUnion('type', [
     width: z.int().min(1).max(100_000).optional(),
     height: z.int().min(1).max(100_000).optional(),
   }),
+  /**
+   * A moving picture: where in it the layer's in point lies, how long it is, how fast it is played (0 holds that one frame), and
+   * whether it begins again at its end, where it otherwise stands still. Its channel `clip.time` with keys takes over.
+   */
+  z.strictObject({
+    type: z.literal('clip'),
+    href: z.string().regex(CLIP_FILE, 'A moving picture must be a file that is kept.'),
+    width: z.int().min(1).max(100_000),
+    height: z.int().min(1).max(100_000),
+    from: ticksSchema.min(0),
+    length: ticksSchema.min(1),
+    pace: z.number().min(0).max(100),
+    loops: z.literal(true).optional(),
+  }),
   /** A sound: the file, where in it the layer's in point lies and how long it is, and how loud it is played. */
   z.strictObject({
     type: z.literal('sound'),
@@ -359,6 +373,8 @@ export function dataPartsBetween(from: Layer['data'], to: Layer['data']): DataPa
 
 /** Words of a layer, and how they are set. */
 export type TextSource = z.infer<typeof textSourceSchema>;
+/** A moving picture, and how it is played. */
+export type ClipSource = Extract<z.infer<typeof sourceSchema>, { type: 'clip' }>;
 /** How a number that words show is written. */
 export type NumberFormat = z.infer<typeof numberFormatSchema>;
 
@@ -373,7 +389,7 @@ export function isSeen({ kind }: Pick<Layer, 'kind'>): boolean {
 /** Names of the files that a layer uses, each once. */
 export function filesOf({ source }: Pick<Layer, 'source'>): string[] {
   const address =
-    source.type === 'picture' || source.type === 'sound'
+    source.type === 'picture' || source.type === 'clip' || source.type === 'sound'
       ? source.href
       : source.type === 'text'
         ? source.fontFile

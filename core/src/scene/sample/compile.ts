@@ -2,6 +2,7 @@ import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { createProgress, stepProgress, type Easing } from '../../basics/easing';
 import { restValues, type Layer, type Track } from '../layer';
+import { compileClips, type CompiledClips } from './clips';
 import { compilePaths, type CompiledPaths } from './paths';
 import { compileRigs, type CompiledRigs, type Rigged } from './rigs';
 import { controlTimes, controlValues, SegmentKind } from './segment';
@@ -57,6 +58,7 @@ export interface CompiledScene {
   /** What drives channels over their keys; null where nothing does. */
   readonly rigs: CompiledRigs | null;
   readonly paths: CompiledPaths;
+  readonly clips: CompiledClips;
   /** Room for what a path adds to one layer. */
   readonly along: Float64Array;
 }
@@ -147,6 +149,7 @@ export function compileScene(scene: Rigged): CompiledScene {
     ...compileTracks(gatherTracks(layers)),
     rigs: compileRigs(scene),
     paths: compilePaths(layers),
+    clips: compileClips(layers),
     along: new Float64Array(3),
   };
 }

@@ -1,5 +1,6 @@
 import { CHANNEL_COUNT } from '../../basics/channel';
 import { writeLayerMatrix } from '../../basics/transform';
+import { playClips } from './clips';
 import { alongPath } from './paths';
 import { KEY_STRIDE, KeyField, KINDS, type CompiledScene } from './compile';
 import { SegmentKind } from './segment';
@@ -66,6 +67,7 @@ export function sampleKeys(compiled: CompiledScene, time: number, frame: Frame):
   const { numbers, starts } = curves;
   const { values } = frame;
   values.set(compiled.rest);
+  if (compiled.clips) playClips(compiled.clips, time, values);
   const tracks = target.length;
   let end = first[0];
   for (let track = 0; track < tracks; track++) {

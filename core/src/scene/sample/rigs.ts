@@ -1,3 +1,4 @@
+import { clipTimeAt } from './clips';
 import { CHANNEL_COUNT, CHANNELS, channelOf, type ChannelId } from '../../basics/channel';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '../../basics/time';
 import type { Columns, PastReader } from '../../formulas/formula';
@@ -156,7 +157,9 @@ function createRigs(
 
   const keysValue = (cell: number, time: Ticks): number => {
     const keys = trackOf(layers, cell);
-    return keys ? sampleTrack(keys, time) : restValue(layers[Math.floor(cell / CHANNEL_COUNT)], slotId(cell));
+    if (keys) return sampleTrack(keys, time);
+    const [layer, id] = [layers[Math.floor(cell / CHANNEL_COUNT)], slotId(cell)];
+    return (id === 'clip.time' ? clipTimeAt(layer, time) : null) ?? restValue(layer, id);
   };
 
   const valueOf = (cell: number, time: Ticks): number => {

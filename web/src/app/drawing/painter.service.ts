@@ -2,6 +2,7 @@ import { Injectable } from '@angular/core';
 import { edgeColour } from '@wexikine/core';
 import { createPainter, createSurfaces, type PictureSource } from '@wexikine/paint';
 import { BehaviorSubject } from 'rxjs';
+import { createClips } from './clips';
 import { createCutting } from './cutting';
 
 /** Longest side of a picture whose colours are read. */
@@ -12,7 +13,7 @@ const READ = 1024;
 export class PainterService {
   private readonly arrived = new BehaviorSubject(0);
   readonly arrived$ = this.arrived.asObservable();
-  private readonly surfaces = createSurfaces(() => this.again(), createCutting());
+  private readonly surfaces = createSurfaces(() => this.again(), createCutting(), createClips);
   readonly painter = createPainter(this.surfaces);
 
   constructor() {

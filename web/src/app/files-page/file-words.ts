@@ -7,10 +7,11 @@ export function fileSize(bytes: number): string {
   return `${(bytes / 1_000_000).toFixed(1)} MB`;
 }
 
-/** What a file is: its kind, and a picture's size or a font's weights. */
+/** What a file is: its kind, and the size of a picture or clip, a clip's length, a font's weights. */
 export function fileFacts({ name, facts }: KeptFile): string {
   const { label } = fileType(name);
-  if (facts.width && facts.height) return `${label}, ${facts.width} × ${facts.height} px`;
+  const long = facts.seconds === undefined ? '' : `, ${Math.round(facts.seconds * 10) / 10} s`;
+  if (facts.width && facts.height) return `${label}, ${facts.width} × ${facts.height} px${long}`;
   if (!facts.weights) return label;
   const [lightest, heaviest] = facts.weights;
   return `${label}, ${lightest === heaviest ? `weight ${lightest}` : `weights ${lightest} to ${heaviest}`}`;

@@ -8,7 +8,10 @@ import { KeptFiles } from '../files/kept-files';
 import { Icon } from '../icons/icon';
 import { fileFacts, fileSize } from './file-words';
 
-/** Every picture, font and sound that is kept: how large it is, and which scenes use it. */
+/** What stands for files that are no still pictures. */
+const ICONS = { clip: 'movie', font: 'font_download', sound: 'graphic_eq', picture: 'image' } as const;
+
+/** Every picture, clip, font and sound that is kept: how large it is, and which scenes use it. */
 @Component({
   selector: 'wx-files-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -20,6 +23,7 @@ export class FilesPage {
   private readonly kept = inject(KeptFiles);
   private readonly snackBar = inject(MatSnackBar);
   private readonly files = toSignal(this.kept.files$, { requireSync: true });
+  protected readonly icons = ICONS;
   protected readonly isLoaded = signal(false);
   protected readonly problem = signal<string | null>(null);
   protected readonly rows = computed(() =>

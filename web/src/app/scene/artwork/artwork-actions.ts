@@ -7,7 +7,7 @@ import { Teller } from '../actions/teller';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { Sounds } from '../sound/sounds';
-import { broughtWords, pictureLayer, placesFor, soundLayer } from './artwork-layers';
+import { broughtWords, pictureLayer, placesFor, soundLayer, sourceOf } from './artwork-layers';
 import { ArtworkReader, Cancelled } from './artwork-reader';
 import { DrawingDialog, type DrawingAnswer, type DrawingQuestion, type ReadDrawing } from './drawing-dialog';
 import type { BroughtFile } from './messages';
@@ -20,7 +20,7 @@ const PATIENCE_MS = 500;
 
 const newId = (): string => `layer-${crypto.randomUUID().slice(0, 18)}`;
 
-type Picture = Extract<BroughtFile, { type: 'picture' }>;
+type Picture = Extract<BroughtFile, { type: 'picture' | 'clip' }>;
 
 /** Brings in one's own pictures, drawings and fonts: dropped, pasted or chosen. */
 @Injectable()
@@ -82,7 +82,7 @@ export class ArtworkActions {
   }
 
   private async asPicture(read: BroughtFile, reader: ArtworkReader): Promise<Layer['source'] | null> {
-    if (read.type === 'picture') return { type: 'picture', href: read.href, width: read.width, height: read.height };
+    if (read.type === 'picture' || read.type === 'clip') return sourceOf(read);
     if (read.type !== 'drawing') return null;
     const wanted = {
       drawing: read.drawing,
@@ -129,14 +129,14 @@ export class ArtworkActions {
     const drawings = read.filter((file): file is ReadDrawing => file.type === 'drawing');
     const wholes = drawings.length === 0 ? [] : await this.ask({ drawings, reader, scene });
     const left = wholes ? read : read.filter(({ type }) => type !== 'drawing');
-    const things = left.filter(
-      (file): file is Picture | ReadDrawing => file.type === 'picture' || file.type === 'drawing',
+    const things = left.filter((file): file is Picture | ReadDrawing =>
+      ['picture', 'clip', 'drawing'].includes(file.type),
     );
     const places = placesFor(scene, things, at);
     const layers: Layer[] = [];
     const chosen: Layer[] = [];
     for (const [i, thing] of things.entries()) {
-      if (thing.type === 'picture') {
+      if (thing.type !== 'drawing') {
         const layer = pictureLayer(scene, thing, places[i], newId);
         layers.push(layer);
         chosen.push(layer);

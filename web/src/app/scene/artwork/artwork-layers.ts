@@ -2,7 +2,7 @@ import type { Layer, Point, Scene, Ticks } from '@wexikine/core';
 import { gridCells } from '../dialogs/new-layers';
 import type { BroughtFile } from './messages';
 
-type Picture = Extract<BroughtFile, { type: 'picture' }>;
+type Picture = Extract<BroughtFile, { type: 'picture' | 'clip' }>;
 
 /** Share of the frame, or of a cell of the grid, that a picture fills at most. */
 const FILLS = 0.8;
@@ -34,17 +34,24 @@ export function placesFor(
   }));
 }
 
-/** A layer that shows a picture where it is placed. */
+/** What a layer shows of a picture or a clip that came in. */
+export function sourceOf(file: Picture): Layer['source'] {
+  const { href, width, height } = file;
+  if (file.type === 'picture') return { type: 'picture', href, width, height };
+  return { type: 'clip', href, width, height, from: 0, length: file.length, pace: 1 };
+}
+
+/** A layer that shows a picture where it is placed; a clip from the scene's beginning to its own end. */
 export function pictureLayer(scene: Scene, picture: Picture, { at, scale }: Placed, newId: () => string): Layer {
   return {
     id: newId(),
     name: picture.name,
     kind: 'picture',
     parent: null,
-    tags: ['picture'],
+    tags: [picture.type],
     locked: false,
     hidden: false,
-    span: { in: 0, out: scene.length },
+    span: { in: 0, out: picture.type === 'clip' ? Math.min(picture.length, scene.length) : scene.length },
     rest: {
       'position.x': at.x,
       'position.y': at.y,
@@ -53,7 +60,7 @@ export function pictureLayer(scene: Scene, picture: Picture, { at, scale }: Plac
     },
     tracks: {},
     look: {},
-    source: { type: 'picture', href: picture.href, width: picture.width, height: picture.height },
+    source: sourceOf(picture),
     data: {},
   };
 }
@@ -90,6 +97,7 @@ export function broughtWords(files: readonly BroughtFile[]): string {
   const count = (type: BroughtFile['type']): number => files.filter((file) => file.type === type).length;
   const came = [
     ...(count('picture') > 0 ? [`${counted(count('picture'), 'picture', 'pictures')} came in`] : []),
+    ...(count('clip') > 0 ? [`${counted(count('clip'), 'clip', 'clips')} came in, without sound`] : []),
     ...(count('sound') > 0 ? [`${counted(count('sound'), 'sound', 'sounds')} came in`] : []),
     ...(count('drawing') > 0 ? [`${counted(count('drawing'), 'drawing', 'drawings')} came in`] : []),
     ...files

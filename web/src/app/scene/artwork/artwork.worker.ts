@@ -2,6 +2,7 @@
 import { endingOf, FILE_TYPES, findBeats, FONTS, ownFamily, peaksOf, type Layer } from '@wexikine/core';
 import { drawingLayers, readDrawing, type Drawing, type DrawingPart, type FontAtHand } from '@wexikine/core/drawing';
 import { measureWords } from '@wexikine/paint/text';
+import { readClip } from './clip-file';
 import { readFont } from './font-file';
 import { keepFile } from '../../files/keep-file';
 import type { BroughtFile, DrawingTree, DrawingWanted, DrawnLayers, FromReader, Heard, ToReader } from './messages';
@@ -65,6 +66,7 @@ async function read(file: File, ticket: number, fonts: readonly FontAtHand[]): P
     if (ending === 'svg' || (ending === null && /\.svg$/i.test(file.name)))
       return await readSvg(file, name, ticket, fonts);
     if (ending !== null && FILE_TYPES[ending].kind === 'font') return await readFont(file, name);
+    if (ending !== null && FILE_TYPES[ending].kind === 'clip') return await readClip(file, name);
     if (ending !== null && FILE_TYPES[ending].kind === 'sound') return { type: 'sound', name, file, ending };
     return await readPicture(file, name);
   } catch (error) {

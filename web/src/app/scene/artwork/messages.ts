@@ -21,6 +21,14 @@ export type BroughtFile =
       readonly height: number;
     }
   | {
+      readonly type: 'clip';
+      readonly name: string;
+      readonly href: string;
+      readonly width: number;
+      readonly height: number;
+      readonly length: Ticks;
+    }
+  | {
       readonly type: 'drawing';
       readonly name: string;
       readonly drawing: number;

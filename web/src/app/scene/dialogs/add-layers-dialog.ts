@@ -44,18 +44,18 @@ export type AddedLayers = { readonly layers: Layer[] } | { readonly files: reado
         <p class="problem" role="alert">{{ sentence }}</p>
       } @else {
         <p class="quiet-text">
-          They are laid out in a grid over the frame and last as long as the scene. Pictures, SVG files and fonts can
-          also be dropped on the scene, or pasted.
+          They are laid out in a grid over the frame and last as long as the scene. Pictures, clips, sounds, SVG files
+          and fonts can also be dropped on the scene, or pasted.
         </p>
       }
     </mat-dialog-content>
     <mat-dialog-actions align="end">
       <label class="wx-button quiet pictures"
-        ><wx-icon name="upload_file" />Pictures, SVG, fonts…
+        ><wx-icon name="upload_file" />Pictures, clips, sounds, SVG, fonts…
         <input
           type="file"
           multiple
-          accept="image/*,.svg,.ttf,.otf,.woff2"
+          accept="image/*,video/webm,video/mp4,audio/*,.svg,.ttf,.otf,.woff2"
           aria-label="Files to bring in"
           (change)="bring($event)"
         />

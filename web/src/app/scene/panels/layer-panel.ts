@@ -26,6 +26,7 @@ import { HandKeys } from './hand-keys';
 import { LayerData } from './layer-data';
 import { LayerLookPanel } from './look/layer-look';
 import { LayerSound } from '../sound/layer-sound';
+import { LayerClip } from './layer-clip';
 import { LayerPicture } from './layer-picture';
 import { LayerPath } from './layer-path';
 import { sceneLines } from '../../fields/scene-lines';
@@ -59,7 +60,7 @@ function keysWords(layer: Layer | null): string {
 @Component({
   selector: 'wx-layer-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HandKeys, LayerData, LayerLookPanel, LayerPath, LayerPicture, LayerSound, ValueField],
+  imports: [HandKeys, LayerClip, LayerData, LayerLookPanel, LayerPath, LayerPicture, LayerSound, ValueField],
   templateUrl: './layer-panel.html',
   styleUrl: './layer-panel.scss',
 })
@@ -77,6 +78,8 @@ export class LayerPanel {
   readonly isDryRun = input(false);
   /** All selected layers as they stand; their look is set together. */
   readonly selection = input<readonly Layer[]>([]);
+  /** A layer that is to be selected instead. */
+  readonly selected = output<string>();
   readonly step = output<LayerStep>();
   readonly record = output<Layer>();
 
