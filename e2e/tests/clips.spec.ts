@@ -1,6 +1,7 @@
 import { TICKS_PER_SECOND, type Layer } from '@wexikine/core';
 import { dropClip, greyOfFrame } from '../pages/made-clip';
 import { sceneWith } from '../pages/made-scenes';
+import { saved } from '../pages/library-screen';
 import { SceneScreen } from '../pages/scene-screen';
 import { expect, test } from '../pages/test';
 
@@ -76,6 +77,31 @@ test('a clip is dropped, shown at the scene’s exact times, paced, split, froze
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await stored()).length).toBe(1);
   await shows('1:10', 35);
+});
+
+test('an exported page plays the clip along with its time', async ({ page }) => {
+  test.setTimeout(60_000);
+  const scene = new SceneScreen(page);
+  const id = await sceneWith(page, []);
+  await scene.openAtRest(id);
+  await dropClip(page, { frames: 50, rate: 25, width: 320, height: 180 });
+  await expect(page.getByText('1 clip came in, without sound.')).toBeVisible({ timeout: 20_000 });
+  await scene.saved();
+  const { bytes } = await saved(page, async () => {
+    await page.getByRole('button', { name: 'Export' }).click();
+    await page.getByRole('menuitem', { name: /^Web page/ }).click();
+  });
+  await page.route('**/exported.html*', (route) => route.fulfill({ contentType: 'text/html', body: bytes }));
+  await page.goto('/exported.html');
+  await page.getByRole('button', { name: 'Pause' }).click();
+  const slider = page.getByRole('slider', { name: 'Time' });
+  const time = (): Promise<number> => page.locator('video').evaluate((video: HTMLVideoElement) => video.currentTime);
+  await slider.fill('1200');
+  await expect.poll(time).toBeCloseTo(1.2, 2);
+  await slider.fill('400');
+  await expect.poll(time).toBeCloseTo(0.4, 2);
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect.poll(time).toBeGreaterThan(0.6);
 });
 
 test('what is no clip that can be decoded is told', async ({ page }) => {

@@ -53,7 +53,7 @@ export function heldUntil(frames: readonly { readonly start: number; readonly en
 }
 
 /** Frames of moving pictures, decoded in a worker ahead of when they are drawn, within a bound of memory. */
-export function createClips(onLoad: () => void): Clips {
+export function createClips(onLoad: () => void, createWorker = createClipWorker): Clips {
   const films = new Map<string, Film>();
   let worker: Worker | null = null;
   let clock = 0;
@@ -97,7 +97,7 @@ export function createClips(onLoad: () => void): Clips {
     if (asked?.at === wanted.at && asked.longest === wanted.longest) return;
     film.asked = wanted;
     if (!worker) {
-      worker = createClipWorker();
+      worker = createWorker();
       worker.addEventListener('message', ({ data }: MessageEvent<ClipAnswer>) => receive(data));
     }
     worker.postMessage(wanted);

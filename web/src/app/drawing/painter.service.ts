@@ -13,7 +13,11 @@ const READ = 1024;
 export class PainterService {
   private readonly arrived = new BehaviorSubject(0);
   readonly arrived$ = this.arrived.asObservable();
-  private readonly surfaces = createSurfaces(() => this.again(), createCutting(), createClips);
+  private readonly surfaces = createSurfaces(
+    () => this.again(),
+    createCutting(),
+    (onLoad) => createClips(onLoad),
+  );
   readonly painter = createPainter(this.surfaces);
 
   constructor() {
