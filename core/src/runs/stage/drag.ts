@@ -128,6 +128,21 @@ export function scaleLayers(moment: StageMoment, ids: ReadonlySet<string>, by: n
 
 /** Scales one layer along its own sides by two factors; the place of its box that is kept (in shares) stays where it is. */
 export function scaleLayer(moment: StageMoment, id: string, by: Point, kept: Point): Edit[] {
+  return stretched(moment, id, by, kept, ['scale.x', 'scale.y']);
+}
+
+/** Makes one layer's box larger or smaller along its own sides, its scale as it is: letters, corners and strokes stay as they are. */
+export function sizeLayer(moment: StageMoment, id: string, by: Point, kept: Point): Edit[] {
+  return stretched(moment, id, { x: Math.abs(by.x), y: Math.abs(by.y) }, kept, ['size.x', 'size.y']);
+}
+
+function stretched(
+  moment: StageMoment,
+  id: string,
+  by: Point,
+  kept: Point,
+  [across, down]: readonly ['scale.x' | 'size.x', 'scale.y' | 'size.y'],
+): Edit[] {
   const [index] = movedLayers(moment, new Set([id]));
   if (index === undefined) return [];
   const shares = { x: factor(by.x), y: factor(by.y) };
@@ -139,15 +154,14 @@ export function scaleLayer(moment: StageMoment, id: string, by: Point, kept: Poi
     { x: 0, y: 1 },
   ].map((corner) => cornerAt(moment, index, corner));
   // The kept place would go away from the anchor by what its way from there grows; the layer goes back by as much.
-  const along = (kept.x - anchor.x) * (1 - shares.x);
-  const down = (kept.y - anchor.y) * (1 - shares.y);
+  const [far, low] = [(kept.x - anchor.x) * (1 - shares.x), (kept.y - anchor.y) * (1 - shares.y)];
   const back = inParent(moment, index, {
-    x: (right.x - origin.x) * along + (below.x - origin.x) * down,
-    y: (right.y - origin.y) * along + (below.y - origin.y) * down,
+    x: (right.x - origin.x) * far + (below.x - origin.x) * low,
+    y: (right.y - origin.y) * far + (below.y - origin.y) * low,
   });
   return changed(moment, index, {
     ...moved(back),
-    'scale.x': (value) => value * shares.x,
-    'scale.y': (value) => value * shares.y,
+    [across]: (value: number) => value * shares.x,
+    [down]: (value: number) => value * shares.y,
   });
 }

@@ -6,11 +6,12 @@ export {
   movedLayers,
   scaleLayer,
   scaleLayers,
+  sizeLayer,
   stageMoment,
   turnLayers,
   type StageMoment,
 } from './drag';
-export { snapLines, snapMove, unionOf, type Snapped, type SnapLine } from './snap';
+export { gridLines, snapGaps, type EqualGap, snapLines, snapMove, unionOf, type Snapped, type SnapLine } from './snap';
 export { alignLayers, ALIGN_SIDES, anchorTo, shareAt, spreadLayers, type AlignSide } from './align';
 export {
   copyLayers,

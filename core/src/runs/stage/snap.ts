@@ -4,8 +4,8 @@ import type { Box, Point } from '../../basics/transform';
 export interface SnapLine {
   readonly way: 'x' | 'y';
   readonly at: number;
-  /** What it belongs to: the frame, a safe area, or another layer's side or middle. */
-  readonly of: 'frame' | 'safe area' | 'layer';
+  /** What it belongs to: the frame, a safe area, the grid, or another layer's side or middle. */
+  readonly of: 'frame' | 'safe area' | 'grid' | 'layer';
 }
 
 /** Safe areas as shares of the frame. Source: SMPTE ST 2046-1. */
@@ -32,6 +32,120 @@ export function snapLines(
       ...both(right, bottom, 'layer'),
     ]),
   ];
+}
+
+/** Lines of a grid over the frame, so many px apart from its top left corner on. */
+export function gridLines(frame: { readonly width: number; readonly height: number }, step: number): SnapLine[] {
+  if (!(step >= 1)) return [];
+  const along = (way: 'x' | 'y', length: number): SnapLine[] =>
+    Array.from({ length: Math.floor(length / step) + 1 }, (_, i) => ({ way, at: i * step, of: 'grid' }));
+  return [...along('x', frame.width), ...along('y', frame.height)];
+}
+
+/** A gap between two neighbours that is as wide as another one: from … to along its way, at a place across it, px. */
+export interface EqualGap {
+  readonly way: 'x' | 'y';
+  readonly from: number;
+  readonly to: number;
+  readonly across: number;
+}
+
+interface Side {
+  readonly from: number;
+  readonly to: number;
+}
+
+function along({ left, right, top, bottom }: Box, way: 'x' | 'y'): Side {
+  return way === 'x' ? { from: left, to: right } : { from: top, to: bottom };
+}
+
+/** What stands beside a box along a way: boxes that it overlaps across it, in order, and where they do. */
+function besides(box: Box, others: readonly Box[], way: 'x' | 'y'): Side[] {
+  const own = along(box, way === 'x' ? 'y' : 'x');
+  return others
+    .filter((other) => {
+      const side = along(other, way === 'x' ? 'y' : 'x');
+      return side.to > own.from && side.from < own.to;
+    })
+    .map((other) => along(other, way))
+    .sort((a, b) => a.from - b.from);
+}
+
+interface GapChoice {
+  /** Where the box is to begin. */
+  readonly from: number;
+  readonly gaps: readonly Side[];
+}
+
+/** Places at which the gaps to neighbours are alike: between two of them, or going on with the gap of the two beside it. */
+function gapChoices({ from, to }: Side, row: readonly Side[]): GapChoice[] {
+  const length = to - from;
+  const middle = (from + to) / 2;
+  const before = row.filter((one) => (one.from + one.to) / 2 <= middle).sort((a, b) => b.to - a.to);
+  const after = row.filter((one) => (one.from + one.to) / 2 > middle);
+  const [near, beyond] = before;
+  const [next, further] = after;
+  const choices: GapChoice[] = [];
+  if (near && next && next.from - near.to > length) {
+    const gap = (next.from - near.to - length) / 2;
+    const at = near.to + gap;
+    choices.push({
+      from: at,
+      gaps: [
+        { from: near.to, to: at },
+        { from: at + length, to: next.from },
+      ],
+    });
+  }
+  if (near && beyond && near.from > beyond.to) {
+    const at = near.to + (near.from - beyond.to);
+    choices.push({
+      from: at,
+      gaps: [
+        { from: beyond.to, to: near.from },
+        { from: near.to, to: at },
+      ],
+    });
+  }
+  if (next && further && further.from > next.to) {
+    const at = next.from - (further.from - next.to) - length;
+    choices.push({
+      from: at,
+      gaps: [
+        { from: at + length, to: next.from },
+        { from: next.to, to: further.from },
+      ],
+    });
+  }
+  return choices;
+}
+
+/**
+ * A way (px) changed so that the gaps between the box that goes it and its neighbours are alike, where that is within reach; each
+ * direction by itself, and none that is `met` already by a line.
+ */
+export function snapGaps(
+  box: Box,
+  by: Point,
+  others: readonly Box[],
+  reach: number,
+  met: ReadonlySet<'x' | 'y'> = new Set(),
+): { readonly by: Point; readonly gaps: readonly EqualGap[] } {
+  const moved = { left: box.left + by.x, right: box.right + by.x, top: box.top + by.y, bottom: box.bottom + by.y };
+  const gaps: EqualGap[] = [];
+  const extra = (way: 'x' | 'y'): number => {
+    if (met.has(way)) return 0;
+    const side = along(moved, way);
+    const [best] = gapChoices(side, besides(moved, others, way))
+      .filter(({ from }) => Math.abs(from - side.from) <= reach)
+      .sort((a, b) => Math.abs(a.from - side.from) - Math.abs(b.from - side.from));
+    if (!best) return 0;
+    const cross = along(moved, way === 'x' ? 'y' : 'x');
+    gaps.push(...best.gaps.map(({ from, to }) => ({ way, from, to, across: (cross.from + cross.to) / 2 })));
+    return best.from - side.from;
+  };
+  const [x, y] = [extra('x'), extra('y')];
+  return { by: { x: by.x + x, y: by.y + y }, gaps };
 }
 
 /** How a way is changed so that a side or the middle of a box comes to lie on a line. */

@@ -13,7 +13,10 @@ import {
   moveLayers,
   movedLayers,
   scaleLayer,
+  gridLines,
   scaleLayers,
+  sizeLayer,
+  snapGaps,
   snapLines,
   snapMove,
   stageMoment,
@@ -194,5 +197,83 @@ describe('lines that dragged layers snap to', () => {
       bottom: 300,
     });
     expect(unionOf([])).toBeNull();
+  });
+});
+
+describe('a grid and equal gaps', () => {
+  const box = { left: 0, right: 40, top: 0, bottom: 40 };
+  const at = (left: number, top = 0, width = 40): typeof box => ({ left, right: left + width, top, bottom: top + 40 });
+
+  test('lines of a grid lie whole steps apart, and what is dragged comes to them', () => {
+    const lines = gridLines({ width: 100, height: 50 }, 40);
+    expect(lines.map(({ way, at: place }) => [way, place])).toEqual([
+      ['x', 0],
+      ['x', 40],
+      ['x', 80],
+      ['y', 0],
+      ['y', 40],
+    ]);
+    expect(snapMove(box, { x: 37, y: 100 }, lines, 5).by).toEqual({ x: 40, y: 100 });
+    expect(gridLines({ width: 100, height: 50 }, 0)).toEqual([]);
+  });
+
+  test('between two neighbours both gaps become alike', () => {
+    const snapped = snapGaps(box, { x: 128, y: 3 }, [at(0), at(260)], 6);
+    // 220 px between them less 40 for the box: 90 on either side.
+    expect(snapped.by).toEqual({ x: 130, y: 3 });
+    expect(snapped.gaps).toEqual([
+      { way: 'x', from: 40, to: 130, across: 23 },
+      { way: 'x', from: 170, to: 260, across: 23 },
+    ]);
+  });
+
+  test('a row goes on with the gap that it has, at either end', () => {
+    expect(snapGaps(box, { x: 197, y: 0 }, [at(0), at(100)], 6).by.x).toBe(200);
+    expect(snapGaps(box, { x: 4, y: 0 }, [at(100), at(200)], 6).by.x).toBe(0);
+    const down = snapGaps(box, { x: 0, y: 165 }, [at(5, 0), at(5, 80)], 6);
+    expect(down.by).toEqual({ x: 0, y: 160 });
+    expect(down.gaps.map(({ way }) => way)).toEqual(['y', 'y']);
+  });
+
+  test('what is out of reach, beside the row, or met by a line already is left alone', () => {
+    expect(snapGaps(box, { x: 120, y: 0 }, [at(0), at(260)], 6)).toEqual({ by: { x: 120, y: 0 }, gaps: [] });
+    expect(snapGaps(box, { x: 128, y: 200 }, [at(0), at(260)], 6).gaps).toEqual([]);
+    expect(snapGaps(box, { x: 128, y: 0 }, [at(0), at(260)], 6, new Set(['x'])).by.x).toBe(128);
+  });
+});
+
+describe('resizing', () => {
+  const scene = sceneOf([
+    card('a', {
+      rest: {
+        'position.x': 500,
+        'position.y': 300,
+        'size.x': 200,
+        'size.y': 100,
+        'scale.x': 2,
+        'scale.y': 0.5,
+        rotation: 30,
+        corner: 8,
+      },
+      tracks: { 'size.x': [key(0, 200), key(10, 240)] },
+    }),
+  ]);
+  const corner = (on: typeof scene, place: { x: number; y: number }) => cornerAt(stageMoment(on, 'rest', 0), 0, place);
+
+  test('changes the size with the opposite corner where it is, and leaves scale and corners', () => {
+    const moment = stageMoment(scene, 'rest', 0);
+    const after = edited(scene, sizeLayer(moment, 'a', { x: 1.5, y: 2 }, { x: 0, y: 0 }));
+    const { rest } = after.layers[0];
+    expect([rest['size.x'], rest['size.y'], rest['scale.x'], rest['scale.y'], rest.corner]).toEqual([
+      300, 200, 2, 0.5, 8,
+    ]);
+    const [before, now] = [scene, after].map((one) => corner(one, { x: 0, y: 0 }));
+    expect(now.x).toBeCloseTo(before.x, 9);
+    expect(now.y).toBeCloseTo(before.y, 9);
+  });
+
+  test('takes the keys of the size along where a drag does, and never turns a box inside out', () => {
+    const after = edited(scene, sizeLayer(stageMoment(scene, 'along', 0), 'a', { x: -2, y: 1 }, { x: 1, y: 1 }));
+    expect(after.layers[0].tracks['size.x']?.map(({ value }) => value)).toEqual([400, 480]);
   });
 });

@@ -189,6 +189,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     outside: false,
     paths: true,
     sight: null,
+    grid: null,
   });
 
   protected readonly selectedLayer = computed((): Layer | null => {

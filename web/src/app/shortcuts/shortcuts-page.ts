@@ -58,7 +58,11 @@ const GROUPS = [
     keys: [
       ['Click', 'Select; with Ctrl this layer, too'],
       ['Drag what is selected', 'Move it; with Shift straight, with Ctrl without snapping'],
-      ['Drag a corner', 'Scale; with Alt from the anchor, with Shift freely'],
+      [
+        'Drag a corner',
+        'Scale, or resize as the switch says; with Alt from the anchor, with Shift freely, or with the ratio kept',
+      ],
+      ['Z', 'Zoom to what is selected; without a selection to the frame'],
       ['Drag the knob', 'Turn; with Shift by 15°'],
       ['Alt + drag the anchor', 'Move it; the picture stays. With Ctrl without snapping'],
       ['Double click on words', 'Edit them there; Ctrl + Enter or a click beside keeps them, Escape leaves them'],

@@ -143,3 +143,33 @@ export function drawSafeAreas(context: CanvasRenderingContext2D, { x, y, width, 
   }
   context.restore();
 }
+
+/** Lines nearer than this on the page are left out, CSS px. */
+const NEAREST_LINES = 4;
+
+/** Draws the lines of a grid; `step` is from one to the next on the canvas. Where they would be a wall, fewer are drawn. */
+export function drawGrid(
+  context: CanvasRenderingContext2D,
+  { x, y, width, height }: Place,
+  step: number,
+  ratio: number,
+): void {
+  let apart = step;
+  while (apart < NEAREST_LINES * ratio) apart *= 2;
+  context.save();
+  context.lineWidth = 1;
+  context.strokeStyle = 'rgb(241 236 223 / 26%)';
+  context.beginPath();
+  for (let at = apart; at < width - 1; at += apart) {
+    const left = Math.round(x + at) + 0.5;
+    context.moveTo(left, y);
+    context.lineTo(left, y + height);
+  }
+  for (let at = apart; at < height - 1; at += apart) {
+    const top = Math.round(y + at) + 0.5;
+    context.moveTo(x, top);
+    context.lineTo(x + width, top);
+  }
+  context.stroke();
+  context.restore();
+}

@@ -19,7 +19,6 @@ import {
   compileScene,
   createFrame,
   frameTicks,
-  isSeen,
   sampleFrame,
   type DragSets,
   type Layer,
@@ -27,6 +26,7 @@ import {
   type Sight,
   SIGHTS,
   sightMatrix,
+  unionOf,
 } from '@wexikine/core';
 import { paintBackground } from '@wexikine/paint';
 import { prepareCanvas } from '../../drawing/canvas';
@@ -38,10 +38,13 @@ import { StageMenu } from '../stage/stage-menu';
 import { StageActions } from '../stage/stage-actions';
 import { StageText, wordsOf } from '../stage/stage-text';
 import { MotionPaths } from '../stage/motion-paths';
+import { fittingZoom, FIT, zoomedAbout, zoomedTo, type Camera } from './camera';
+import { isInSelection, layersAt, layersTouching, outermost, topmostAt } from './hits';
 import {
   clipTo,
   dimOutside,
   drawBand,
+  drawGrid,
   drawGuides,
   drawGround,
   drawPoint,
@@ -59,20 +62,9 @@ export interface PreviewOptions {
   readonly paths: boolean;
   /** Eyes with which it is seen; null for most people's. */
   readonly sight: Sight | null;
+  /** Px from one line of the grid to the next; null without one. */
+  readonly grid: number | null;
 }
-
-const MARGIN = 16;
-const LEAST_ZOOM = 0.02;
-const MOST_ZOOM = 16;
-
-interface Camera {
-  /** CSS pixels per scene pixel; null fits the frame into its place. */
-  readonly zoom: number | null;
-  readonly panX: number;
-  readonly panY: number;
-}
-
-const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
 
 /**
  * The scene at one time, with what lies outside the frame dimmed. Wheel zooms, dragging moves, a click selects, and
@@ -121,6 +113,7 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
         [place]="place()"
         [canEdit]="canEdit()"
         [(sets)]="sets"
+        [grid]="options().grid"
         (tried)="tried.emit($event)"
         (step)="step.emit($event)"
         (clicked)="clickAt($event)"
@@ -148,6 +141,9 @@ const FIT: Camera = { zoom: null, panX: 0, panY: 0 };
       [hasPaths]="options().paths"
       [sight]="options().sight"
       (sightChosen)="optionsChange.emit({ ...options(), sight: $event })"
+      [grid]="options().grid"
+      (gridChosen)="optionsChange.emit({ ...options(), grid: $event })"
+      (zoomWanted)="zoomToSelection()"
       (selected)="chosen.emit($event)"
       (left)="focus()"
       (pathsFlipped)="optionsChange.emit({ ...options(), paths: !options().paths })"
@@ -224,10 +220,7 @@ export class Preview implements AfterViewInit {
 
   /** CSS pixels per scene pixel. */
   private readonly zoom = computed(() => {
-    const { width, height } = this.size();
-    const scene = this.scene();
-    const fit = Math.min((width - 2 * MARGIN) / scene.width, (height - 2 * MARGIN) / scene.height);
-    return this.camera().zoom ?? Math.max(LEAST_ZOOM, fit);
+    return this.camera().zoom ?? fittingZoom(this.size(), this.scene());
   });
 
   constructor() {
@@ -254,6 +247,16 @@ export class Preview implements AfterViewInit {
 
   fit(): void {
     this.camera.set(FIT);
+  }
+
+  /** Zooms so that what is selected, or without that the frame, fills the preview with some room around it. */
+  zoomToSelection(): void {
+    const { compiled, frame } = this.prepared();
+    const boxes = compiled.layers.flatMap(({ id }, index) =>
+      this.selection().has(id) ? [boundsAt(frame, index)] : [],
+    );
+    const box = unionOf(boxes);
+    this.camera.set((box && zoomedTo(box, this.size(), this.scene())) ?? FIT);
   }
 
   /** Zooms about the middle by a factor. */
@@ -300,10 +303,12 @@ export class Preview implements AfterViewInit {
     const [x, y] = [event.clientX - left, event.clientY - top];
     const { zoom, x: fromX, y: fromY } = this.place();
     const at = { x: (x - fromX) / zoom, y: (y - fromY) / zoom };
-    const under = this.allAt(at);
+    const under = layersAt(this.prepared(), at);
     // Pressed on something that is not selected, it is about that.
     const [first] = under;
-    if (first && event.type === 'contextmenu' && !this.isSelected(first)) this.chosen.emit([this.topOf(first)]);
+    const { layers } = this.standing();
+    if (first && event.type === 'contextmenu' && !isInSelection(layers, first, this.selection()))
+      this.chosen.emit([outermost(layers, first)]);
     this.menu().open({ x, y, at, under: event.type === 'contextmenu' ? under : [] });
   }
 
@@ -317,7 +322,7 @@ export class Preview implements AfterViewInit {
     if (!at || !this.canEdit() || this.isPlaying() || !(event.target as Element).closest('canvas, wx-stage-handles'))
       return;
     const byId = new Map(this.standing().layers.map((layer) => [layer.id, layer]));
-    const found = this.allAt(at)
+    const found = layersAt(this.prepared(), at)
       .map((layer) =>
         layer.parent !== null && byId.get(layer.parent)?.split ? (byId.get(layer.parent) as Layer) : layer,
       )
@@ -330,29 +335,6 @@ export class Preview implements AfterViewInit {
     this.writing.set(null);
     this.actions.write(layer.id, text);
     this.focus();
-  }
-
-  private isSelected({ id, parent }: Layer): boolean {
-    const byId = new Map(this.standing().layers.map((layer) => [layer.id, layer]));
-    if (this.selection().has(id)) return true;
-    const group = parent === null ? undefined : byId.get(parent);
-    return group !== undefined && this.isSelected(group);
-  }
-
-  private topOf(layer: Layer): string {
-    const group = this.standing().layers.find(({ id }) => id === layer.parent);
-    return group ? this.topOf(group) : layer.id;
-  }
-
-  /** All layers under a point of the scene, those in groups too, the topmost first. */
-  private allAt(point: { x: number; y: number }): Layer[] {
-    const { compiled, frame } = this.prepared();
-    const found = compiled.layers.filter((layer, index) => {
-      if (frame.live[index] === 0 || layer.hidden) return false;
-      const { left, right, top, bottom } = boundsAt(frame, index);
-      return point.x >= left && point.x <= right && point.y >= top && point.y <= bottom;
-    });
-    return found.reverse();
   }
 
   protected drag(event: PointerEvent): void {
@@ -382,13 +364,7 @@ export class Preview implements AfterViewInit {
   }
 
   private zoomAbout(factor: number, x: number, y: number): void {
-    const before = this.zoom();
-    const zoom = Math.min(MOST_ZOOM, Math.max(LEAST_ZOOM, before * factor));
-    const { width, height } = this.size();
-    const { panX, panY } = this.camera();
-    const moved = (pan: number, at: number, middle: number): number =>
-      at - middle - ((at - middle - pan) * zoom) / before;
-    this.camera.set({ zoom, panX: moved(panX, x, width / 2), panY: moved(panY, y, height / 2) });
+    this.camera.set(zoomedAbout(this.camera(), this.zoom(), factor, { x, y }, this.size()));
   }
 
   /** Where the scene lies: the frame's top left corner in CSS pixels, and how large it is. */
@@ -436,35 +412,20 @@ export class Preview implements AfterViewInit {
     return Math.hypot(offsetX - x, offsetY - y) <= POINT_REACH;
   }
 
-  /** Drawn layers that no group holds and that a box touches. */
+  /** Layers that a band on the preview touches. */
   private layersIn({ x, y, toX, toY }: Band): string[] {
-    const origin = this.origin();
-    const zoom = this.zoom();
-    const [left, right] = [Math.min(x, toX), Math.max(x, toX)].map((at) => (at - origin.x) / zoom);
-    const [top, bottom] = [Math.min(y, toY), Math.max(y, toY)].map((at) => (at - origin.y) / zoom);
-    const { compiled, frame } = this.prepared();
-    return compiled.layers
-      .filter((layer, index) => {
-        if (frame.live[index] === 0 || layer.hidden || layer.locked || !isSeen(layer)) return false;
-        if (compiled.parents[index] >= 0) return false;
-        const box = boundsAt(frame, index);
-        return box.right >= left && box.left <= right && box.bottom >= top && box.top <= bottom;
-      })
-      .map(({ id }) => id);
+    const { x: fromX, y: fromY, zoom } = this.place();
+    return layersTouching(this.prepared(), {
+      left: (Math.min(x, toX) - fromX) / zoom,
+      right: (Math.max(x, toX) - fromX) / zoom,
+      top: (Math.min(y, toY) - fromY) / zoom,
+      bottom: (Math.max(y, toY) - fromY) / zoom,
+    });
   }
 
-  /** The topmost layer under a point that is no locked backdrop; of a group's parts, the group. */
   private layerAt(x: number, y: number): string | null {
-    const origin = this.origin();
-    const point = { x: (x - origin.x) / this.zoom(), y: (y - origin.y) / this.zoom() };
-    const { compiled, frame } = this.prepared();
-    for (let index = compiled.layers.length - 1; index >= 0; index--) {
-      const layer = compiled.layers[index];
-      if (frame.live[index] === 0 || layer.hidden || layer.locked || compiled.parents[index] >= 0) continue;
-      const { left, right, top, bottom } = boundsAt(frame, index);
-      if (point.x >= left && point.x <= right && point.y >= top && point.y <= bottom) return layer.id;
-    }
-    return null;
+    const { x: fromX, y: fromY, zoom } = this.place();
+    return topmostAt(this.prepared(), { x: (x - fromX) / zoom, y: (y - fromY) / zoom });
   }
 
   private draw(time: number, options: PreviewOptions, point: SharePoint | null, band: Band | null): void {
@@ -485,6 +446,7 @@ export class Preview implements AfterViewInit {
     this.service.painter.paint(context, { compiled, frame, shutter, keptView: this.cutOuts.kept() }, view);
     context.restore();
     if (options.outside) dimOutside(context, place);
+    if (options.grid !== null) drawGrid(context, place, options.grid * view.scale, ratio);
     if (options.safeAreas) drawSafeAreas(context, place, ratio);
     drawGuides(context, this.prepared(), view, ratio);
     if (point) drawPoint(context, this.placeOf(point), ratio);

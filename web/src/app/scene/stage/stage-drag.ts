@@ -9,12 +9,16 @@ import {
   scaleLayer,
   scaleLayers,
   shareAt,
+  gridLines,
+  sizeLayer,
+  snapGaps,
   snapLines,
   snapMove,
   turnLayers,
   unionOf,
   type Box,
   type Edit,
+  type EqualGap,
   type Point,
   type SnapLine,
   type StageMoment,
@@ -41,7 +45,20 @@ export interface StageDragged {
   readonly words: string;
   readonly edits: readonly Edit[];
   readonly lines: readonly SnapLine[];
+  /** Gaps to neighbours that are alike. */
+  readonly gaps?: readonly EqualGap[];
 }
+
+/** How a drag is meant besides the keys that are held. */
+export interface DragWays {
+  /** What corners change: the scale, or the size of the box with its scale as it is. */
+  readonly corners: 'scale' | 'size';
+  /** Px from one line of the grid to the next; null without one. */
+  readonly grid: number | null;
+}
+
+/** Corners scale, and there is no grid. */
+export const PLAIN_WAYS: DragWays = { corners: 'scale', grid: null };
 
 /** Corners of what is selected, in scene px, from its top left one round: one layer's own, or those of a box around many. */
 export function selectionCorners(moment: StageMoment, ids: ReadonlySet<string>): Point[] {
@@ -96,12 +113,13 @@ export function dragStage(
   to: Point,
   held: Held,
   reach: number,
+  ways: DragWays = PLAIN_WAYS,
 ): StageDragged {
   const indices = movedLayers(moment, ids);
   const what = nameOf(moment, indices);
   switch (grip.does) {
     case 'move':
-      return moveTo(moment, ids, indices, { x: to.x - from.x, y: to.y - from.y }, held, reach);
+      return moveTo(moment, ids, indices, { x: to.x - from.x, y: to.y - from.y }, held, reach, ways.grid);
     case 'turn': {
       const pivot = pivotOf(moment, ids);
       const angle = (point: Point): number => (Math.atan2(point.y - pivot.y, point.x - pivot.x) * 180) / Math.PI;
@@ -117,7 +135,7 @@ export function dragStage(
     case 'anchor':
       return anchorDragged(moment, indices, to, held, reach);
     case 'scale':
-      return scaleTo(moment, ids, indices, grip.corner, from, to, held);
+      return scaleTo(moment, ids, indices, grip.corner, from, to, held, ways.corners);
   }
 }
 
@@ -151,35 +169,48 @@ function moveTo(
   way: Point,
   held: Held,
   reach: number,
+  grid: number | null,
 ): StageDragged {
   const isAcross = Math.abs(way.x) >= Math.abs(way.y);
   const straight = held.shiftKey ? { x: isAcross ? way.x : 0, y: isAcross ? 0 : way.y } : way;
   const whole = { x: Math.round(straight.x), y: Math.round(straight.y) };
   const box = unionOf(indices.map((index) => boundsAt(moment.frame, index)));
   const isFree = held.ctrlKey || held.metaKey || !box;
-  const snapped = isFree ? { by: whole, lines: [] } : snapMove(box, whole, linesFor(moment, indices), reach);
-  const by = held.shiftKey ? { x: isAcross ? snapped.by.x : 0, y: isAcross ? 0 : snapped.by.y } : snapped.by;
+  const others = isFree ? [] : boxesBeside(moment, indices);
+  const all =
+    grid === null
+      ? snapLines(moment.scene, others)
+      : [...snapLines(moment.scene, others), ...gridLines(moment.scene, grid)];
+  const snapped = isFree ? { by: whole, lines: [] } : snapMove(box, whole, all, reach);
+  // Where no line is met, gaps that become alike are.
+  const met = new Set(snapped.lines.map((line) => line.way));
+  const spaced = isFree ? { by: snapped.by, gaps: [] } : snapGaps(box, snapped.by, others, reach, met);
+  const by = held.shiftKey ? { x: isAcross ? spaced.by.x : 0, y: isAcross ? 0 : spaced.by.y } : spaced.by;
+  const gaps = held.shiftKey ? spaced.gaps.filter(({ way: one }) => (one === 'x') === isAcross) : spaced.gaps;
   const [first] = indices;
   const anchor = first === undefined ? by : anchorAt(moment, first);
   const words =
     indices.length === 1
       ? `x ${rounded(anchor.x + by.x)}  y ${rounded(anchor.y + by.y)}`
       : `${by.x < 0 ? '' : '+'}${rounded(by.x)}, ${by.y < 0 ? '' : '+'}${rounded(by.y)} px`;
-  return { label: `Move ${nameOf(moment, indices)}`, words, edits: moveLayers(moment, ids, by), lines: snapped.lines };
+  return {
+    label: `Move ${nameOf(moment, indices)}`,
+    words,
+    edits: moveLayers(moment, ids, by),
+    lines: snapped.lines,
+    gaps,
+  };
 }
 
-/** Sides and middles of all other layers that are on and that no group holds. */
-function linesFor({ scene, compiled, frame, sets }: StageMoment, indices: readonly number[]): SnapLine[] {
+/** Boxes of all other layers that are on and that no group holds. */
+function boxesBeside({ scene, compiled, frame, sets }: StageMoment, indices: readonly number[]): Box[] {
   const own = new Set(indices);
   const others = compiled.layers.flatMap((layer, index) => {
     const isSeen = !layer.hidden && compiled.parents[index] < 0 && (sets === 'rest' || frame.live[index] === 1);
     return isSeen && !own.has(index) ? [boundsAt(frame, index)] : [];
   });
   // What covers the frame has the frame's own lines.
-  const lesser = others.filter(
-    ({ left, right, top, bottom }) => right - left < scene.width || bottom - top < scene.height,
-  );
-  return snapLines(scene, lesser);
+  return others.filter(({ left, right, top, bottom }) => right - left < scene.width || bottom - top < scene.height);
 }
 
 function scaleTo(
@@ -190,23 +221,38 @@ function scaleTo(
   from: Point,
   to: Point,
   held: Held,
+  changes: DragWays['corners'],
 ): StageDragged {
-  const label = `Scale ${nameOf(moment, indices)}`;
+  const label = `${changes === 'size' ? 'Resize' : 'Scale'} ${nameOf(moment, indices)}`;
   const corners = selectionCorners(moment, ids);
   const at = CORNERS.findIndex(({ x, y }) => x === corner.x && y === corner.y);
   const opposite = corners[(at + 2) % 4] ?? from;
   const pivot = held.altKey ? pivotOf(moment, ids) : opposite;
   const [first] = indices;
-  if (held.shiftKey && indices.length === 1 && first !== undefined) {
-    const shares = freeShares(moment, first, pivot, from, to);
+  // A size goes freely along both sides, and with Shift keeps its ratio; a scale the other way round.
+  const isFree = held.shiftKey === (changes === 'scale');
+  if (indices.length === 1 && first !== undefined && (isFree || changes === 'size')) {
+    const free = freeShares(moment, first, pivot, from, to);
+    const larger = Math.max(free.x, free.y);
+    const shares = isFree ? free : { x: larger, y: larger };
     const kept = held.altKey ? anchorShares(moment, first) : { x: 1 - corner.x, y: 1 - corner.y };
     const words = `${rounded(shares.x * 100)} × ${rounded(shares.y * 100)} %`;
-    return { label, words, edits: scaleLayer(moment, moment.compiled.layers[first].id, shares, kept), lines: [] };
+    const { id } = moment.compiled.layers[first];
+    const edits = changes === 'size' ? sizeLayer(moment, id, shares, kept) : scaleLayer(moment, id, shares, kept);
+    return { label, words: changes === 'size' ? sizeWords(moment, first, shares) : words, edits, lines: [] };
   }
   const reach = Math.hypot(from.x - pivot.x, from.y - pivot.y);
   const along = ((to.x - pivot.x) * (from.x - pivot.x) + (to.y - pivot.y) * (from.y - pivot.y)) / (reach * reach || 1);
   const by = reach === 0 ? 1 : Math.round(along * 1000) / 1000;
   return { label, words: `${rounded(by * 100)} %`, edits: scaleLayers(moment, ids, by, pivot), lines: [] };
+}
+
+/** "320 × 180 px": how large a box becomes. */
+function sizeWords({ compiled, frame }: StageMoment, index: number, shares: Point): string {
+  const stride = frame.values.length / compiled.layers.length;
+  const side = (id: 'size.x' | 'size.y', share: number): string =>
+    rounded(frame.values[index * stride + channelOf(id).slot] * Math.abs(share));
+  return `${side('size.x', shares.x)} × ${side('size.y', shares.y)} px`;
 }
 
 /** How much further the pointer is from a point along each of a layer's own sides. */

@@ -29,6 +29,7 @@ import {
   isWithin,
   pivotOf,
   selectionCorners,
+  type DragWays,
   type Held,
   type StageDragged,
   type StageGrip,
@@ -88,6 +89,10 @@ export class StageHandles {
   readonly place = input.required<StagePlace>();
   readonly canEdit = input.required<boolean>();
   readonly sets = model.required<DragSets>();
+  /** Px from one line of the grid to the next; null without one. */
+  readonly grid = input<number | null>(null);
+  /** What corners change. */
+  protected readonly cornersChange = signal<DragWays['corners']>('scale');
   readonly tried = output<Scene | null>();
   readonly step = output<StageStep>();
   readonly menuWanted = output<MouseEvent>();
@@ -146,6 +151,21 @@ export class StageHandles {
       return { d: way === 'x' ? `M${x} 0V4000` : `M0 ${y}H6000`, of };
     }),
   );
+  /** Gaps that are alike, as bars with their width. */
+  protected readonly gaps = computed(() =>
+    (this.trial()?.dragged.gaps ?? []).map(({ way, from, to, across }) => {
+      const [a, b] = [from, to].map((at) => this.toPage(way === 'x' ? { x: at, y: across } : { x: across, y: at }));
+      const cap = way === 'x' ? 'v8m0 -4' : 'h8m-4 0';
+      const back = way === 'x' ? 'm0 -4v8' : 'm-4 0h8';
+      const start = way === 'x' ? `M${a.x} ${a.y - 4}` : `M${a.x - 4} ${a.y}`;
+      return {
+        d: `${start}${cap}L${b.x} ${b.y}${back}`,
+        x: (a.x + b.x) / 2,
+        y: (a.y + b.y) / 2 - 6,
+        text: String(Math.round(to - from)),
+      };
+    }),
+  );
   protected readonly words = computed(() => this.trial()?.dragged.words ?? null);
   protected readonly pointer = signal<Point>({ x: 0, y: 0 });
 
@@ -177,7 +197,10 @@ export class StageHandles {
   }
 
   private try({ moment, grip, from }: Drag, to: Point, held: Held): void {
-    const dragged = dragStage(moment, this.selection(), grip, from, to, held, REACH / this.place().zoom);
+    const dragged = dragStage(moment, this.selection(), grip, from, to, held, REACH / this.place().zoom, {
+      corners: this.cornersChange(),
+      grid: this.grid(),
+    });
     const result = apply(moment.scene, dragged.edits);
     this.trial.set(result.ok ? { scene: result.scene, dragged } : null);
     this.tried.emit(result.ok ? result.scene : null);

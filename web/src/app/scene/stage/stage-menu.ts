@@ -41,6 +41,8 @@ const SIDES: readonly { readonly side: AlignSide; readonly icon: string; readonl
   { side: 'bottom', icon: 'align_vertical_bottom', label: 'Bottoms' },
 ];
 const NINE: readonly Point[] = [0, 0.5, 1].flatMap((y) => [0, 0.5, 1].map((x) => ({ x, y })));
+/** Grids to choose from, px of the scene. */
+const GRIDS = [10, 20, 40, 60, 80, 120, 240];
 const MOST_UNDER = 12;
 
 /** What can be done with layers on the stage, at the pointer or from its button. */
@@ -63,6 +65,11 @@ export class StageMenu {
   /** Eyes with which the preview is seen; null for most people's. */
   readonly sight = input<Sight | null>(null);
   readonly sightChosen = output<Sight | null>();
+  /** Px from one line of the grid to the next; null without one. */
+  readonly grid = input<number | null>(null);
+  readonly gridChosen = output<number | null>();
+  readonly zoomWanted = output();
+  protected readonly grids = GRIDS;
   protected readonly sights = SIGHTS;
   /** The menu was closed; the stage has the keys again. */
   readonly left = output();
@@ -139,6 +146,10 @@ export class StageMenu {
     const isCopy = (ctrlKey || metaKey) && key.toLowerCase() === 'c';
     if ((ctrlKey || metaKey) && key.toLowerCase() === 'a') {
       this.take(this.actions.all());
+      return true;
+    }
+    if (key === 'z' && !ctrlKey && !metaKey && !altKey) {
+      this.zoomWanted.emit();
       return true;
     }
     if (altKey || ((ctrlKey || metaKey) && !isCopy) || !this.canEdit() || ids.size === 0) return false;

@@ -1,0 +1,88 @@
+import type { Page } from '@playwright/test';
+import type { Layer } from '@wexikine/core';
+import { card, sceneWith } from '../pages/made-scenes';
+import { SceneScreen } from '../pages/scene-screen';
+import { expect, test } from '../pages/test';
+
+const at = (id: string, x: number): Layer =>
+  card(id, { rest: { 'position.x': x, 'position.y': 540, 'size.x': 200, 'size.y': 200, corner: 20 } });
+
+async function opened(page: Page, layers: readonly Layer[]): Promise<{ scene: SceneScreen; id: string; zoom: number }> {
+  const scene = new SceneScreen(page);
+  const id = await sceneWith(page, layers);
+  await scene.openAtRest(id);
+  const frame = (await page.locator('wx-preview').boundingBox()) ?? { width: 0, height: 0 };
+  return { scene, id, zoom: Math.min((frame.width - 32) / 1920, (frame.height - 32) / 1080) };
+}
+
+async function dragTo(page: Page, from: { x: number; y: number }, to: { x: number; y: number }): Promise<void> {
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 4 });
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+}
+
+const restOf = async (scene: SceneScreen, id: string, name: string): Promise<Layer['rest']> =>
+  (await scene.stored(id)).layers.find((layer) => layer.name === name)?.rest ?? {};
+
+test('what is dragged comes to gaps that are alike, and to a grid that is chosen', async ({ page }) => {
+  const { scene, id } = await opened(page, [at('a', 300), at('b', 1620), at('c', 700)]);
+  await page.getByText('Card c', { exact: true }).first().click();
+  // Between a and b, some px off the middle: the gaps become alike, and both are said.
+  await dragTo(page, await scene.onScreen(700 / 1920, 0.5), await scene.onScreen(953 / 1920, 0.56));
+  await expect(page.locator('wx-stage-handles .gap-width')).toHaveCount(0);
+  await page.mouse.up();
+  await page.locator('wx-preview canvas').focus();
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => (await restOf(scene, id, 'Card c'))['position.x']).toBe(700);
+  // The middle of the frame is nearer to nothing else here, so one that is no middle is made: b goes further out.
+  await page.getByText('Card b', { exact: true }).first().click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  const x = page.getByRole('textbox', { name: 'position x', exact: true });
+  await x.fill('=1500');
+  await x.press('Enter');
+  await expect.poll(async () => (await restOf(scene, id, 'Card b'))['position.x']).toBe(1500);
+  await page.getByText('Card c', { exact: true }).first().click();
+  await dragTo(page, await scene.onScreen(700 / 1920, 0.5), await scene.onScreen(892 / 1920, 0.56));
+  await expect(page.locator('wx-stage-handles .gap-width')).toHaveText(['400', '400']);
+  await page.mouse.up();
+  await expect.poll(async () => (await restOf(scene, id, 'Card c'))['position.x']).toBe(900);
+
+  await page.locator('wx-preview canvas').click({ button: 'right', position: { x: 20, y: 20 } });
+  await page.getByRole('menuitem', { name: 'Grid', exact: true }).click();
+  await page.getByRole('menuitemradio', { name: 'every 240 px' }).click();
+  await page.getByText('Card c', { exact: true }).first().click();
+  // Its left side comes to the line at 480.
+  await dragTo(page, await scene.onScreen(900 / 1920, 605 / 1080), await scene.onScreen(585 / 1920, 700 / 1080));
+  await page.mouse.up();
+  await expect.poll(async () => (await restOf(scene, id, 'Card c'))['position.x']).toBe(580);
+});
+
+test('corners resize the box where that is chosen, and Z zooms to what is selected', async ({ page }) => {
+  const { scene, id, zoom } = await opened(page, [at('a', 300), at('b', 1400)]);
+  await page.getByText('Card a', { exact: true }).first().click();
+  const bar = page.getByRole('group', { name: 'A drag sets' });
+  await bar.getByRole('button', { name: 'resize' }).click();
+  const corner = await page.locator('[data-grip=corner-2]').boundingBox();
+  if (!corner) throw new Error('nothing is selected');
+  const from = { x: corner.x + corner.width / 2, y: corner.y + corner.height / 2 };
+  await dragTo(page, from, { x: from.x + 200 * zoom, y: from.y + 100 * zoom });
+  await page.mouse.up();
+  await expect.poll(async () => Math.round((await restOf(scene, id, 'Card a'))['size.x'] ?? 0)).not.toBe(200);
+  const rest = await restOf(scene, id, 'Card a');
+  expect(rest['scale.x'] ?? 1).toBe(1);
+  expect(rest.corner).toBe(20);
+  // Twice as wide and half as high again, the corner opposite where it was.
+  expect(Math.abs((rest['size.x'] ?? 0) - 400)).toBeLessThan(3);
+  expect(Math.abs((rest['size.y'] ?? 0) - 300)).toBeLessThan(3);
+  expect((rest['position.x'] ?? 0) - (rest['size.x'] ?? 0) / 2).toBeCloseTo(200, 3);
+
+  await page.locator('wx-preview canvas').focus();
+  await page.keyboard.press('z');
+  const frame = await page.locator('wx-preview').boundingBox();
+  const [a, c] = await Promise.all([0, 2].map((one) => page.locator(`[data-grip=corner-${one}]`).boundingBox()));
+  if (!frame || !a || !c) throw new Error('nothing is selected');
+  expect(Math.abs((a.x + c.x + c.width) / 2 - (frame.x + frame.width / 2))).toBeLessThan(3);
+  expect((c.x - a.x) / frame.width + (c.y - a.y) / frame.height).toBeGreaterThan(0.9);
+});
