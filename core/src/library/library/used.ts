@@ -75,15 +75,16 @@ export interface Taken<B> {
 }
 
 /**
- * A look or a palette as a run takes it: in the revision that is asked for where the run kept it, else the newest; what the run
- * kept where the library has it no more. Null where it is nowhere.
+ * A look or a palette as a run takes it: in the revision that is asked for, where the run kept it or it is the newest; without
+ * one the newest; what the run kept where the library has it no more. `other-revision` where the library has it in another
+ * one only, null where it is nowhere.
  */
 export function takeItem<K extends 'look' | 'palette'>(
   shelf: Shelf,
   kind: K,
   { id, revision }: { readonly id: string; readonly revision?: number },
   uses: readonly Kept[] = [],
-): Taken<K extends 'look' ? KeptLook : Palette> | null {
+): Taken<K extends 'look' ? KeptLook : Palette> | 'other-revision' | null {
   type Body = K extends 'look' ? KeptLook : Palette;
   const before = uses.find((one) => one.id === id && one.kind === kind);
   const item = shelf.items.get(id);
@@ -93,5 +94,6 @@ export function takeItem<K extends 'look' | 'palette'>(
     if (read.success) return { body: read.data as Body, kept: before };
   }
   if (item?.kind !== kind) return null;
+  if (revision !== undefined && revision !== item.revision) return 'other-revision';
   return { body: item.body as Body, kept: { id, revision: item.revision, kind, body: { ...item.body } } };
 }

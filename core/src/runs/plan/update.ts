@@ -2,7 +2,7 @@ import { apply, type Edit } from '../../scene/edit';
 import { severityOf, type Finding } from '../finding';
 import type { Shelf } from '../../library/library';
 import { compilePreset, type CompilePreset } from '../../formulas/preset';
-import { isPresetRecipe, type Recipe, type StyleRecipe } from '../../scene/recipe';
+import { isPresetRecipe, withRevisions, type Recipe } from '../../scene/recipe';
 import { isSame, tracksOf, type Layer } from '../../scene/layer';
 import type { RunRecord, Scene } from '../../scene/scene';
 import type { RunContext } from '../operation';
@@ -10,24 +10,13 @@ import type { Ticks } from '../../basics/time';
 import { layersById } from './plan';
 import { replan } from './replan';
 
-/** A style with the revisions that its run used; without any, with the newest. */
-function styleAt(recipe: StyleRecipe, uses: NonNullable<RunRecord['uses']>): StyleRecipe {
-  const at = <T extends { readonly id: string; readonly revision?: number }>({ revision: _then, ...rest }: T): T => {
-    const used = uses.find(({ id }) => id === rest.id);
-    return { ...rest, ...(used ? { revision: used.revision } : {}) } as T;
-  };
-  const { from, vary } = recipe;
-  const entries = Object.entries(vary).map(([part, one]) => [part, one.by === 'palette' ? at(one) : one]);
-  return { ...recipe, from: from.by === 'look' ? at(from) : from, vary: Object.fromEntries(entries) as typeof vary };
-}
-
 /** The recipe of a run as it can be changed: keeping to the revision that it used, or taking the newest. */
 export function recipeOfRun({ recipe, preset, rig, uses }: RunRecord, revision: 'used' | 'newest'): Recipe {
   if (recipe.operation === 'rig' && rig) {
     const { id } = recipe.rig;
     return { ...recipe, rig: revision === 'used' ? { id, revision: rig.revision } : { id } };
   }
-  if (recipe.operation === 'style') return styleAt(recipe, revision === 'used' ? (uses ?? []) : []);
+  if (recipe.operation === 'style') return withRevisions(recipe, revision === 'used' ? (uses ?? []) : []);
   if (!isPresetRecipe(recipe) || !preset) return recipe;
   const { revision: _kept, ...rest } = recipe.preset;
   return { ...recipe, preset: revision === 'used' ? { ...rest, revision: preset.revision } : rest };

@@ -7,7 +7,7 @@ import { STARTER_LIBRARY } from '../../library/starter';
 import { createStyle, type StyleRecipe } from '../../scene/recipe';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import { sentenceOf, withFollowers } from '../operations';
-import { waitingUpdate } from '../check';
+import { mendsOf, waitingUpdate } from '../check';
 import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 import { PARTS } from './parts';
@@ -132,6 +132,23 @@ describe('styling', () => {
     }
     const other = [{ type: 'set-layer', layer: 'b', fields: { look: {} } }] as const;
     expect(withFollowers(first, [...other], shelf, CONTEXT, () => [])).toHaveLength(1);
+  });
+
+  test('a revision that neither the run nor the library has is told, and the newest one is a step away', () => {
+    const full = createShelf(STARTER_LIBRARY);
+    const look = STARTER_LIBRARY.find(({ kind }) => kind === 'look') as LibraryItem;
+    const recipe = style({ from: { by: 'look', id: look.id, revision: 7 }, parts: ['fill', 'border'], vary: {} });
+    const planned = plan(scene, full, recipe, CONTEXT);
+    expect(planned.findings).toEqual([{ code: 'revision-missing', preset: look.name, revision: 7 }]);
+    expect(planned.edits).toEqual([]);
+    const [mend] = mendsOf(planned.findings[0], recipe, scene, scene);
+    expect('recipe' in mend ? mend.recipe : null).toEqual(
+      style({ from: { by: 'look', id: look.id }, parts: ['fill', 'border'], vary: {} }),
+    );
+    expect(
+      plan(scene, full, style({ from: { by: 'look', id: look.id, revision: look.revision }, vary: {} }), CONTEXT)
+        .findings,
+    ).toEqual([]);
   });
 
   test('numbers of the parts differ: by a step, as a ramp, at random by the seed, from data, within what can be drawn', () => {

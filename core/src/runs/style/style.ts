@@ -186,6 +186,14 @@ interface FromLibrary {
   readonly uses: readonly Kept[];
 }
 
+/** That a revision is not at hand which is asked for. */
+function missing(
+  shelf: Surroundings['shelf'],
+  { id, revision = 0 }: { readonly id: string; readonly revision?: number | undefined },
+): Finding {
+  return { code: 'revision-missing', preset: shelf.items.get(id)?.name ?? id, revision };
+}
+
 /** Finds what a style takes from the library; the kind of the first item that is not there. */
 function fromLibrary({ shelf, context }: Surroundings, { from, parts, vary }: StyleRecipe): FromLibrary | Finding {
   const known = context.known?.uses;
@@ -194,6 +202,7 @@ function fromLibrary({ shelf, context }: Surroundings, { from, parts, vary }: St
   if (from.by === 'look') {
     const taken = takeItem(shelf, 'look', from, known);
     if (!taken) return { code: 'item-gone', kind: 'look' };
+    if (taken === 'other-revision') return missing(shelf, from);
     look = taken.body;
     uses.push(taken.kept);
   }
@@ -202,6 +211,7 @@ function fromLibrary({ shelf, context }: Surroundings, { from, parts, vary }: St
     if (variation.by !== 'palette' || !parts.includes(part as ColourPart) || palettes.has(variation.id)) continue;
     const taken = takeItem(shelf, 'palette', variation, known);
     if (!taken) return { code: 'item-gone', kind: 'palette' };
+    if (taken === 'other-revision') return missing(shelf, variation);
     palettes.set(variation.id, (ramp) => paletteColours(taken.body, ramp));
     uses.push(taken.kept);
   }

@@ -20,6 +20,7 @@ export {
   STYLED_COLOURS,
   STYLE_PARTS,
   createStyle,
+  withRevisions,
   type ColourPart,
   type ColourVariation,
   type NumberVariation,

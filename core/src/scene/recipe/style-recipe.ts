@@ -120,3 +120,22 @@ export function createStyle(pick: Pick): StyleRecipe {
     vary: { fill: { by: 'step', lightness: -0.06, chroma: 0, hue: 0 } },
   };
 }
+
+interface Revised {
+  readonly id: string;
+  readonly revision?: number | undefined;
+}
+
+/** A style with the looks and palettes of the library in the revisions that are given; in the newest where none is. */
+export function withRevisions(
+  recipe: StyleRecipe,
+  uses: readonly { readonly id: string; readonly revision: number }[],
+): StyleRecipe {
+  const at = <T extends Revised>({ revision: _then, ...rest }: T): T => {
+    const used = uses.find(({ id }) => id === rest.id);
+    return { ...rest, ...(used ? { revision: used.revision } : {}) } as T;
+  };
+  const { from, vary } = recipe;
+  const entries = Object.entries(vary).map(([part, one]) => [part, one.by === 'palette' ? at(one) : one]);
+  return { ...recipe, from: from.by === 'look' ? at(from) : from, vary: Object.fromEntries(entries) as typeof vary };
+}

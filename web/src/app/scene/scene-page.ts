@@ -28,7 +28,8 @@ import { Splitter } from '../layout/splitter';
 import { LibraryService } from '../library/library.service';
 import { TopBar } from '../top-bar';
 import { StageActions } from './stage/stage-actions';
-import { ArtworkActions } from './artwork/artwork-actions';
+import { ArtworkActions, MOST_AT_ONCE } from './artwork/artwork-actions';
+import { droppedFiles } from './artwork/dropped-files';
 import { ConflictActions } from './actions/conflict-actions';
 import { DialActions } from './actions/dial-actions';
 import { LayerActions } from './actions/layer-actions';
@@ -349,10 +350,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   }
 
   protected dropFiles(event: DragEvent): void {
-    const files = [...(event.dataTransfer?.files ?? [])];
-    if (files.length === 0) return;
+    if (!event.dataTransfer || event.dataTransfer.files.length === 0) return;
     event.preventDefault();
-    void this.bring(files, this.preview()?.sceneAt(event) ?? null);
+    const at = this.preview()?.sceneAt(event) ?? null;
+    void droppedFiles(event.dataTransfer, MOST_AT_ONCE).then((files) => this.bring(files, at));
   }
 
   protected pasteFiles(event: ClipboardEvent): void {

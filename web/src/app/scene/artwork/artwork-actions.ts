@@ -14,7 +14,7 @@ import type { BroughtFile } from './messages';
 import { ReadingDialog, type Reading } from './reading-dialog';
 
 /** Files at once; each is read by itself, so that memory stays bounded. */
-const MOST_AT_ONCE = 300;
+export const MOST_AT_ONCE = 300;
 /** Reading that takes longer than this says how far it has come. */
 const PATIENCE_MS = 500;
 

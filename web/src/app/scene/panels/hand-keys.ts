@@ -31,6 +31,7 @@ import { Icon } from '../../icons/icon';
 import { ValueField } from '../../fields/value-field';
 import { enterMany } from '../../fields/many-entry';
 import { KeyEdits } from '../keys/key-edits';
+import { PlayerStore } from '../player.store';
 import { channelCheck, readChannelValue, withKey } from './hand-key';
 import type { LayerStep } from '../../looks/layer-step';
 
@@ -177,6 +178,7 @@ export class HandKeys {
     computation: () => [],
   });
   private readonly edits = inject(KeyEdits);
+  private readonly player = inject(PlayerStore);
   private readonly picks = toSignal(this.edits.picks$, { requireSync: true });
   /** This layer; where keys of several are picked all of those, which then get their keys together. */
   protected readonly layers = computed((): ReadonlySet<string> => {
@@ -199,10 +201,15 @@ export class HandKeys {
     }),
   );
 
+  /** Where the playhead is, though what is drawn may still be on its way there. */
+  private now(): Ticks {
+    return this.player.time;
+  }
+
   protected set(id: ChannelId, text: string): void {
     const value = readChannelValue(id, text);
     if (value === null) return;
-    this.write(id, withKey(this.layer().tracks[id] ?? [], this.time(), value), `Key ${channelOf(id).label}`);
+    this.write(id, withKey(this.layer().tracks[id] ?? [], this.now(), value), `Key ${channelOf(id).label}`);
   }
 
   /** One value for all layers, or a change of each one's own. */
@@ -220,12 +227,12 @@ export class HandKeys {
   private keyAll(id: ChannelId, valueOf: (value: number) => number): void {
     const layers = this.layers();
     const on = layers.size === 1 ? `“${this.layer().name}”` : `${layers.size} layers`;
-    const { edits } = keyAt(this.edits.scene, layers, id, this.time(), valueOf);
+    const { edits } = keyAt(this.edits.scene, layers, id, this.now(), valueOf);
     if (edits.length > 0) this.step.emit({ label: `Key ${channelOf(id).label} of ${on}`, edits });
   }
 
   protected remove(id: ChannelId): void {
-    const at = new Set([this.time()]);
+    const at = new Set([this.now()]);
     const picks = new Map([...this.layers()].map((layer) => [layer, new Map([[id, at]])] as const));
     this.wanted.update((wanted) => [...wanted, id]);
     const { edits } = removePicks(this.edits.scene, picks);

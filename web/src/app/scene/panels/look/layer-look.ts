@@ -4,6 +4,7 @@ import { createShelf, type Layer } from '@wexikine/core';
 import { LibraryService } from '../../../library/library.service';
 import { KeepInLibrary } from '../../actions/keep-in-library';
 import type { LayerStep } from '../../../looks/layer-step';
+import { LookCrop } from '../../../looks/look-crop';
 import { LookEffects } from '../../../looks/look-effects';
 import { LookMasks } from '../../../looks/look-masks';
 import { LookMix } from './look-mix';
@@ -15,7 +16,7 @@ import { LookWords } from './look-words';
 @Component({
   selector: 'wx-layer-look',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [LookEffects, LookMasks, LookMix, LookPaint, LookTyping, LookWords],
+  imports: [LookCrop, LookEffects, LookMasks, LookMix, LookPaint, LookTyping, LookWords],
   template: `
     <h3>
       Look
@@ -27,6 +28,7 @@ import { LookWords } from './look-words';
     </h3>
     <wx-look-words [layers]="layers()" (step)="step.emit($event)" />
     <wx-look-typing [layers]="layers()" (step)="step.emit($event)" />
+    <wx-look-crop [layers]="layers()" [all]="all()" (step)="step.emit($event)" />
     <wx-look-paint [layers]="layers()" (step)="step.emit($event)" />
     <wx-look-effects [layers]="layers()" (step)="step.emit($event)" />
     <wx-look-masks [layers]="layers()" (step)="step.emit($event)" />
