@@ -1,5 +1,5 @@
 import type { ChannelId } from '../../basics/channel';
-import { asBezier, scaledEasing, type Easing } from '../../basics/easing';
+import { asBezier, scaledEasing, type BezierEasing, type Easing } from '../../basics/easing';
 import { randomAt, seedFromText } from '../../basics/random';
 import { TICKS_PER_SECOND } from '../../basics/time';
 import { createSegment } from '../../scene/sample';
@@ -65,46 +65,84 @@ export function limitValues(entries: Entries, layer: StepLayer): Entries {
   });
 }
 
-/** Places at which the slope of a segment is looked at, and then once more about the steepest of them. */
+/** Places at which a segment is looked at, and then once more about the one where most was found. */
 const LOOKS = 64;
-/** Where between two looks how fast the slope changes is taken from. */
+/** Where between two looks how fast the slope changes is taken from; and how near to the ends of a Bézier curve it is looked at. */
 const APART = 1e-3;
 
-type Slope = (share: number) => number;
+type Measure = (at: number) => number;
 
-/** The greatest of a measure of a segment's slope, over its length. */
-function greatest(measure: Slope): number {
-  const best = (from: number, step: number): { at: number; size: number } => {
-    let found = { at: from, size: 0 };
+/** The greatest size of a measure between two ends. */
+function greatest(measure: Measure, from = 0, to = 1): number {
+  let [best, most] = [from, 0];
+  const look = (start: number, step: number): void => {
     for (let i = 0; i <= LOOKS; i++) {
-      const at = Math.min(1, Math.max(0, from + i * step));
+      const at = Math.min(to, Math.max(from, start + i * step));
       const size = Math.abs(measure(at));
-      if (size > found.size) found = { at, size };
+      if (size > most) [best, most] = [at, size];
     }
-    return found;
   };
-  const step = 1 / LOOKS;
-  return best(best(0, step).at - step, (2 * step) / LOOKS).size;
+  const step = (to - from) / LOOKS;
+  look(from, step);
+  look(best - step, (2 * step) / LOOKS);
+  return most;
 }
 
-/** The slope of a segment for one unit of way over one of time; null for jumps, and for handles, which depend on both. */
-function slopeOf({ ease, value }: NamedKey, to: number): Slope | null {
-  const plain = asBezier(ease, value, to) ?? ease;
+/** How steep a segment is and how its slope changes, for one unit of way over one of time. */
+interface Measures {
+  /** The greatest slope: 1 for an even one. */
+  readonly steepness: () => number;
+  /** The greatest change of the slope: 0 for an even one. */
+  readonly bend: () => number;
+}
+
+/**
+ * A cubic Bézier curve is looked at along its parameter, so that nothing is solved: slope y′ ÷ x′, its change
+ * (y″ · x′ − y′ · x″) ÷ x′³.
+ */
+function bezierMeasures({ x1, y1, x2, y2 }: BezierEasing): Measures {
+  const first =
+    (a: number, b: number): Measure =>
+    (u) =>
+      3 * ((1 - u) * (1 - u) * a + 2 * (1 - u) * u * (b - a) + u * u * (1 - b));
+  const second =
+    (a: number, b: number): Measure =>
+    (u) =>
+      6 * ((1 - u) * (b - 2 * a) + u * (1 - 2 * b + a));
+  const [dx, dy, ddx, ddy] = [first(x1, x2), first(y1, y2), second(x1, x2), second(y1, y2)];
+  const along = (measure: Measure): number => greatest(measure, APART, 1 - APART);
+  return {
+    steepness: () => along((u) => dy(u) / dx(u)),
+    bend: () => along((u) => (ddy(u) * dx(u) - dy(u) * ddx(u)) / dx(u) ** 3),
+  };
+}
+
+/** Null for jumps, and for handles between equal values, which have no way. */
+function measuresOf(plain: Easing): Measures | null {
   if (plain.type === 'hold' || plain.type === 'steps' || plain.type === 'handles') return null;
-  return createSegment(plain, 0, 1).slope;
+  const { slope } = createSegment(plain, 0, 1);
+  const change: Measure = (share) => {
+    const [from, till] = [Math.max(0, share - APART), Math.min(1, share + APART)];
+    return (slope(till) - slope(from)) / (till - from);
+  };
+  return { steepness: () => greatest(slope), bend: () => greatest(change) };
 }
 
-/** The greatest speed of a segment, as a multiple of its mean speed; 1 for an even one. */
-function steepness(slope: Slope): number {
-  return greatest(slope);
-}
+/** Measures of curves by their numbers: hundreds of layers have a few of them, whether their keys share them or not. */
+const known: Readonly<Record<keyof Measures, Map<string, number>>> = { steepness: new Map(), bend: new Map() };
+const MOST_KNOWN = 4_000;
 
-/** The greatest change of speed within a segment of length 1 for one unit of way; 0 for an even one. */
-function bend(slope: Slope): number {
-  return greatest((share) => {
-    const [from, to] = [Math.max(0, share - APART), Math.min(1, share + APART)];
-    return (slope(to) - slope(from)) / (to - from);
-  });
+/** A measure of the segment from a key to a value; null for jumps. */
+function measured({ ease, value }: NamedKey, to: number, measure: keyof Measures): number | null {
+  const plain = asBezier(ease, value, to) ?? ease;
+  if (plain.type !== 'bezier') return measuresOf(plain)?.[measure]() ?? null;
+  const name = `${plain.x1} ${plain.y1} ${plain.x2} ${plain.y2}`;
+  const before = known[measure].get(name);
+  if (before !== undefined) return before;
+  if (known[measure].size >= MOST_KNOWN) known[measure].clear();
+  const size = bezierMeasures(plain)[measure]();
+  known[measure].set(name, size);
+  return size;
 }
 
 /**
@@ -113,26 +151,16 @@ function bend(slope: Slope): number {
  */
 function withinRoom(
   entries: Entries,
-  measure: (slope: Slope) => number,
+  measure: keyof Measures,
   roomOf: (measured: number, seconds: number, channel: ChannelId) => number,
 ): Entries {
-  // Runs give one easing to hundreds of keys; only free handles depend on the values.
-  const known = new Map<Easing, number | null>();
-  const measured = (key: NamedKey, to: number): number | null => {
-    const before = key.ease.type === 'handles' ? undefined : known.get(key.ease);
-    if (before !== undefined) return before;
-    const slope = slopeOf(key, to);
-    const size = slope && measure(slope);
-    known.set(key.ease, size);
-    return size;
-  };
   return new Map(
     [...entries].map(([channel, list]) => {
       const nearer: Entry[] = [];
       list.forEach((entry, i) => {
         const [before, last] = [list[i - 1], nearer.at(-1)];
         if (!before || !last || !entry.isPicked) return void nearer.push(entry);
-        const size = measured(before.key, entry.key.value);
+        const size = measured(before.key, entry.key.value, measure);
         if (size === null) return void nearer.push(entry);
         const seconds = (entry.key.at - before.key.at) / TICKS_PER_SECOND;
         const room = size === 0 ? Infinity : roomOf(size, seconds, channel);
@@ -148,7 +176,7 @@ function withinRoom(
 /** No segment goes faster than so much a second at its steepest: way ≤ most · seconds ÷ steepest slope. */
 export function limitSpeed(entries: Entries, layer: StepLayer): Entries {
   const most = Math.max(0, layer.number('most'));
-  return withinRoom(entries, steepness, (steep, seconds, channel) => (most / perUnit(channel)) * (seconds / steep));
+  return withinRoom(entries, 'steepness', (steep, seconds, channel) => (most / perUnit(channel)) * (seconds / steep));
 }
 
 /**
@@ -157,7 +185,7 @@ export function limitSpeed(entries: Entries, layer: StepLayer): Entries {
  */
 export function limitAcceleration(entries: Entries, layer: StepLayer): Entries {
   const most = Math.max(0, layer.number('most'));
-  return withinRoom(entries, bend, (bent, seconds, channel) => (most / perUnit(channel)) * (seconds ** 2 / bent));
+  return withinRoom(entries, 'bend', (bent, seconds, channel) => (most / perUnit(channel)) * (seconds ** 2 / bent));
 }
 
 /** v + amount · ((before + after) ÷ 2 − v) for picked keys that have a neighbour on either side. */

@@ -26,7 +26,9 @@ import type { TimeWindow } from './time-window';
       <path class="before" [attr.d]="paths().before" />
       <path class="curve" [attr.d]="paths().curve" />
       <path class="gone" [attr.d]="paths().gone" />
-      <path class="picked" [attr.d]="picks()" />
+      @if (picks(); as d) {
+        <path class="picked" [attr.d]="d" />
+      }
       <path class="mark" [attr.d]="paths().standing" />
       <path class="mark new" [attr.d]="paths().made" />
     </svg>
