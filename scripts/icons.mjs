@@ -101,6 +101,7 @@ const ICONS = [
   'sort',
   'person',
   'palette',
+  'colorize',
   'drag_indicator',
   'arrow_upward',
   'arrow_downward',

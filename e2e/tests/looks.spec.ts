@@ -66,6 +66,31 @@ test('the frame gets a background from the stage menu', async ({ page }) => {
   await expect.poll(async () => (await scene.stored(id)).background ?? null).toBeNull();
 });
 
+test('a colour is chosen by hue with the keyboard, or from the library', async ({ page }) => {
+  const scene = new SceneScreen(page);
+  const id = await sceneWith(page, [at('a', 400, { look: { fill: '#ff0000' } })]);
+  await scene.openAtRest(id);
+  await page.getByText('Card a', { exact: true }).first().click();
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  const fill = async (): Promise<unknown> => (await scene.stored(id)).layers[0].look.fill;
+  await page.getByRole('button', { name: 'Fill, picked' }).click();
+  const chooser = page.getByRole('dialog', { name: 'Fill, picked' });
+  const results = await new AxeBuilder({ page }).include('.chooser').analyze();
+  expect(results.violations.map(({ id: rule }) => rule)).toEqual([]);
+  // Half way round from red, at the same lightness: a blue green.
+  await chooser.getByRole('slider', { name: /^Hue/ }).fill('209');
+  await expect
+    .poll(async () => {
+      const [r, g, b] = (String(await fill()).match(/[0-9a-f]{2}/g) ?? []).map((part) => parseInt(part, 16));
+      return r < 80 && g > 100 && b > 100;
+    })
+    .toBe(true);
+  await chooser.getByRole('button', { name: 'lamplight' }).click();
+  await expect.poll(fill).toBe('#f3c98b');
+  await page.keyboard.press('Escape');
+  await expect(chooser).toBeHidden();
+});
+
 /** A sign on green, as a camera or a program gives it: a white disc in the middle with a soft edge. */
 async function signOnGreen(page: Page): Promise<string> {
   return page.evaluate(() => {

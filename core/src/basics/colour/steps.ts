@@ -8,7 +8,8 @@ export interface ColourStep {
   readonly hue: number;
 }
 
-interface Lch {
+/** A colour in OKLCH: lightness [0, 1], chroma about [0, 0.4], hue in degrees. */
+export interface Lch {
   readonly l: number;
   readonly c: number;
   /** Degrees; of a grey 0. */
@@ -19,7 +20,8 @@ interface Lch {
 /** Chroma under which a colour is a grey, whose hue says nothing. Source: CSS Color 4, section 12.2 (powerless hues). */
 const GREY = 4e-6;
 
-function lchOf(text: string): Lch | null {
+/** Reads a CSS colour as OKLCH; null when it is none. */
+export function lchFromCss(text: string): Lch | null {
   const lab = oklabFromCss(text);
   if (!lab) return null;
   const c = Math.hypot(lab.a, lab.b);
@@ -30,7 +32,7 @@ const toLch = converter('oklch');
 const intoRgb = toGamut('rgb', 'oklch');
 
 /** CSS text of a colour in OKLCH; one that no screen shows loses chroma until it can be shown (CSS Color 4, section 13.2). */
-function cssOf({ l, c, h, alpha }: Lch): string {
+export function cssFromLch({ l, c, h, alpha }: Lch): string {
   const lch = toLch({ mode: 'oklch', l: Math.min(1, Math.max(0, l)), c: Math.max(0, c), h, alpha });
   const rgb = intoRgb(lch);
   return alpha < 1 ? formatHex8(rgb) : formatHex(rgb);
@@ -38,9 +40,9 @@ function cssOf({ l, c, h, alpha }: Lch): string {
 
 /** A colour so many steps further; what is no CSS colour stays as it is. */
 export function steppedColour(text: string, { lightness, chroma, hue }: ColourStep, steps: number): string {
-  const lch = lchOf(text);
+  const lch = lchFromCss(text);
   if (!lch || steps === 0) return text;
-  return cssOf({
+  return cssFromLch({
     l: lch.l + lightness * steps,
     c: lch.c + chroma * steps,
     h: lch.h + hue * steps,
@@ -59,15 +61,15 @@ function hueBetween(from: number, to: number, share: number): number {
  * way round. A grey takes on the hue of the colour beside it, so that a ramp to white does not turn.
  */
 export function rampColour(colours: readonly string[], share: number): string {
-  const stops = colours.map(lchOf).filter((one) => one !== null);
+  const stops = colours.map(lchFromCss).filter((one) => one !== null);
   if (stops.length === 0) return '#000000';
-  if (stops.length === 1) return cssOf(stops[0]);
+  if (stops.length === 1) return cssFromLch(stops[0]);
   const at = Math.min(1, Math.max(0, share)) * (stops.length - 1);
   const index = Math.min(stops.length - 2, Math.floor(at));
   const [from, to, part] = [stops[index], stops[index + 1], at - index];
   const [fromHue, toHue] = [from.c < GREY ? to.h : from.h, to.c < GREY ? from.h : to.h];
   const mixed = (a: number, b: number): number => a + (b - a) * part;
-  return cssOf({
+  return cssFromLch({
     l: mixed(from.l, to.l),
     c: mixed(from.c, to.c),
     h: hueBetween(fromHue, toHue, part),

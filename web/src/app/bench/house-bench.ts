@@ -10,6 +10,7 @@ import {
   type LibraryDetail,
   type LibraryItem,
 } from '@wexikine/core';
+import { ColourSwatch } from '../fields/colour-swatch';
 import { ItemPicture } from '../library/item-picture';
 import { LibraryService } from '../library/library.service';
 import { EasingEditor } from '../fields/easing-editor';
@@ -20,7 +21,7 @@ import { ItemRecordView } from './item-record';
 @Component({
   selector: 'wx-house-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EasingEditor, EffectsList, ItemPicture, ItemRecordView],
+  imports: [ColourSwatch, EasingEditor, EffectsList, ItemPicture, ItemRecordView],
   templateUrl: './house-bench.html',
   styleUrl: './value-bench.scss',
 })
@@ -65,7 +66,10 @@ export class HouseBench {
   });
 
   protected type(event: Event): void {
-    const text = (event.target as HTMLInputElement).value.trim();
+    this.give((event.target as HTMLInputElement).value.trim());
+  }
+
+  protected give(text: string): void {
     const { body } = this.item();
     if (body.type === 'curve') return;
     const value = body.type === 'number' ? (text === '' ? NaN : Number(text)) : text;

@@ -12,9 +12,9 @@ import {
   type PaletteItem,
   type Sight,
 } from '@wexikine/core';
+import { ColourSwatch } from '../fields/colour-swatch';
 import { Icon } from '../icons/icon';
 import { PalettePicture } from '../library/palette-picture';
-import { asHex } from '../looks/looks';
 import { EffectsList } from './effects-list';
 import { ItemRecordView } from './item-record';
 
@@ -27,7 +27,7 @@ const [WORDS, LARGE] = [4.5, 3];
 @Component({
   selector: 'wx-palette-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EffectsList, Icon, ItemRecordView, PalettePicture],
+  imports: [ColourSwatch, EffectsList, Icon, ItemRecordView, PalettePicture],
   templateUrl: './palette-bench.html',
   styleUrls: ['./value-bench.scss', './palette-bench.scss'],
 })
@@ -52,10 +52,6 @@ export class PaletteBench {
         colours: [this.colourOf(a), this.colourOf(b)],
       })),
   );
-
-  protected hex(text: string): string {
-    return asHex(text);
-  }
 
   protected valueOf(event: Event): string {
     return (event.target as HTMLInputElement).value.trim();

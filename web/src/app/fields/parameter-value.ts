@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { cssFromOklab, NO_LAYER, oklabFromCss, type Parameter, type Rate, type Shelf } from '@wexikine/core';
+import { NO_LAYER, type Parameter, type Rate, type Shelf } from '@wexikine/core';
+import { ColourSwatch } from './colour-swatch';
 import { parameterCheck } from './checks';
 import { ValueField } from './value-field';
 
@@ -15,7 +16,7 @@ let made = 0;
 @Component({
   selector: 'wx-parameter-value',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ValueField],
+  imports: [ColourSwatch, ValueField],
   template: `
     @switch (parameter().kind) {
       @case ('switch') {
@@ -55,7 +56,7 @@ let made = 0;
             (changed)="changed.emit($event)"
           />
           @if (parameter().kind === 'colour') {
-            <input type="color" [attr.aria-label]="label() + ', picked'" [value]="hex()" (input)="pick($event)" />
+            <wx-colour-swatch [label]="label() + ', picked'" [value]="value()" (changed)="changed.emit($event)" />
           }
           @if (parameter().kind === 'curve' && curves().length > 0) {
             <select class="text-field" aria-label="A curve of the library" (change)="pick($event)">
@@ -85,14 +86,6 @@ let made = 0;
     wx-value-field {
       flex: 1;
     }
-    input[type='color'] {
-      width: 36px;
-      height: 30px;
-      padding: 2px;
-      border: 1px solid var(--line-strong);
-      border-radius: 6px;
-      background: var(--paper-high);
-    }
     .line select {
       width: 92px;
     }
@@ -110,10 +103,6 @@ export class ParameterValue {
   protected readonly id = `parameter-value-${++made}`;
   protected readonly none = NO_LAYER;
   protected readonly check = computed(() => parameterCheck(this.parameter(), this.shelf()));
-  protected readonly hex = computed(() => {
-    const colour = oklabFromCss(this.value());
-    return colour ? cssFromOklab({ ...colour, alpha: 1 }) : '#000000';
-  });
   protected readonly curves = computed(() =>
     [...this.shelf().items.values()]
       .filter((item) => item.kind === 'curve' || (item.kind === 'house' && item.body.type === 'curve'))

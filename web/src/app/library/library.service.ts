@@ -9,6 +9,7 @@ import {
 } from '@wexikine/core';
 import { BehaviorSubject, bufferTime, combineLatest, filter, map, shareReplay, type Observable } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
+import { KnownColours } from '../fields/known-colours';
 import { LiveNews, type Heard } from '../live/live-news';
 
 /** How reading the library stands. */
@@ -49,6 +50,8 @@ export class LibraryService {
   );
 
   constructor() {
+    const known = inject(KnownColours);
+    this.items$.subscribe((items) => known.know(items));
     this.load();
     inject(LiveNews)
       .news$.pipe(

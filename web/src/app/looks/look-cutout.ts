@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, untracked } from '@angular/core';
 import type { CutOutBy } from '@wexikine/core';
+import { ColourSwatch } from '../fields/colour-swatch';
 import { PainterService } from '../drawing/painter.service';
 import { CutOutView } from './cut-out-view';
 import { LookPart } from './look-part';
@@ -17,6 +18,7 @@ const GREEN = '#00b140';
 @Component({
   selector: 'wx-look-cutout',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [ColourSwatch],
   template: `
     <label class="field-label"
       >Takes out
@@ -39,12 +41,7 @@ const GREEN = '#00b140';
             [value]="colour() ?? ''"
             (change)="setColour(valueOf($event))"
         /></label>
-        <input
-          type="color"
-          aria-label="Cut-out, colour picked"
-          [value]="hex(colour())"
-          (change)="setColour(valueOf($event))"
-        />
+        <wx-colour-swatch label="Cut-out, colour picked" [value]="colour()" (changed)="setColour($event)" />
       </div>
     }
     @if (only(); as layer) {

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { Border, Edit, Layer, MotionBlur } from '@wexikine/core';
+import { ColourSwatch } from '../fields/colour-swatch';
 import { PainterService } from '../drawing/painter.service';
 import { enterMany } from '../fields/many-entry';
 import { Icon } from '../icons/icon';
@@ -22,7 +23,7 @@ const BLUR_FIELDS = [
 @Component({
   selector: 'wx-look-effects',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, LookCutout],
+  imports: [ColourSwatch, Icon, LookCutout],
   templateUrl: './look-effects.html',
   styleUrl: './look.scss',
 })

@@ -1,6 +1,7 @@
 import { DecimalPipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { firstColour, type ChannelId, type LayerLook } from '@wexikine/core';
+import { ColourSwatch } from '../fields/colour-swatch';
 import { enterMany } from '../fields/many-entry';
 import { LookPart } from './look-part';
 import { common, paintedLayers, type Gradient, type ManyStops } from './looks';
@@ -19,7 +20,7 @@ const MOST_DASHES = 32;
 @Component({
   selector: 'wx-look-paint',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DecimalPipe],
+  imports: [ColourSwatch, DecimalPipe],
   templateUrl: './look-paint.html',
   styleUrl: './look.scss',
 })

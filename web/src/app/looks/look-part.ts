@@ -11,7 +11,7 @@ import {
 import { enterMany } from '../fields/many-entry';
 import { channelOf, formatChannelValue } from '@wexikine/core';
 import type { LayerStep } from './layer-step';
-import { asHex, common, lookEdits, restEdits } from './looks';
+import { common, lookEdits, restEdits } from './looks';
 
 /** A look with parts set to others, or taken away. */
 export type LookChange = { readonly [Part in keyof LayerLook]: LayerLook[Part] | undefined };
@@ -27,10 +27,6 @@ export abstract class LookPart {
     const { length } = this.layers();
     return length === 1 ? `“${this.layers()[0].name}”` : `${length} layers`;
   });
-
-  protected hex(text: string | null): string {
-    return asHex(text ?? '');
-  }
 
   protected valueOf(event: Event): string {
     return (event.target as HTMLInputElement).value;

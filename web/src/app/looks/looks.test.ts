@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { apply, programmeBoard, type Edit, type Layer } from '@wexikine/core';
-import { asHex, common, lookEdits, paintedLayers, restEdits, wordEdits, wordLayers } from './looks';
+import { common, lookEdits, paintedLayers, restEdits, wordEdits, wordLayers } from './looks';
 
 const board = programmeBoard();
 const text = { type: 'text', text: 'one', font: 'Spline Sans', weight: 500, size: 40, align: 'left' } as const;
@@ -44,10 +44,4 @@ test('looks, words and rest values are set on all of them; a part that is taken 
     ({ rest }) => rest['stroke.width'],
   );
   expect(wide.slice(0, 2)).toEqual([3, 3]);
-});
-
-test('a colour of any notation is what the browser’s field takes', () => {
-  expect(asHex('rgb(255 0 0 / 50%)')).toBe('#ff0000');
-  expect(asHex('oklch(100% 0 0)')).toBe('#ffffff');
-  expect(asHex('none')).toBe('#000000');
 });

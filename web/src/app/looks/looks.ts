@@ -1,7 +1,5 @@
 import {
-  cssFromOklab,
   FONTS,
-  oklabFromCss,
   restValue,
   type ChannelId,
   type Edit,
@@ -75,12 +73,6 @@ export function restEdits(layers: readonly Layer[], channel: ChannelId, valueOf:
     layer: layer.id,
     fields: { rest: { ...layer.rest, [channel]: valueOf(restValue(layer, channel)) } },
   }));
-}
-
-/** A colour as the browser's colour field takes it, `#rrggbb`; black where it is none. */
-export function asHex(colour: string): string {
-  const lab = oklabFromCss(colour);
-  return lab ? cssFromOklab({ ...lab, alpha: 1 }) : '#000000';
 }
 
 /** Fonts that ship with the application. */

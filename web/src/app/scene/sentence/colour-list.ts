@@ -9,9 +9,9 @@ import {
   rampColour,
   type PaletteItem,
 } from '@wexikine/core';
+import { ColourSwatch } from '../../fields/colour-swatch';
 import { Icon } from '../../icons/icon';
 import { LibraryService } from '../../library/library.service';
-import { asHex } from '../../looks/looks';
 
 /** A colour of a list, and how often it comes against the others. */
 export interface ListedColour {
@@ -26,16 +26,15 @@ const RAMP = 5;
 @Component({
   selector: 'wx-colour-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon],
+  imports: [ColourSwatch, Icon],
   template: `
     <ol aria-label="Colours">
       @for (one of colours(); track $index) {
         <li>
-          <input
-            type="color"
-            [attr.aria-label]="'Colour ' + ($index + 1) + ', picked'"
-            [value]="hex(one.colour)"
-            (change)="setColour($index, text($event))"
+          <wx-colour-swatch
+            [label]="'Colour ' + ($index + 1) + ', picked'"
+            [value]="one.colour"
+            (changed)="setColour($index, $event)"
           />
           <input
             class="text-field mono"
@@ -110,15 +109,6 @@ const RAMP = 5;
       gap: 6px;
       align-items: center;
     }
-    input[type='color'] {
-      flex: none;
-      width: 32px;
-      height: 30px;
-      padding: 2px;
-      border: 1px solid var(--line-strong);
-      border-radius: 6px;
-      background: var(--paper-high);
-    }
     li .text-field {
       min-width: 0;
     }
@@ -186,10 +176,6 @@ export class ColourList {
 
   protected text(event: Event): string {
     return (event.target as HTMLInputElement).value.trim();
-  }
-
-  protected hex(colour: string): string {
-    return asHex(colour);
   }
 
   protected setColour(place: number, colour: string): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { firstColour, oklabFromCss, type Scene } from '@wexikine/core';
-import { asHex } from '../../looks/looks';
+import { ColourSwatch } from '../../fields/colour-swatch';
 
 /** What a frame is filled with behind all layers; null is nothing. */
 export type Background = NonNullable<Scene['background']> | null;
@@ -15,7 +15,7 @@ export interface BackgroundAnswer {
 @Component({
   selector: 'wx-background-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [MatDialogModule],
+  imports: [ColourSwatch, MatDialogModule],
   template: `
     <h2 mat-dialog-title>Background of the frame</h2>
     <mat-dialog-content>
@@ -34,12 +34,12 @@ export interface BackgroundAnswer {
             >{{ way() === 'gradient' ? 'From' : 'Colour' }}
             <input class="text-field mono" [value]="from()" (input)="from.set(text($event))"
           /></label>
-          <input type="color" aria-label="Colour, picked" [value]="hex(from())" (input)="from.set(text($event))" />
+          <wx-colour-swatch label="Colour, picked" [value]="from()" (changed)="from.set($event)" />
           @if (way() === 'gradient') {
             <label class="field-label"
               >To <input class="text-field mono" [value]="to()" (input)="to.set(text($event))"
             /></label>
-            <input type="color" aria-label="To, picked" [value]="hex(to())" (input)="to.set(text($event))" />
+            <wx-colour-swatch label="To, picked" [value]="to()" (changed)="to.set($event)" />
             <label class="field-label"
               >Angle
               <input class="text-field mono" inputmode="numeric" [value]="angle()" (input)="angle.set(+text($event))"
@@ -70,14 +70,6 @@ export interface BackgroundAnswer {
       gap: 8px;
       align-items: end;
     }
-    input[type='color'] {
-      width: 32px;
-      height: 30px;
-      padding: 2px;
-      border: 1px solid var(--line-strong);
-      border-radius: 6px;
-      background: var(--paper-high);
-    }
   `,
 })
 export class BackgroundDialog {
@@ -106,10 +98,6 @@ export class BackgroundDialog {
 
   protected text(event: Event): string {
     return (event.target as HTMLInputElement).value;
-  }
-
-  protected hex(colour: string): string {
-    return asHex(colour);
   }
 
   protected close(): void {
