@@ -1,9 +1,24 @@
+import type { Preset } from '../../formulas/preset';
 import type { PresetItem, RigItem } from '../library';
 import { entrance, exit, lasts, moment, parameter, row } from './builder';
 import { CURVES } from './curves';
 import { drive, rig } from './rig-builder';
 
 const EDGES = [moment('start', 'Start', '0f'), moment('end', 'End', '@lasts')];
+
+/** Letters from one share of all of them to another. */
+function typed(from: string, to: string, length: string): Pick<Preset, 'parameters' | 'moments' | 'rows'> {
+  return {
+    parameters: [lasts(length, '150f')],
+    moments: EDGES,
+    rows: [
+      row('words.shown', [
+        ['start', from, CURVES.even],
+        ['end', to],
+      ]),
+    ],
+  };
+}
 
 /** Presets for words and the numbers in them. */
 export const WORD_PRESETS: readonly PresetItem[] = [
@@ -14,16 +29,7 @@ export const WORD_PRESETS: readonly PresetItem[] = [
       note: 'Words come letter by letter, each where it stands in the whole. A caret can be set in the words’ panel.',
       tags: ['words', 'steady'],
     },
-    {
-      parameters: [lasts('24f', '150f')],
-      moments: EDGES,
-      rows: [
-        row('words.shown', [
-          ['start', '0', CURVES.even],
-          ['end', 'rest'],
-        ]),
-      ],
-    },
+    typed('0', 'rest', '24f'),
   ),
   exit(
     {
@@ -32,16 +38,7 @@ export const WORD_PRESETS: readonly PresetItem[] = [
       note: 'Words go letter by letter, the last one first.',
       tags: ['words', 'steady'],
     },
-    {
-      parameters: [lasts('16f', '150f')],
-      moments: EDGES,
-      rows: [
-        row('words.shown', [
-          ['start', 'rest', CURVES.even],
-          ['end', '0'],
-        ]),
-      ],
-    },
+    typed('rest', '0', '16f'),
   ),
   entrance(
     {

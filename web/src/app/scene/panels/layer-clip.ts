@@ -25,16 +25,8 @@ const newId = (): string => `layer-${crypto.randomUUID().slice(0, 18)}`;
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [Icon, NumberField, ValueField],
   templateUrl: './layer-clip.html',
+  styleUrl: '../../looks/look.scss',
   styles: `
-    h3 {
-      margin: 8px 0 4px;
-      font: 600 13px/1.4 var(--font-text);
-    }
-    small {
-      margin-left: 6px;
-      font-weight: 400;
-      color: var(--ink-soft);
-    }
     .row {
       display: flex;
       flex-wrap: wrap;
@@ -44,17 +36,6 @@ const newId = (): string => `layer-${crypto.randomUUID().slice(0, 18)}`;
     }
     .row > :is(wx-value-field, wx-number-field) {
       width: 132px;
-    }
-    .tick {
-      display: flex;
-      gap: 6px;
-      align-items: center;
-      height: 30px;
-      font-size: 13px;
-    }
-    .problem {
-      margin: 0 0 8px;
-      color: var(--rose);
     }
   `,
 })
