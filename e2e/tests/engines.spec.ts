@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { runInNewContext } from 'node:vm';
 
-/** Drives each starter rig on some layers at many times and gives all bits of what comes out as one number (FNV-1a). */
+/** Drives each starter rig on some layers at many times and gives all bits of what comes out as one number (after FNV-1a, a word at a time). */
 const PROGRAM = `
 import { apply, compileScene, createFrame, createRigRecipe, createShelf, plan, sampleFrame, STARTER_LIBRARY, STARTER_RIGS } from '@wexikine/core';
 const TPS = 705600000;
@@ -26,7 +26,7 @@ export function hashes() {
     let hash = 0x811c9dc5;
     for (let i = 0; i < 60; i++) {
       sampleFrame(compiled, i * TPS / 10 + i * 12345, frame);
-      for (const byte of new Uint8Array(frame.values.buffer)) hash = Math.imul(hash ^ byte, 0x01000193);
+      for (const word of new Uint32Array(frame.values.buffer)) hash = Math.imul(hash ^ word, 0x01000193);
     }
     return item.id + ' ' + (hash >>> 0);
   });

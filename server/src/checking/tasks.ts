@@ -157,7 +157,7 @@ export function checkPack({ zip, choices, here, ids }: Extract<CheckTask, { type
 export function checkTokens({ text, here, context }: Extract<CheckTask, { type: 'tokens' }>): TokensResult {
   const read = readTokens(text);
   if (!read.ok) return read;
-  return { ok: true, plan: planTokens(read.tokens, here, context), skipped: read.skipped };
+  return { ok: true, plan: planTokens(read.tokens, here, context, read.palettes), skipped: read.skipped };
 }
 
 /** Does one task. */

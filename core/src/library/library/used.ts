@@ -8,7 +8,7 @@ import type { Shelf } from './shelf';
 export interface Kept {
   readonly id: string;
   readonly revision: number;
-  readonly kind?: 'curve' | 'house' | 'look' | 'palette';
+  readonly kind?: 'preset' | 'curve' | 'house' | 'look' | 'palette';
   readonly body?: Readonly<Record<string, unknown>>;
 }
 

@@ -1,7 +1,7 @@
 import { canonicalJson } from '../export';
-import type { HouseValue, ItemRecord } from '../../library/library';
+import type { HouseValue, ItemRecord, Palette } from '../../library/library';
 import { ITEM_FORMAT } from '../../library/library';
-import type { SkippedToken, TokenValue } from './read';
+import type { SkippedToken, TokenPalette, TokenValue } from './read';
 import { GROUP_MARK } from './write';
 
 /** What one token would do to the library. */
@@ -9,8 +9,8 @@ export interface TokenChange {
   readonly id: string;
   readonly path: string;
   readonly status: 'new' | 'same' | 'changed';
-  readonly before: HouseValue | null;
-  readonly after: HouseValue;
+  readonly before: HouseValue | Palette | null;
+  readonly after: HouseValue | Palette;
 }
 
 /** What reading a design tokens file does to the library. */
@@ -38,7 +38,7 @@ function slug(parts: readonly string[]): string {
   return text.replace(/^-|-$/g, '').slice(0, 60) || 'token';
 }
 
-function pathOf({ groups, name }: TokenValue): string {
+function pathOf({ groups, name }: Pick<TokenValue, 'groups' | 'name'>): string {
   return [...groups, name].join('.');
 }
 
@@ -46,12 +46,17 @@ function placeOf(collection: string | null, name: string | undefined): string {
   return JSON.stringify([collection, name]);
 }
 
-/** The item of a token: one of that name in that collection, whatever its id. */
-function createStandingFor(here: readonly ItemRecord[]): (token: TokenValue) => ItemRecord | undefined {
+type Placed = Pick<TokenValue, 'groups' | 'name'>;
+
+/** The item of a token: one of its kind and name in that collection, whatever its id. */
+function createStandingFor(
+  here: readonly ItemRecord[],
+  kind: 'house' | 'palette',
+): (token: Placed) => ItemRecord | undefined {
   const byPlace = new Map<string, ItemRecord>();
   for (const record of here) {
     const place = placeOf(record.collection, record.revisions.at(-1)?.name);
-    if (record.kind === 'house' && !byPlace.has(place)) byPlace.set(place, record);
+    if (record.kind === kind && !byPlace.has(place)) byPlace.set(place, record);
   }
   return ({ groups, name }) => byPlace.get(placeOf(groups.length === 0 ? null : groups.join(GROUP_MARK), name));
 }
@@ -69,13 +74,61 @@ function createFreeIds(taken: Set<string>): (wanted: string) => string {
   };
 }
 
-/** Plans what reading a tokens file does to the house values: new ones, and new revisions of those that changed. */
+interface Entry {
+  readonly token: Pick<TokenValue, 'groups' | 'name' | 'note' | 'deprecated'>;
+  readonly kind: 'house' | 'palette';
+  readonly id: string;
+  readonly record: ItemRecord | undefined;
+  readonly after: HouseValue | Palette;
+}
+
+/** What one token or palette does: nothing, a new item, or a new revision of the one that is there. */
+function changeOf(
+  { token, kind, id, record, after }: Entry,
+  { by, when, file }: TokenContext,
+): { readonly change: TokenChange; readonly write: ItemRecord | null } {
+  const newest = record?.revisions.at(-1);
+  const before = (newest?.body as HouseValue | Palette | undefined) ?? null;
+  const isSame =
+    newest !== undefined &&
+    canonicalJson(before) === canonicalJson(after) &&
+    newest.note === token.note &&
+    record?.retired === token.deprecated;
+  const status = isSame ? 'same' : record ? 'changed' : 'new';
+  const change: TokenChange = { id, path: pathOf(token), status, before, after };
+  if (isSame) return { change, write: null };
+  const revision = (record?.revisions.length ?? 0) + 1;
+  const made = {
+    revision,
+    name: token.name,
+    note: token.note,
+    author: by,
+    when,
+    summary: `From ${file}.`,
+    body: after,
+  };
+  const write = {
+    format: ITEM_FORMAT,
+    id,
+    kind,
+    tags: record?.tags ?? [],
+    collection: token.groups.length === 0 ? null : token.groups.join(GROUP_MARK),
+    retired: token.deprecated,
+    revisions: [...(record?.revisions ?? []), made],
+    draft: record?.draft ?? null,
+  } as ItemRecord;
+  return { change, write };
+}
+
+/** Plans what reading a tokens file does to house values and palettes: new ones, and new revisions of those that changed. */
 export function planTokens(
   all: readonly TokenValue[],
   here: readonly ItemRecord[],
-  { by, when, file }: TokenContext,
+  context: TokenContext,
+  palettes: readonly TokenPalette[] = [],
 ): TokenPlan {
-  const standingFor = createStandingFor(here);
+  const standingFor = createStandingFor(here, 'house');
+  const paletteFor = createStandingFor(here, 'palette');
   const typeHere = (token: TokenValue): string | undefined =>
     (standingFor(token)?.revisions.at(-1)?.body as HouseValue | undefined)?.type;
   const isRefused = (token: TokenValue): boolean => (typeHere(token) ?? token.value.type) !== token.value.type;
@@ -88,42 +141,18 @@ export function planTokens(
   const standing = tokens.map((token) => standingFor(token));
   const ids = tokens.map((token, i) => standing[i]?.id ?? freeId(slug([...token.groups, token.name])));
   const idByPath = new Map(tokens.map((token, i) => [pathOf(token), ids[i]]));
-  const changes: TokenChange[] = [];
-  const writes: ItemRecord[] = [];
-  tokens.forEach((token, i) => {
+  const values = tokens.map((token, i): Entry => {
     const as = token.aliasOf === null ? undefined : idByPath.get(token.aliasOf);
     const after = (as === undefined ? token.value : { ...token.value, as }) as HouseValue;
-    const record = standing[i];
-    const newest = record?.revisions.at(-1);
-    const before = (newest?.body as HouseValue | undefined) ?? null;
-    const isSame =
-      newest !== undefined &&
-      canonicalJson(before) === canonicalJson(after) &&
-      newest.note === token.note &&
-      record?.retired === token.deprecated;
-    const status = isSame ? 'same' : record ? 'changed' : 'new';
-    changes.push({ id: ids[i], path: pathOf(token), status, before, after });
-    if (isSame) return;
-    const revision = (record?.revisions.length ?? 0) + 1;
-    const made = {
-      revision,
-      name: token.name,
-      note: token.note,
-      author: by,
-      when,
-      summary: `From ${file}.`,
-      body: after,
-    };
-    writes.push({
-      format: ITEM_FORMAT,
-      id: ids[i],
-      kind: 'house',
-      tags: record?.tags ?? [],
-      collection: token.groups.length === 0 ? null : token.groups.join(GROUP_MARK),
-      retired: token.deprecated,
-      revisions: [...(record?.revisions ?? []), made],
-      draft: record?.draft ?? null,
-    } as ItemRecord);
+    return { token, kind: 'house', id: ids[i], record: standing[i], after };
   });
+  const groups = palettes.map((token): Entry => {
+    const record = paletteFor(token);
+    const id = record?.id ?? freeId(slug(['palette', ...token.groups, token.name]));
+    return { token, kind: 'palette', id, record, after: token.value };
+  });
+  const done = [...values, ...groups].map((entry) => changeOf(entry, context));
+  const changes = done.map(({ change }) => change);
+  const writes = done.flatMap(({ write }) => (write ? [write] : []));
   return { changes, refused, writes };
 }

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { readJson } from '../../basics/text';
 import { asBezier, type Easing } from '../../basics/easing';
-import type { HouseValue } from '../../library/library';
+import { paletteSchema, type HouseValue, type Palette } from '../../library/library';
 
 /** A token of a Design Tokens file that is a house value. */
 export interface TokenValue {
@@ -22,15 +22,29 @@ export interface SkippedToken {
   readonly why: string;
 }
 
+/** A group of tokens of a Design Tokens file that is a palette. */
+export interface TokenPalette {
+  readonly groups: readonly string[];
+  readonly name: string;
+  readonly note: string;
+  readonly deprecated: boolean;
+  readonly value: Palette;
+}
+
 /** The tokens of a file, or why it cannot be read. */
 export type ReadTokensResult =
-  | { readonly ok: true; readonly tokens: readonly TokenValue[]; readonly skipped: readonly SkippedToken[] }
+  | {
+      readonly ok: true;
+      readonly tokens: readonly TokenValue[];
+      readonly palettes: readonly TokenPalette[];
+      readonly skipped: readonly SkippedToken[];
+    }
   | { readonly ok: false; readonly message: string };
 
 const DEPTH = 40;
 /** Name under which a duration’s frames are kept beside its seconds. */
 export const FRAMES_EXTENSION = 'wexikine.frames';
-/** Marks a group of colours as a palette, with its ramps. */
+/** Marks a group of colours as a palette, with its ramps and the names of its colours in their order. */
 export const PALETTE_EXTENSION = 'wexikine.palette';
 
 type Json = Readonly<Record<string, unknown>>;
@@ -42,25 +56,38 @@ interface Found {
   readonly deprecated: boolean;
 }
 
+/** A name as the format allows it: no dots and braces, no $ in front. */
+export function safeName(name: string): string {
+  return name.replace(/[.{}]/g, '-').replace(/^\$+/, '') || 'token';
+}
+
 function isObject(value: unknown): value is Json {
   return value !== null && typeof value === 'object' && !Array.isArray(value);
 }
 
-/** All tokens with the type that they inherit from the groups around them. */
+/** What stands before a palette's name, so that a group of that name beside it is another one. */
+export const PALETTE_PREFIX = 'palette ';
+
 function isPalette(group: Json): boolean {
   const extensions = group['$extensions'];
   return isObject(extensions) && PALETTE_EXTENSION in extensions;
 }
 
+interface FoundPalette {
+  readonly path: readonly string[];
+  readonly group: Json;
+}
+
 /** The groups that are palettes of a library. */
-function palettesIn(group: Json, path: readonly string[]): string[] {
+function palettesIn(group: Json, path: readonly string[]): FoundPalette[] {
   if (path.length > DEPTH || '$value' in group) return [];
-  if (isPalette(group)) return [path.join('.')];
+  if (isPalette(group)) return [{ path, group }];
   return Object.entries(group).flatMap(([name, child]) =>
     name.startsWith('$') || !isObject(child) ? [] : palettesIn(child, [...path, name]),
   );
 }
 
+/** All tokens with the type that they inherit from the groups around them. */
 function gather(group: Json, path: readonly string[], type: string | null, deprecated: boolean): Found[] {
   if (path.length > DEPTH || isPalette(group)) return [];
   const own = typeof group['$type'] === 'string' ? group['$type'] : type;
@@ -239,10 +266,42 @@ function readToken(found: Found, resolve: (start: Found) => Resolved): TokenValu
   };
 }
 
+/** A group of colours as a palette; what its ramps say is data, and their colours in the file are only for other readers. */
+function readPalette({ path, group }: FoundPalette): TokenPalette | SkippedToken {
+  const skipped = (why: string): SkippedToken => ({ path: path.join('.'), why });
+  const extension = (group['$extensions'] as Json)[PALETTE_EXTENSION];
+  const { ramps, colours: names } = isObject(extension) ? extension : {};
+  const called = new Map((Array.isArray(names) ? names : []).map((name) => [safeName(String(name)), String(name)]));
+  const tokens = Object.entries(group).filter(
+    ([key, token]) => !key.startsWith('$') && isObject(token) && '$value' in token,
+  );
+  const places = [...called.keys()];
+  // Numbers as names come first in an object: the order is the one that the palette says.
+  tokens.sort(([a], [b]) => places.indexOf(a) - places.indexOf(b));
+  const colours: Palette['colours'][number][] = [];
+  for (const [key, token] of tokens) {
+    const read = readColour((token as Json)['$value']);
+    if ('why' in read || read.value.type !== 'colour')
+      return skipped(`in “${key}” ${'why' in read ? read.why : 'there is no colour'}`);
+    colours.push({ name: called.get(key) ?? key, colour: read.value.value });
+  }
+  const parsed = paletteSchema.safeParse({ colours, ...(Array.isArray(ramps) && ramps.length > 0 ? { ramps } : {}) });
+  if (!parsed.success) return skipped(`as a palette it cannot be read. ${parsed.error.issues[0].message}`);
+  const last = path[path.length - 1] ?? '';
+  const note = group['$description'];
+  return {
+    groups: path.slice(0, -1),
+    name: last.startsWith(PALETTE_PREFIX) ? last.slice(PALETTE_PREFIX.length) : last,
+    note: typeof note === 'string' ? note.slice(0, 2_000) : '',
+    deprecated: group['$deprecated'] !== undefined && group['$deprecated'] !== false,
+    value: parsed.data,
+  };
+}
+
 /**
  * Reads house values from a file in the Design Tokens format (Design Tokens Community Group, Format Module 2025.10):
- * `duration`, `cubicBezier`, `color` and `number`, with types inherited from groups and aliases. Other types are
- * skipped and told. Fails with a sentence when the file is no such file at all.
+ * `duration`, `cubicBezier`, `color` and `number`, with types inherited from groups and aliases; and palettes from groups of
+ * colours that say they are one. Other types are skipped and told. Fails with a sentence when the file is no such file at all.
  */
 export function readTokens(text: string): ReadTokensResult {
   const json = readJson(text);
@@ -257,12 +316,14 @@ export function readTokens(text: string): ReadTokensResult {
   const byPath = new Map(found.map((entry) => [entry.path.join('.'), entry]));
   const resolve = createResolver(byPath);
   const read = found.map((entry) => readToken(entry, resolve));
+  const grouped = palettes.map(readPalette);
   return {
     ok: true,
     tokens: read.filter((entry): entry is TokenValue => 'value' in entry),
+    palettes: grouped.filter((entry): entry is TokenPalette => 'value' in entry),
     skipped: [
       ...read.filter((entry): entry is SkippedToken => 'why' in entry),
-      ...palettes.map((path) => ({ path, why: 'it is a palette, which is changed on its bench' })),
+      ...grouped.filter((entry): entry is SkippedToken => 'why' in entry),
     ],
   };
 }

@@ -1,5 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { frontOf, recordOf, type HouseItem, type ItemRecord, type PaletteItem } from '../../library/library';
+import {
+  frontOf,
+  itemRecordSchema,
+  recordOf,
+  type HouseItem,
+  type ItemRecord,
+  type PaletteItem,
+} from '../../library/library';
 import { STARTER_LIBRARY } from '../../library/starter';
 import { planTokens, readTokens, writeTokens, type TokenValue } from '.';
 
@@ -106,18 +113,70 @@ describe('design tokens', () => {
     expect(token.value).toEqual({ type: 'colour', value: '#ff8800' });
   });
 
-  test('palettes are written as groups of colours and ramps, and are told, not read, when they come back', () => {
+  describe('palettes', () => {
     const palettes = STARTER_LIBRARY.filter((item): item is PaletteItem => item.kind === 'palette');
     const { text } = writeTokens([], PAL, palettes);
-    const tree = JSON.parse(text) as Record<string, Record<string, Record<string, unknown>>>;
-    const night = tree['palette Night over the marsh'];
-    expect(night['lamp']).toMatchObject({ $type: 'color' });
-    expect(Object.keys(night['ink to paper'])).toEqual(['1', '2', '3', '4', '5', '6', '7']);
-    const read = readTokens(text);
-    if (!read.ok) throw new Error(read.message);
-    expect(read.tokens).toEqual([]);
-    expect(read.skipped).toHaveLength(palettes.length);
-    expect(read.skipped[0].why).toMatch(/palette/);
+    const readBack = (file: string) => {
+      const read = readTokens(file);
+      if (!read.ok) throw new Error(read.message);
+      return read;
+    };
+
+    test('are groups of colours and ramps, and come back as what they were', () => {
+      const tree = JSON.parse(text) as Record<string, Record<string, Record<string, unknown>>>;
+      const night = tree['palette Night over the marsh'];
+      expect(night['lamp']).toMatchObject({ $type: 'color' });
+      expect(Object.keys(night['ink to paper'])).toEqual(['1', '2', '3', '4', '5', '6', '7']);
+      const read = readBack(text);
+      expect([read.tokens, read.skipped]).toEqual([[], []]);
+      expect(read.palettes.map(({ name, note, value }) => [name, note, value])).toEqual(
+        palettes.map(({ name, note, body }) => [name, note, body]),
+      );
+    });
+
+    test('with names and an order that the format would change', () => {
+      const body = {
+        colours: ['10', '2', 'a.b', '{c}'].map((name, i) => ({ name, colour: `#00000${i}` })),
+        ramps: [{ name: 'x.y', through: ['10', 'a.b'], steps: 3 }],
+      };
+      const written = writeTokens([], PAL, [{ ...palettes[0], body }]).text;
+      expect(readBack(written).palettes[0].value).toEqual(body);
+    });
+
+    test('are the same, changed or new in a library, and a change is a new revision of them', () => {
+      const here = palettes.map(recordOf);
+      const read = readBack(text);
+      const same = planTokens(read.tokens, here, CONTEXT, read.palettes);
+      expect(same.changes.map(({ status }) => status)).toEqual(palettes.map(() => 'same'));
+      expect(same.writes).toEqual([]);
+      const fresh = planTokens([], [], CONTEXT, read.palettes);
+      expect(fresh.changes.map(({ status }) => status)).toEqual(palettes.map(() => 'new'));
+      expect(fresh.writes.map((record) => itemRecordSchema.safeParse(record).error?.issues ?? [])).toEqual(
+        palettes.map(() => []),
+      );
+      const [first] = read.palettes;
+      const bluer = {
+        ...first,
+        value: {
+          ...first.value,
+          colours: first.value.colours.map((one, i) => (i === 0 ? { ...one, colour: '#0000ff' } : one)),
+        },
+      };
+      const changed = planTokens([], here, CONTEXT, [bluer]);
+      expect(changed.writes.map(({ id, revisions }) => [id, revisions.length])).toEqual([
+        [palettes[0].id, palettes[0].revision + 1],
+      ]);
+    });
+
+    test('that are none are told', () => {
+      const tree = JSON.parse(text) as Record<string, Record<string, unknown>>;
+      const group = tree['palette Night over the marsh'];
+      group['lamp'] = { $type: 'color', $value: { colorSpace: 'unknown', components: [1, 1, 1] } };
+      const { skipped } = readBack(JSON.stringify(tree));
+      expect(skipped).toEqual([
+        { path: 'palette Night over the marsh', why: 'in “lamp” the colour space unknown is not known here' },
+      ]);
+    });
   });
 
   test('frames are written in milliseconds, and come back as frames', () => {

@@ -1,7 +1,7 @@
 import { cssFromOklab, oklabFromCss } from '../../basics/colour';
 import { parseTimeEntry, secondsFromTicks, type Rate } from '../../basics/time';
 import { rampOf, type HouseItem, type HouseValue, type PaletteItem } from '../../library/library';
-import { FRAMES_EXTENSION, PALETTE_EXTENSION, type SkippedToken } from './read';
+import { FRAMES_EXTENSION, PALETTE_EXTENSION, PALETTE_PREFIX, safeName, type SkippedToken } from './read';
 
 /** A design tokens file, and the items that have no place in it. */
 export interface WrittenTokens {
@@ -18,11 +18,6 @@ interface TokenFields {
 
 /** What stands between the names of groups in a collection's name. */
 export const GROUP_MARK = ' / ';
-
-/** A name as the format allows it: no dots and braces, no $ in front. */
-function safeName(name: string): string {
-  return name.replace(/[.{}]/g, '-').replace(/^\$+/, '') || 'token';
-}
 
 function pathOf({ name, collection }: Pick<HouseItem, 'name' | 'collection'>): string[] {
   const groups = collection === null ? [] : collection.split(GROUP_MARK);
@@ -91,7 +86,7 @@ function place(tree: Tree, path: readonly string[], token: unknown): void {
 }
 
 /** A palette as a group of colours, its ramps as groups of numbered ones. */
-function paletteGroup({ body, note }: PaletteItem): Tree {
+function paletteGroup({ body, note, state }: PaletteItem): Tree {
   const token = (text: string): TokenFields => ({ $type: 'color', $value: colourValue(text) });
   const ramps = (body.ramps ?? []).map(({ name }): [string, Tree] => [
     safeName(name),
@@ -99,7 +94,8 @@ function paletteGroup({ body, note }: PaletteItem): Tree {
   ]);
   return {
     ...(note === '' ? {} : { $description: note }),
-    $extensions: { [PALETTE_EXTENSION]: { ramps: body.ramps ?? [] } },
+    ...(state === 'retired' ? { $deprecated: true } : {}),
+    $extensions: { [PALETTE_EXTENSION]: { colours: body.colours.map(({ name }) => name), ramps: body.ramps ?? [] } },
     ...Object.fromEntries(ramps),
     ...Object.fromEntries(body.colours.map(({ name, colour }) => [safeName(name), token(colour)])),
   };
@@ -108,8 +104,8 @@ function paletteGroup({ body, note }: PaletteItem): Tree {
 /**
  * House values as a file in the Design Tokens format (Format Module 2025.10). Collections become groups; a value that
  * follows another one of the list is written as its alias. Durations in frames are written in milliseconds at `rate`,
- * and keep their frames as an extension. Palettes become groups of colours; read again they are told and left out, since
- * house values are what a tokens file changes.
+ * and keep their frames as an extension. Palettes become groups of colours and of the colours of their ramps, and come back
+ * as palettes.
  */
 export function writeTokens(
   items: readonly HouseItem[],
@@ -137,6 +133,6 @@ export function writeTokens(
     });
   }
   for (const item of palettes)
-    place(tree, [...pathOf(item).slice(0, -1), safeName(`palette ${item.name}`)], paletteGroup(item));
+    place(tree, [...pathOf(item).slice(0, -1), safeName(`${PALETTE_PREFIX}${item.name}`)], paletteGroup(item));
   return { text: `${JSON.stringify(tree, null, 2)}\n`, skipped };
 }

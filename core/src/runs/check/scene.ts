@@ -61,10 +61,10 @@ function findOffGridIn({ layers, rate }: Scene): Finding[] {
   return found.length > 0 ? [{ code: 'off-grid', layers: found, at: first }] : [];
 }
 
-/** What a run is of: its preset or rig, or the first thing that a style takes from the library and that is newer there. */
+/** What a run is of: its preset or rig, or the first thing that a style or copies take from the library and that is newer there. */
 function mainItem({ preset, rig, uses, recipe }: RunRecord, shelf: Shelf): { id: string; revision: number } | null {
   if (preset ?? rig) return preset ?? rig ?? null;
-  if (recipe.operation !== 'style' || !uses) return null;
+  if ((recipe.operation !== 'style' && recipe.operation !== 'multiply') || !uses) return null;
   return uses.find(({ id, revision }) => (shelf.items.get(id)?.revision ?? revision) > revision) ?? uses[0] ?? null;
 }
 

@@ -6,9 +6,11 @@ import { createMultiply, createStyle, exchanged, type MultiplyRecipe } from '../
 import { sceneSchema, type Scene } from '../../scene/scene';
 import type { Layer } from '../../scene/layer';
 import { severityOf } from '../finding';
-import { STARTER_RECIPES } from '../../library/starter';
+import { createShelf, type PresetItem, type Shelf } from '../../library/library';
+import { STARTER_LIBRARY, STARTER_RECIPES } from '../../library/starter';
+import { waitingUpdate } from '../check';
 import { sentenceOf } from '../operations';
-import { plan, replan } from '../plan';
+import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 import { createDraw, weighted } from './draw';
 import { placesOfCopies } from './places';
@@ -117,6 +119,37 @@ describe('copies', () => {
       expect([tracks.rotation, tracks['position.x']]).toEqual([undefined, undefined]);
       expect(tracks.opacity?.map(({ value }) => value)).toEqual([1, 0]);
     }
+  });
+
+  test('keep the presets that they were made with until they are asked for the newest ones', () => {
+    const fade = SHELF.items.get('fade-in') as PresetItem;
+    const row = fade.body.rows[0];
+    const brighter: PresetItem = {
+      ...fade,
+      revision: fade.revision + 1,
+      body: {
+        ...fade.body,
+        rows: [{ ...row, cells: row.cells.map((cell, i) => (i === 0 ? { ...cell, value: '40%' } : cell)) }],
+      },
+    };
+    const newer = createShelf(STARTER_LIBRARY.map((item) => (item.id === fade.id ? brighter : item)));
+    const gone = createShelf(STARTER_LIBRARY.filter(({ id }) => id !== fade.id));
+    const first = applied(multiply({ copies: 4, in: { presets: [{ id: 'fade-in', weight: 1 }], length: '5f' } }));
+    const [run] = first.runs;
+    expect(run.uses?.find(({ id }) => id === 'fade-in')).toMatchObject({ kind: 'preset', revision: fade.revision });
+    const begins = (on: Scene): unknown[] => copiesIn(on).map(({ tracks }) => tracks.opacity?.[0].value);
+    const changed = (shelf: Shelf, revision: 'used' | 'newest'): Scene => {
+      const recipe = { ...(recipeOfRun(run, revision) as MultiplyRecipe), copies: 6 };
+      return edited(first, replan(first, shelf, run.id, recipe, CONTEXT).edits);
+    };
+    expect(begins(changed(newer, 'used'))).toEqual(Array(6).fill(0));
+    expect(begins(changed(gone, 'used'))).toEqual(Array(6).fill(0));
+    expect(begins(changed(newer, 'newest'))).toEqual(Array(6).fill(0.4));
+    expect(waitingUpdate(run, newer)).toEqual({ from: fade.revision, to: fade.revision + 1 });
+    expect(waitingUpdate(run, SHELF)).toBeNull();
+    // A revision that is nowhere is told.
+    const nowhere = multiply({ in: { presets: [{ id: 'fade-in', revision: 9, weight: 1 }], length: '5f' } });
+    expect(codesOf(plan(scene, SHELF, nowhere, CONTEXT))).toEqual(['revision-missing']);
   });
 
   test('are brought in and sent out by presets of the library, by chance, on top of their ways', () => {

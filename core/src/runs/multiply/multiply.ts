@@ -1,6 +1,7 @@
 import type { ChannelId } from '../../basics/channel';
 import { rampColour } from '../../basics/colour';
 import { frameTicks, type Ticks } from '../../basics/time';
+import type { Kept } from '../../library/library';
 import { tracksOf, withLookParts, type Key, type Layer, type LayerSpan, type LookParts } from '../../scene/layer';
 import { createRecipe, type CopyPresets, type MultiplyRecipe } from '../../scene/recipe';
 import { layerMade, type LayerMade, type RunRecord, type Scene } from '../../scene/scene';
@@ -12,6 +13,7 @@ import {
   type Operated,
   type Reads,
   type Replaying,
+  type RunContext,
   type Surroundings,
 } from '../operation';
 import { createStaging, inOrder, placesOf, problemsOf, readTime } from '../order';
@@ -132,6 +134,18 @@ function marked(tracks: Layer['tracks'], run: string, mark: string): Layer['trac
 interface Dressed {
   readonly copies: readonly Copy[];
   readonly findings: readonly Finding[];
+  /** What was taken from the library. */
+  readonly uses: readonly Kept[];
+}
+
+/** What the run that is planned again kept of a preset, as presets are planned with it. */
+function knownOf(id: string, known: RunContext['known']): RunContext['known'] {
+  const kept = known?.uses?.find((one) => one.id === id && one.kind === 'preset');
+  if (!kept?.body) return undefined;
+  return {
+    preset: { id, revision: kept.revision, name: id, body: kept.body },
+    ...(known?.uses ? { uses: known.uses } : {}),
+  };
 }
 
 /** Brings copies in, or sends them out, each by one of some presets, on top of their ways. */
@@ -144,7 +158,7 @@ function dress(
 ): Dressed {
   const read = readTime(length, surroundings.scene.rate, side === 'in' ? 'In' : 'Out');
   const problems = problemsOf([read]);
-  if (problems.length > 0) return { copies, findings: problems };
+  if (problems.length > 0) return { copies, findings: problems, uses: [] };
   const chosen = copies.map(({ copy }) =>
     weighted(
       presets.map(({ weight }) => weight),
@@ -154,30 +168,41 @@ function dress(
   const scene: Scene = { ...surroundings.scene, layers: copies.map(standing), runs: [] };
   const tracks = new Map<number, Layer['tracks']>();
   const findings: Finding[] = [];
-  presets.forEach(({ id }, place) => {
+  const uses: Kept[] = [];
+  presets.forEach(({ id, revision }, place) => {
     const indices = copies.flatMap((_, i) => (chosen[i] === place ? [i] : []));
     if (indices.length === 0) return;
     const operation = side === 'in' ? 'bring-in' : 'send-out';
     const pick = { by: 'layers', layers: indices.map((i) => scene.layers[i].id) } as const;
     const recipe = {
       ...createRecipe(operation, id, pick),
+      preset: { id, ...(revision === undefined ? {} : { revision }) },
       existing: 'add' as const,
       length: { by: 'fixed' as const, length },
     };
-    const { known: _none, ...context } = surroundings.context;
+    const { known, ...others } = surroundings.context;
+    const then = knownOf(id, known);
+    const context: RunContext = { ...others, ...(then ? { known: then } : {}) };
     const operated = planPreset({ ...surroundings, scene, context, indices }, recipe);
+    const { preset } = operated;
+    if (preset) uses.push({ id, revision: preset.revision, kind: 'preset', body: preset.body });
+    uses.push(...(operated.uses ?? []).filter(({ kind }) => kind !== 'preset'));
     findings.push(...operated.findings.filter((finding) => severityOf(finding) === 'error'));
     const places = new Map(scene.layers.map((layer, i) => [layer.id, i]));
     for (const { after } of operated.layers)
       tracks.set(places.get(after.id) ?? -1, marked(after.tracks, context.runId, side));
   });
-  return { copies: copies.map((copy, i) => ({ ...copy, tracks: tracks.get(i) ?? copy.tracks })), findings };
+  return { copies: copies.map((copy, i) => ({ ...copy, tracks: tracks.get(i) ?? copy.tracks })), findings, uses };
 }
 
 function dressed(surroundings: Surroundings, copies: readonly Copy[], recipe: MultiplyRecipe, draw: Draw): Dressed {
-  const inside = recipe.in ? dress(surroundings, copies, recipe.in, 'in', draw) : { copies, findings: [] };
+  const inside: Dressed = recipe.in
+    ? dress(surroundings, copies, recipe.in, 'in', draw)
+    : { copies, findings: [], uses: [] };
   if (!recipe.out || inside.findings.length > 0) return inside;
-  return dress(surroundings, inside.copies, recipe.out, 'out', draw);
+  const both = dress(surroundings, inside.copies, recipe.out, 'out', draw);
+  const uses = [...inside.uses, ...both.uses];
+  return { ...both, uses: uses.filter(({ id }, i) => uses.findIndex((one) => one.id === id) === i) };
 }
 
 /** Notes on lives that are too short for what is to happen in them. */
@@ -208,7 +233,7 @@ export function planMultiply(surroundings: Surroundings, recipe: MultiplyRecipe)
   if (parts * recipe.copies > MOST_LAYERS)
     return refuse([{ code: 'too-many-copies', count: parts * recipe.copies, most: MOST_LAYERS }]);
   const plain = createCopies(recipe, sources, lives.spans, scene, runId, draw);
-  const { copies, findings } = dressed(surroundings, plain, recipe, draw);
+  const { copies, findings, uses } = dressed(surroundings, plain, recipe, draw);
   if (findings.length > 0) return refuse(findings);
   const { added, removed } = changesOf(scene, runId, copies, nameOf(sources), lives.window);
   return {
@@ -225,6 +250,7 @@ export function planMultiply(surroundings: Surroundings, recipe: MultiplyRecipe)
       copies.map(({ layers: [{ id }], span, rest, look, tracks }) =>
         layerMade(id, { span, rest, look, start: span.in, tracks: tracksOf({ tracks } as Layer) }),
       ),
+    ...(uses.length > 0 ? { uses: [...uses] } : {}),
     findings: shortLives(recipe, scene, copies),
     counts: {
       layers: copies.length,

@@ -14,13 +14,13 @@ export function followedLayer({ recipe, off }: Pick<RunRecord, 'recipe' | 'off'>
   return from && 'isLinked' in from && from.isLinked === true ? from.layer : null;
 }
 
-/** Fields of a layer that followers of it may go by. */
-const FOLLOWED = ['look', 'rest', 'span', 'data'] as const;
-
 /** True for an edit that may change what a run that follows a layer takes from it. */
-function changesFollowed(edit: Edit, layer: string, recipe: RunRecord['recipe']): boolean {
-  if (edit.type === 'set-layer') return edit.layer === layer && FOLLOWED.some((name) => name in edit.fields);
-  return edit.type === 'set-track' && edit.layer === layer && recipe.operation === 'pass-on';
+function changesFollowed(edit: Edit, layer: string, { operation }: RunRecord['recipe']): boolean {
+  if (!('layer' in edit) || edit.layer !== layer) return false;
+  if (edit.type === 'set-track') return operation === 'pass-on';
+  if (edit.type !== 'set-layer') return false;
+  const fields = operation === 'pass-on' ? (['look', 'rest', 'span', 'data'] as const) : (['look', 'rest'] as const);
+  return fields.some((name) => name in edit.fields);
 }
 
 /**

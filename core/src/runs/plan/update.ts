@@ -2,7 +2,7 @@ import { apply, type Edit } from '../../scene/edit';
 import { severityOf, type Finding } from '../finding';
 import type { Shelf } from '../../library/library';
 import { compilePreset, type CompilePreset } from '../../formulas/preset';
-import { isPresetRecipe, withRevisions, type Recipe } from '../../scene/recipe';
+import { copiesAt, isPresetRecipe, withRevisions, type Recipe } from '../../scene/recipe';
 import { isSame, tracksOf, type Layer } from '../../scene/layer';
 import type { RunRecord, Scene } from '../../scene/scene';
 import type { RunContext } from '../operation';
@@ -16,6 +16,7 @@ export function recipeOfRun({ recipe, preset, rig, uses }: RunRecord, revision: 
     const { id } = recipe.rig;
     return { ...recipe, rig: revision === 'used' ? { id, revision: rig.revision } : { id } };
   }
+  if (recipe.operation === 'multiply') return copiesAt(recipe, revision === 'used' ? (uses ?? []) : []);
   if (recipe.operation === 'style') return withRevisions(recipe, revision === 'used' ? (uses ?? []) : []);
   if (!isPresetRecipe(recipe) || !preset) return recipe;
   const { revision: _kept, ...rest } = recipe.preset;

@@ -29,6 +29,7 @@ export {
 } from './style-recipe';
 export { createPassOn, PASSED, type Passed, type PassOnRecipe } from './pass-on-recipe';
 export {
+  copiesAt,
   createMultiply,
   exchanged,
   usualColours,

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { easingSchema } from '../../basics/easing';
 import { oklabFromCss } from '../../basics/colour';
-import { idSchema } from '../../basics/ids';
+import { countSchema, idSchema } from '../../basics/ids';
 import { pathDataSchema } from '../../formulas/preset';
 import type { Pick } from '../layer';
 import { momentSchema, recipeBase, seedSchema, timeText } from './parts';
@@ -57,6 +57,8 @@ const presetsSchema = z.strictObject({
     .array(
       z.strictObject({
         id: idSchema,
+        /** As that revision had it; else as the newest has it. */
+        revision: countSchema.optional(),
         /** How often it comes against the others. */ weight: z.number().gt(0).max(1_000),
       }),
     )
@@ -173,4 +175,20 @@ export function exchanged(recipe: MultiplyRecipe): MultiplyRecipe {
     ...(entrance ? { in: entrance } : {}),
     ...(out ? { out } : {}),
   };
+}
+
+/** Copies whose presets are in the revisions that are given; in the newest where none is. */
+export function copiesAt(
+  recipe: MultiplyRecipe,
+  uses: readonly { readonly id: string; readonly revision: number }[],
+): MultiplyRecipe {
+  const at = (side: CopyPresets): CopyPresets => ({
+    ...side,
+    presets: side.presets.map(({ revision: _then, ...preset }) => {
+      const used = uses.find(({ id }) => id === preset.id);
+      return used ? { ...preset, revision: used.revision } : preset;
+    }),
+  });
+  const { in: entrance, out } = recipe;
+  return { ...recipe, ...(entrance ? { in: at(entrance) } : {}), ...(out ? { out: at(out) } : {}) };
 }

@@ -42,11 +42,11 @@ const usedAdjustSchema = z.strictObject({
   inputs: z.array(z.strictObject({ name: z.string().min(1).max(100), values: numbers })).max(200),
 });
 
-/** A look, palette, house value or curve that the run took from the library, as it was then; records of old may lack what it was. */
+/** A look, palette, house value, curve or preset of copies that the run took from the library, as it was then; records of old may lack what it was. */
 const usedItemSchema = z.strictObject({
   id: idSchema,
   revision: countSchema,
-  kind: z.enum(['curve', 'house', 'look', 'palette']).optional(),
+  kind: z.enum(['preset', 'curve', 'house', 'look', 'palette']).optional(),
   body: z.record(z.string(), z.unknown()).optional(),
 });
 

@@ -4,7 +4,6 @@ import {
   houseText,
   literalWords,
   PACK_LIMITS,
-  type HouseValue,
   type ImportAnswer,
   type ImportChoice,
   type ImportEntry,
@@ -126,8 +125,12 @@ export class ImportDialog {
     this.choices.set(Object.fromEntries(conflicting.map(({ id }) => [id, value])));
   }
 
-  protected words(value: HouseValue | null): string {
-    return value === null ? '' : literalWords(houseText(value));
+  protected words(value: TokenChange['before']): string {
+    if (value === null) return '';
+    if (!('colours' in value)) return literalWords(houseText(value));
+    const { colours, ramps = [] } = value;
+    const count = colours.length === 1 ? '1 colour' : `${colours.length} colours`;
+    return ramps.length === 0 ? count : `${count}, ${ramps.length === 1 ? '1 ramp' : `${ramps.length} ramps`}`;
   }
 
   protected async bring(): Promise<void> {

@@ -7,7 +7,7 @@ import { Teller } from '../actions/teller';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { Sounds } from '../sound/sounds';
-import { broughtWords, pictureLayer, placesFor, soundLayer, sourceOf } from './artwork-layers';
+import { broughtWords, inPlaceOf, pictureLayer, placesFor, soundLayer, sourceOf } from './artwork-layers';
 import { ArtworkReader, Cancelled } from './artwork-reader';
 import { DrawingDialog, type DrawingAnswer, type DrawingQuestion, type ReadDrawing } from './drawing-dialog';
 import type { BroughtFile } from './messages';
@@ -67,7 +67,12 @@ export class ArtworkActions {
       const [read] = await this.readAll([file], reader);
       const source = await this.asPicture(read, reader);
       if (!source) return this.teller.tell(`Nothing was replaced. ${broughtWords([read])}`);
-      const edits = layers.map((layer): Edit => ({ type: 'set-layer', layer, fields: { source } }));
+      const byId = new Map(this.store.scene?.layers.map((layer) => [layer.id, layer]));
+      const edits = layers.map((layer): Edit => ({
+        type: 'set-layer',
+        layer,
+        fields: { source: inPlaceOf(byId.get(layer)?.source, source) },
+      }));
       const what = layers.length === 1 ? 'a picture' : `${layers.length} pictures`;
       this.store.do(`Replace ${what} by “${read.name}”`, edits);
       this.teller.offerUndo(`“${read.name}” took the place of ${what}.`);

@@ -1,22 +1,28 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { Layer, LayerSource } from '@wexikine/core';
+import { isPictured } from '../../looks/crop';
 import { ArtworkActions } from '../artwork/artwork-actions';
 
-type PictureSource = Extract<LayerSource, { type: 'picture' }>;
+type PictureSource = Extract<LayerSource, { type: 'picture' | 'clip' }>;
 
-/** The picture of the selected layers, and another one in its place: motion, look and size stay as they are. */
+/** The picture or clip of the selected layers, and another one in its place: motion, look and size stay as they are. */
 @Component({
   selector: 'wx-layer-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (pictures().length > 0) {
       <h3>
-        Picture <small>{{ about() }}</small>
+        {{ isClip() ? 'File' : 'Picture' }} <small>{{ about() }}</small>
       </h3>
       <div class="row">
         <label class="wx-button quiet file"
           >Replace…
-          <input type="file" accept="image/*,.svg" aria-label="Picture to take its place" (change)="replace($event)" />
+          <input
+            type="file"
+            accept="image/*,.svg,video/webm,video/mp4"
+            aria-label="Picture to take its place"
+            (change)="replace($event)"
+          />
         </label>
         @if (others() > 0) {
           <label class="tick"
@@ -71,14 +77,13 @@ export class LayerPicture {
 
   private readonly artwork = inject(ArtworkActions);
   protected readonly isEverywhere = signal(false);
-  protected readonly pictures = computed(() => this.layers().filter(({ source }) => source.type === 'picture'));
+  protected readonly pictures = computed(() => this.layers().filter(isPictured));
+  protected readonly isClip = computed(() => this.pictures().some(({ source }) => source.type === 'clip'));
   private readonly shown = computed(() => new Set(this.pictures().map(({ source }) => (source as PictureSource).href)));
   /** Layers that show one of these pictures besides those that are selected. */
   protected readonly others = computed(() => {
     const own = new Set(this.pictures().map(({ id }) => id));
-    return this.all().filter(
-      ({ id, source }) => !own.has(id) && source.type === 'picture' && this.shown().has(source.href),
-    ).length;
+    return this.all().filter((layer) => !own.has(layer.id) && this.isOne(layer)).length;
   });
   protected readonly about = computed(() => {
     const [first] = this.pictures();
@@ -87,14 +92,17 @@ export class LayerPicture {
     return width && height ? `${width} × ${height} px` : 'kept in the scene itself';
   });
 
+  /** True for a layer that shows one of the files that the selected ones do. */
+  private isOne(layer: Layer): boolean {
+    return isPictured(layer) && this.shown().has((layer.source as PictureSource).href);
+  }
+
   protected async replace(event: Event): Promise<void> {
     const field = event.target as HTMLInputElement;
     const [file] = field.files ?? [];
     field.value = '';
     if (!file) return;
-    const shown = this.shown();
-    const isOne = ({ source }: Layer): boolean => source.type === 'picture' && shown.has(source.href);
-    const layers = this.isEverywhere() ? this.all().filter(isOne) : this.pictures();
+    const layers = this.isEverywhere() ? this.all().filter((layer) => this.isOne(layer)) : this.pictures();
     await this.artwork.replace(
       file,
       layers.map(({ id }) => id),

@@ -230,7 +230,8 @@ export class MultiplyEditor {
       return this.problem.set('Write how often it comes, such as 2; 0 is never.');
     const before = this.recipe()[side]?.presets ?? [];
     const others = before.filter((one) => one.id !== id);
-    const presets = weight > 0 ? [...others, { id, weight }] : others;
+    const standing = before.find((one) => one.id === id);
+    const presets = weight > 0 ? [...others, { ...standing, id, weight }] : others;
     if (presets.length === 0) return this.problem.set('One of them must come: set another one above 0 first.');
     this.set({ [side]: { presets, length: this.recipe()[side]?.length ?? '10f' } });
   }
