@@ -97,6 +97,7 @@ const RAMP = 5;
   styles: `
     ol {
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 6px;
       max-height: 240px;
       margin: 0;
@@ -110,6 +111,7 @@ const RAMP = 5;
       align-items: center;
     }
     li .text-field {
+      flex: 1;
       min-width: 0;
     }
     li .weight {
