@@ -41,7 +41,7 @@ export * from './runs/keys';
 export * from './runs/stack';
 export { operationPhase, type LayerPlan, type LayerValues, type PlanCounts, type RunContext } from './runs/operation';
 export * from './runs/sentence';
-export { followedLayer, withFollowers, sentenceOf, sentenceParts, recipeWords, readsOf } from './runs/operations';
+export { withFollowers, sentenceOf, sentenceParts, recipeWords, readsOf } from './runs/operations';
 export * from './runs/plan';
 export {
   STARTER_LIBRARY,

@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { frameTicks, type Key, type Scene } from '@wexikine/core';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 
 const RATE = { num: 25, den: 1 };
 const FRAME = frameTicks(RATE);
@@ -63,8 +63,7 @@ test('keys of twelve layers are stretched about each first key; the run beneath 
   await type(page, scene, 'parameter:s1_by', '0f');
   await type(page, scene, 'parameter:s2_to', '200%');
   await expect(scene.status).toContainText('keys adjusted');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await expectNoFaults(page);
   await scene.apply();
   await scene.saved();
   const stretched = await scene.stored(id);

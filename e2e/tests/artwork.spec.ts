@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 import { readBundle, type Layer } from '@wexikine/core';
 import { join } from 'node:path';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
@@ -141,8 +141,7 @@ test('words, fonts and colours of one layer or many are set in the panel', async
   await expect(panel.getByRole('alert')).toContainText('“nonsense” is not a colour');
   await fill.fill('oklch(80% 0.1 150)');
   await fill.press('Enter');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await expectNoFaults(page);
   await scene.saved();
   const title = (of: typeof before) => of.layers.find(({ name }) => name === 'Title: Star party');
   const then = title(before)?.source;
@@ -180,8 +179,7 @@ test('a drawing is taken apart, words stand in a font of one’s own, a picture 
   const dialog = page.getByRole('dialog', { name: 'Bring in “Tower”' });
   await dialog.getByRole('radio', { name: 'Every part' }).check();
   await dialog.getByRole('checkbox', { name: 'Take Stars apart' }).uncheck();
-  const { violations } = await new AxeBuilder({ page }).include('wx-drawing-dialog').analyze();
-  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await expectNoFaults(page, 'wx-drawing-dialog');
   await dialog.getByRole('button', { name: 'Bring in 6 layers' }).click();
   await expect(page.getByText('1 picture came in; 1 drawing came in.')).toBeVisible();
   await screen.saved();
@@ -259,8 +257,7 @@ test('a drawing is taken apart, words stand in a font of one’s own, a picture 
   await expect(rows.filter({ hasText: 'Bricolage Grotesque' })).toContainText('WOFF2, weights 200 to 800');
   await expect(rows.filter({ hasText: 'Blue' })).toContainText('PNG, 60 × 60 px');
   await expect(rows.filter({ hasText: 'Blue' }).getByRole('button', { name: 'Remove Blue' })).toBeDisabled();
-  const axe = await new AxeBuilder({ page }).analyze();
-  expect(axe.violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await expectNoFaults(page);
   // The first picture was replaced everywhere: nothing uses it any more.
   const unused = rows.filter({ hasText: 'PNG, 400 × 300 px' });
   await expect(unused).toContainText('not used');

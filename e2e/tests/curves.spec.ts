@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 import { frameTicks, type Key, type Scene } from '@wexikine/core';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
@@ -39,8 +39,7 @@ test('a handle is drawn with the pointer; the other side follows in one line, an
   page,
 }) => {
   const { scene, id, view, before } = await openCurves(page);
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await expectNoFaults(page);
   await expect(view.getByText('↑ up on screen')).toBeVisible();
   await expect(view.getByText(/at most \d+(\.\d)? px in a frame, at 0:00/)).toBeVisible();
   await view.getByRole('button', { name: 'Fit the curves' }).click();
@@ -206,6 +205,5 @@ test('the timing panel tells when layers move now and after, and leads to the bu
   await page.keyboard.press('Escape');
   await expect(panel.getByRole('img', { name: 'When 12 layers move; 11 at other times than now.' })).toBeVisible();
   await expect(view.getByText('A dry run is shown; hide it to draw curves by hand.')).toBeVisible();
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await expectNoFaults(page);
 });

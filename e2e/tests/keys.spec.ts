@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 import { frameTicks, type Key, type Scene } from '@wexikine/core';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
@@ -39,8 +39,7 @@ test('keys of twelve layers are picked and moved by the keyboard alone, and undo
   const before = await scene.stored(id);
   const first = before.layers.find(({ tags }) => tags.includes('row'));
   if (!first) throw new Error('no row');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await expectNoFaults(page);
 
   // One row by Enter, three frames later by the arrow keys.
   await row(view, `${first.id} opacity`).focus();
@@ -164,8 +163,7 @@ test('keys are picked by a rule, their layers set to rest elsewhere, and twelve 
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: 'each layer’s last moment' }).click();
   await dialog.getByRole('button', { name: 'rotation', exact: true }).click();
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((violation) => [violation.id, violation.nodes[0].target])).toEqual([]);
+  await expectNoFaults(page);
   await dialog.getByRole('button', { name: 'Pick 12 keys' }).click();
   await expect(view.getByText(/^12 of \d+ keys picked$/)).toBeVisible();
 

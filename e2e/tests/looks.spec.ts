@@ -1,9 +1,9 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import type { Layer } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
 import { SceneScreen } from '../pages/scene-screen';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 
 const at = (id: string, x: number, more: Partial<Layer> = {}): Layer =>
   card(id, { rest: { 'position.x': x, 'position.y': 540, 'size.x': 400, 'size.y': 400 }, ...more });
@@ -37,8 +37,7 @@ test('borders, shadows, masks and colours are added to many layers, changed and 
       rest['colour.grey'],
     ]);
   await expect.poll(looks).toEqual(Array.from({ length: 3 }, () => ['inside', [0.5], 40, 1]));
-  const results = await new AxeBuilder({ page }).include('wx-layer-look').analyze();
-  expect(results.violations.map(({ id: rule }) => rule)).toEqual([]);
+  await expectNoFaults(page, 'wx-layer-look');
   const colour = panel
     .getByRole('group', { name: 'Border, colour' })
     .getByRole('textbox', { name: 'Colour', exact: true });
@@ -75,8 +74,7 @@ test('a colour is chosen by hue with the keyboard, or from the library', async (
   const fill = async (): Promise<unknown> => (await scene.stored(id)).layers[0].look.fill;
   await page.getByRole('button', { name: 'Fill, picked' }).click();
   const chooser = page.getByRole('dialog', { name: 'Fill, picked' });
-  const results = await new AxeBuilder({ page }).include('.chooser').analyze();
-  expect(results.violations.map(({ id: rule }) => rule)).toEqual([]);
+  await expectNoFaults(page, '.chooser');
   // Half way round from red, at the same lightness: a blue green.
   await chooser.getByRole('slider', { name: /^Hue/ }).fill('209');
   await expect

@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 import { frameTicks, type Layer, type Scene } from '@wexikine/core';
 import { readFileSync } from 'node:fs';
 import { BenchScreen } from '../pages/bench-screen';
@@ -62,13 +62,6 @@ async function applied(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'Applied' })).toBeVisible();
 }
 
-async function axe(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'best-practice']).analyze();
-  expect(
-    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`),
-  ).toEqual([]);
-}
-
 test('ten layers are rigged, a dial is keyed, one layer breaks away, five become keys, and undo takes all of it back', async ({
   page,
 }) => {
@@ -81,7 +74,7 @@ test('ten layers are rigged, a dial is keyed, one layer breaks away, five become
   await applied(page);
   await page.getByRole('tab', { name: 'Dials' }).click();
   await expect(page.getByText('shared by all 10')).toBeVisible();
-  await axe(page);
+  await expectNoFaults(page);
 
   // One dial calms all of them, by the keyboard; quick keys each count.
   const calm = page.getByRole('slider', { name: 'Calm' });
@@ -213,7 +206,7 @@ test('a rig is made on the bench: dials, parts, formulas with problems under the
   await page.keyboard.press('Control+a');
   await page.keyboard.insertText('follow(moon.rotation, 3f)');
   await expect(page.locator('wx-rig-map')).toContainText('moon.rotation');
-  await axe(page);
+  await expectNoFaults(page);
   await bench.publish('As agreed.');
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Formula for rotation' })).toContainText('follow(moon.rotation, 3f)');

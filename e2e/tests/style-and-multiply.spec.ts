@@ -1,6 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 import { oklabFromCss, TICKS_PER_SECOND, type Layer, type Scene } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
 import { SceneScreen } from '../pages/scene-screen';
@@ -45,8 +45,7 @@ test('three panels a step darker each, and a border from the first one that the 
   await screen.closeEditor();
   await openField(page, screen, 'style-parts');
   await page.getByRole('dialog').getByRole('button', { name: 'border' }).click();
-  const results = await new AxeBuilder({ page }).include('.popover').analyze();
-  expect(results.violations.map(({ id: rule }) => rule)).toEqual([]);
+  await expectNoFaults(page, '.popover');
   await screen.closeEditor();
   await expect(screen.sentence).toContainText('following it, in fill and border, fill each 6 % darker');
   await page.getByRole('button', { name: 'Apply to 2' }).click();
@@ -103,8 +102,7 @@ test('thirty squares from left to right, exchanged and rolled again, made, chang
   await expect(screen.sentence).toContainText('from a spread over the right half to a spread over the left half');
   await page.getByRole('group', { name: 'Roll the copies again' }).getByRole('button', { name: 'all' }).click();
   await expect(screen.sentence).toContainText('seed 2');
-  const results = await new AxeBuilder({ page }).include('wx-copies-panel').analyze();
-  expect(results.violations.map(({ id: rule }) => rule)).toEqual([]);
+  await expectNoFaults(page, 'wx-copies-panel');
   await page.getByRole('button', { name: 'Apply to 30' }).click();
   await expect(page.getByText('Made 30 copies.')).toBeVisible();
   const copiesIn = ({ layers }: Scene): Layer[] => layers.filter(({ copy }) => copy?.of === 'square');

@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Layer } from '@wexikine/core';
 import { card, choosePreset, sceneWith } from '../pages/made-scenes';
 import { SceneScreen } from '../pages/scene-screen';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 
 const words = (id: string, y: number, text: string): Layer =>
   card(id, {
@@ -45,8 +45,7 @@ test('words are typed letter by letter, where they stand in the whole, and a num
   };
   // A point that stands between thousands already makes way.
   await expect.poll(sum).toEqual([{ decimals: 1, point: ',', group: ' ' }, 1500]);
-  const results = await new AxeBuilder({ page }).include('wx-layer-look').analyze();
-  expect(results.violations.map(({ id: rule }) => rule)).toEqual([]);
+  await expectNoFaults(page, 'wx-layer-look');
 
   const whole = await inked(scene, 300 / 1080);
   await scene.dryRun();

@@ -4,7 +4,7 @@ import { layersOfFinding, type Finding } from '../finding';
 import { isHoldingForNext } from './keys';
 import { renewCurve } from './linked';
 import type { Recipe } from '../../scene/recipe';
-import { copiesAt, isPresetRecipe, withRevisions } from '../../scene/recipe';
+import { isPresetRecipe, withRevisions } from '../../scene/recipe';
 import { tracksOf, type Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { formatFrames, formatShort, frameTicks, MOST_TICKS, toFrameGrid, type Ticks } from '../../basics/time';
@@ -174,15 +174,8 @@ export function mendsOf(
       );
       return [{ label: 'Take the matte away', edits }];
     }
-    case 'revision-missing': {
-      if (recipe?.operation === 'style')
-        return [{ label: 'Take the newest revision', recipe: withRevisions(recipe, []) }];
-      if (recipe?.operation === 'multiply')
-        return [{ label: 'Take the newest revision', recipe: copiesAt(recipe, []) }];
-      if (!recipe || !isPresetRecipe(recipe)) return [];
-      const { revision: _old, ...preset } = recipe.preset;
-      return [{ label: 'Take the newest revision', recipe: { ...recipe, preset } }];
-    }
+    case 'revision-missing':
+      return recipe ? [{ label: 'Take the newest revision', recipe: withRevisions(recipe, []) }] : [];
     default:
       return [];
   }

@@ -10,6 +10,7 @@ export {
   type LayerPlan,
   type LayerValues,
   type Brought,
+  type Followed,
   type OperationEntry,
   type Reads,
   type Replaying,

@@ -118,10 +118,19 @@ export interface OperationEntry<R> {
   readonly plan: (surroundings: Surroundings, recipe: R) => Operated;
   readonly replay: (recipe: R, made: LayerMade, state: Layer, replaying: Replaying) => Layer;
   readonly reads: (recipe: R, run: RunRecord) => Reads;
+  /** The layer whose changes it follows; left out where it never follows one. */
+  readonly follows?: (recipe: R) => Followed | null;
   /** Its sentence, cut into plain text and fields. */
   readonly parts: (recipe: R, facts: SentenceFacts) => SentencePart[];
   /** The layers that a run of it brought, which go and are hidden with it; left out where it brings none. */
   readonly brought?: (scene: Pick<Scene, 'layers'>, run: Pick<RunRecord, 'id'>) => Brought;
+}
+
+/** A layer that a run goes on following: what of it, when it changes, is taken again. */
+export interface Followed {
+  readonly layer: string;
+  readonly fields: readonly (keyof Layer)[];
+  readonly keys: boolean;
 }
 
 /** Layers that a run brought with it, and the group that holds them. */

@@ -1,2 +1,2 @@
 export { broughtBy, planRecipe, replayRun, readsOf, sentenceParts, sentenceOf, recipeWords } from './table';
-export { followedLayer, withFollowers } from './links';
+export { withFollowers } from './links';

@@ -1,26 +1,17 @@
 import { apply, type Edit } from '../../scene/edit';
 import type { Shelf } from '../../library/library';
-import type { RunContext } from '../operation';
+import type { Followed, RunContext } from '../operation';
+import { followedBy } from './table';
 import type { RunRecord, Scene } from '../../scene/scene';
 
 /** Plans a run of a scene again by its own recipe. */
 type Replan = (scene: Scene, shelf: Shelf, run: RunRecord, context: Pick<RunContext, 'by' | 'when'>) => readonly Edit[];
 
-/** The layer that a run follows; null for one that follows none. */
-export function followedLayer({ recipe, off }: Pick<RunRecord, 'recipe' | 'off'>): string | null {
-  if (off === true) return null;
-  const from =
-    recipe.operation === 'pass-on' || (recipe.operation === 'style' && recipe.from.by === 'layer') ? recipe.from : null;
-  return from && 'isLinked' in from && from.isLinked === true ? from.layer : null;
-}
-
 /** True for an edit that may change what a run that follows a layer takes from it. */
-function changesFollowed(edit: Edit, layer: string, { operation }: RunRecord['recipe']): boolean {
+function changesFollowed(edit: Edit, { layer, fields, keys }: Followed): boolean {
   if (!('layer' in edit) || edit.layer !== layer) return false;
-  if (edit.type === 'set-track') return operation === 'pass-on';
-  if (edit.type !== 'set-layer') return false;
-  const fields = operation === 'pass-on' ? (['look', 'rest', 'span', 'data'] as const) : (['look', 'rest'] as const);
-  return fields.some((name) => name in edit.fields);
+  if (edit.type === 'set-track') return keys;
+  return edit.type === 'set-layer' && fields.some((name) => name in edit.fields);
 }
 
 /**
@@ -34,14 +25,14 @@ export function withFollowers(
   context: Pick<RunContext, 'by' | 'when'>,
   replan: Replan,
 ): readonly Edit[] {
-  const runs = scene.runs.filter((run) => followedLayer(run) !== null);
+  const runs = scene.runs.filter((run) => followedBy(run) !== null);
   if (runs.length === 0) return edits;
   let all = edits;
   for (const { id } of runs) {
     const now = apply(scene, all);
     const run = now.ok ? now.scene.runs.find((one) => one.id === id) : undefined;
-    const followed = run ? followedLayer(run) : null;
-    if (!now.ok || !run || followed === null || !all.some((edit) => changesFollowed(edit, followed, run.recipe)))
+    const followed = run ? followedBy(run) : null;
+    if (!now.ok || !run || followed === null || !all.some((edit) => changesFollowed(edit, followed)))
       continue;
     all = [...all, ...replan(now.scene, shelf, run, context)];
   }

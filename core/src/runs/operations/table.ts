@@ -4,7 +4,7 @@ import { clearParts, clearReads, planClear, replayClear } from '../clear';
 import { keysParts, keysReads, planKeys, replayKeys } from '../keys';
 import type { Layer } from '../../scene/layer';
 import { lineUpParts, lineUpReads, planLineUp, replayLineUp } from '../line-up';
-import type { Brought, Operated, OperationEntry, Reads, Replaying, Surroundings } from '../operation';
+import type { Brought, Followed, Operated, OperationEntry, Reads, Replaying, Surroundings } from '../operation';
 import type {
   AdjustRecipe,
   ArrangeRecipe,
@@ -21,10 +21,10 @@ import type {
   StyleRecipe,
 } from '../../scene/recipe';
 import { broughtCopies, multiplyParts, multiplyReads, planMultiply, replayMultiply } from '../multiply';
-import { passOnParts, passOnReads, planPassOn, replayPassOn } from '../pass-on';
+import { passOnFollows, passOnParts, passOnReads, planPassOn, replayPassOn } from '../pass-on';
 import { planRig, replayRig, rigParts, rigReads } from '../rig';
 import { planPreset, presetParts, presetReads, replayPreset } from '../run';
-import { planStyle, replayStyle, styleParts, styleReads } from '../style';
+import { planStyle, replayStyle, styleFollows, styleParts, styleReads } from '../style';
 import type { LayerMade, RunRecord, Scene } from '../../scene/scene';
 import type { SentenceFacts, SentencePart } from '../sentence';
 
@@ -63,8 +63,14 @@ const OPERATIONS: { readonly [O in Operation]: OperationEntry<RecipeOf[O]> } = {
   adjust: { plan: planAdjust, replay: replayAdjust, reads: adjustReads, parts: adjustParts },
   'line-up': { plan: planLineUp, replay: replayLineUp, reads: lineUpReads, parts: lineUpParts },
   arrange: { plan: planArrange, replay: replayArrange, reads: arrangeReads, parts: arrangeParts },
-  'pass-on': { plan: planPassOn, replay: replayPassOn, reads: passOnReads, parts: passOnParts },
-  style: { plan: planStyle, replay: replayStyle, reads: styleReads, parts: styleParts },
+  'pass-on': {
+    plan: planPassOn,
+    replay: replayPassOn,
+    reads: passOnReads,
+    follows: passOnFollows,
+    parts: passOnParts,
+  },
+  style: { plan: planStyle, replay: replayStyle, reads: styleReads, follows: styleFollows, parts: styleParts },
   multiply: {
     plan: planMultiply,
     replay: replayMultiply,
@@ -109,6 +115,15 @@ function readsAs<O extends Operation>(operation: O, recipe: RecipeOf[O], run: Ru
 /** What of the scene under it a run's plan may depend on. */
 export function readsOf(run: RunRecord): Reads {
   return readsAs(run.recipe.operation, run.recipe, run);
+}
+
+function followsAs<O extends Operation>(operation: O, recipe: RecipeOf[O]): Followed | null {
+  return OPERATIONS[operation].follows?.(recipe) ?? null;
+}
+
+/** What a run goes on following; null for one that is off or follows nothing. */
+export function followedBy({ recipe, off }: Pick<RunRecord, 'recipe' | 'off'>): Followed | null {
+  return off === true ? null : followsAs(recipe.operation, recipe);
 }
 
 const NOTHING: Brought = { layers: [], group: null };

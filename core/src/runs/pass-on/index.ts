@@ -1,2 +1,2 @@
-export { planPassOn, replayPassOn, passOnReads } from './pass-on';
+export { planPassOn, replayPassOn, passOnFollows, passOnReads } from './pass-on';
 export { PASSED_WORDS, passOnParts } from './words';

@@ -17,7 +17,7 @@ import { pointInParent, toRest } from '../arrange';
 import { findOutsideLayer, findOutsideScene, findUntouched, type Subject } from '../check';
 import type { Finding } from '../finding';
 import { retime, rolesOf } from '../line-up';
-import { refuse, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
+import { refuse, type Followed, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
 import { createStaging, placesOf, problemsOf, readTime, type Staging } from '../order';
 import { wholeLook } from '../style';
 import { passedTracks } from './motion';
@@ -201,4 +201,9 @@ export function passOnReads({ what, from }: PassOnRecipe): Reads {
     keysOf: what.includes('motion') ? from.layer : null,
     sweeps: what.includes('motion'),
   };
+}
+
+/** What is passed on by a link follows all of the layer. */
+export function passOnFollows({ from }: PassOnRecipe): Followed | null {
+  return from.isLinked === true ? { layer: from.layer, fields: ['look', 'rest', 'span', 'data'], keys: true } : null;
 }

@@ -2,7 +2,7 @@ import { apply, type Edit } from '../../scene/edit';
 import { severityOf, type Finding } from '../finding';
 import type { Shelf } from '../../library/library';
 import { compilePreset, type CompilePreset } from '../../formulas/preset';
-import { copiesAt, isPresetRecipe, withRevisions, type Recipe } from '../../scene/recipe';
+import { withRevisions, type Recipe } from '../../scene/recipe';
 import { isSame, tracksOf, type Layer } from '../../scene/layer';
 import type { RunRecord, Scene } from '../../scene/scene';
 import type { RunContext } from '../operation';
@@ -10,17 +10,11 @@ import type { Ticks } from '../../basics/time';
 import { layersById } from './plan';
 import { replan } from './replan';
 
-/** The recipe of a run as it can be changed: keeping to the revision that it used, or taking the newest. */
-export function recipeOfRun({ recipe, preset, rig, uses }: RunRecord, revision: 'used' | 'newest'): Recipe {
-  if (recipe.operation === 'rig' && rig) {
-    const { id } = recipe.rig;
-    return { ...recipe, rig: revision === 'used' ? { id, revision: rig.revision } : { id } };
-  }
-  if (recipe.operation === 'multiply') return copiesAt(recipe, revision === 'used' ? (uses ?? []) : []);
-  if (recipe.operation === 'style') return withRevisions(recipe, revision === 'used' ? (uses ?? []) : []);
-  if (!isPresetRecipe(recipe) || !preset) return recipe;
-  const { revision: _kept, ...rest } = recipe.preset;
-  return { ...recipe, preset: revision === 'used' ? { ...rest, revision: preset.revision } : rest };
+/** The recipe of a run as it can be changed: keeping to the revisions that it used, or taking the newest. */
+export function recipeOfRun({ recipe, preset, rig, uses = [] }: RunRecord, revision: 'used' | 'newest'): Recipe {
+  if (revision === 'newest') return withRevisions(recipe, []);
+  // A run of a preset or a rig keeps it whole.
+  return withRevisions(recipe, [...uses, ...[preset, rig].filter((kept) => kept !== undefined)]);
 }
 
 /** The keys of one run on one layer: scene times of the first and the last one, in ticks, and how many they are. */

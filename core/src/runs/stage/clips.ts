@@ -1,14 +1,10 @@
-import type { Ticks } from '../../basics/time';
+import { ticksFromSeconds, type Ticks } from '../../basics/time';
 import type { Edit } from '../../scene/edit';
-import type { ClipSource, Layer } from '../../scene/layer';
+import type { Layer } from '../../scene/layer';
+import { clipTimeAt } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
 import { copiesOf } from './copies';
 import type { StageResult } from './nesting';
-
-/** Where in its file a clip is at a time of the scene, ticks. */
-function timeInClip({ from, pace }: ClipSource, { span }: Layer, at: Ticks): Ticks {
-  return Math.max(0, Math.round(from + (at - span.in) * pace));
-}
 
 /**
  * A clip cut in two at a time of the scene: the first part ends there, the second, a layer of its own above it, begins there
@@ -30,7 +26,7 @@ export function splitClip(scene: Scene, id: string, at: Ticks, isFrozen: boolean
   const second: Layer = {
     ...copy,
     span: { in: at, out: span.out },
-    source: { ...source, from: timeInClip(source, layer, at), ...(isFrozen ? { pace: 0 } : {}) },
+    source: { ...source, from: ticksFromSeconds(clipTimeAt(layer, at) ?? 0), ...(isFrozen ? { pace: 0 } : {}) },
   };
   const edits: Edit[] = [
     { type: 'set-layer', layer: id, fields: { span: { in: span.in, out: at } } },

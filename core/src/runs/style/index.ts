@@ -1,3 +1,3 @@
-export { planStyle, replayStyle, styleReads, wholeLook } from './style';
+export { planStyle, replayStyle, styleFollows, styleReads, wholeLook } from './style';
 export { colourVariationWords, styleParts } from './words';
 export { PARTS as STYLE_PART_FACTS, numbersOf as styledNumbers } from './parts';

@@ -12,7 +12,7 @@ import {
 } from '../../scene/recipe';
 import { layerMade, type LayerMade } from '../../scene/scene';
 import type { Finding } from '../finding';
-import { refuse, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
+import { refuse, type Followed, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
 import { createStaging, maximum, placesOf } from '../order';
 import { colourOfPart, numbersOf, PARTS, withColour } from './parts';
 
@@ -275,4 +275,10 @@ export function replayStyle(_recipe: StyleRecipe, { look, rest }: LayerMade, sta
 /** Styling goes by looks, of its layers and of its source, and the order by where they rest. */
 export function styleReads(): Reads {
   return { spans: false, rest: true, looks: true, keys: false, sweeps: false };
+}
+
+/** A style that is linked follows the look of its layer, and the rest values that belong to it. */
+export function styleFollows({ from }: StyleRecipe): Followed | null {
+  if (from.by !== 'layer' || from.isLinked !== true) return null;
+  return { layer: from.layer, fields: ['look', 'rest'], keys: false };
 }

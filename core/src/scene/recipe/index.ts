@@ -1,4 +1,4 @@
-export { recipeSchema, isPresetRecipe, hasParameters, createLineUp, createArrange, createClear } from './recipe';
+export { recipeSchema, isPresetRecipe, hasParameters, withRevisions, createLineUp, createArrange, createClear } from './recipe';
 export type { Recipe, Operation, ParameterRecipe } from './recipe';
 export {
   createRecipe,
@@ -20,7 +20,6 @@ export {
   STYLED_COLOURS,
   STYLE_PARTS,
   createStyle,
-  withRevisions,
   type ColourPart,
   type ColourVariation,
   type NumberVariation,
@@ -29,7 +28,6 @@ export {
 } from './style-recipe';
 export { createPassOn, PASSED, type Passed, type PassOnRecipe } from './pass-on-recipe';
 export {
-  copiesAt,
   createMultiply,
   exchanged,
   usualColours,

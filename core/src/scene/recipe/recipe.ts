@@ -6,9 +6,9 @@ import { clearRecipeSchema, type ClearRecipe } from './clear-recipe';
 import { lineUpRecipeSchema, type LineUpRecipe } from './line-up-recipe';
 import { keysRecipeSchema, type KeysRecipe } from './keys-recipe';
 import { rigRecipeSchema, type RigRecipe } from './rig-recipe';
-import { multiplyRecipeSchema, type MultiplyRecipe } from './multiply-recipe';
+import { copiesAt, multiplyRecipeSchema, type MultiplyRecipe } from './multiply-recipe';
 import { passOnRecipeSchema, type PassOnRecipe } from './pass-on-recipe';
-import { styleRecipeSchema, type StyleRecipe } from './style-recipe';
+import { styleAt, styleRecipeSchema, type StyleRecipe } from './style-recipe';
 import { PRESET_OPERATIONS, presetRecipeSchema, type PresetRecipe } from './preset-recipe';
 
 /** What is to be done to which layers. Plain data, one shape for each operation. */
@@ -53,6 +53,23 @@ export type ParameterRecipe = PresetRecipe | RigRecipe | AdjustRecipe;
 /** True for a recipe whose preset, rig or steps have parameters that it sets. */
 export function hasParameters(recipe: Recipe): recipe is ParameterRecipe {
   return isPresetRecipe(recipe) || recipe.operation === 'rig' || recipe.operation === 'adjust';
+}
+
+/** An item of the library in one of its revisions. */
+type ItemRevision = { readonly id: string; readonly revision: number };
+
+/** A recipe with the items that it names in the revisions that are given; in the newest where none is. */
+export function withRevisions(recipe: Recipe, uses: readonly ItemRevision[]): Recipe {
+  if (recipe.operation === 'style') return styleAt(recipe, uses);
+  if (recipe.operation === 'multiply') return copiesAt(recipe, uses);
+  const at = ({ id }: { readonly id: string }): { revision?: number } => {
+    const used = uses.find((one) => one.id === id);
+    return used ? { revision: used.revision } : {};
+  };
+  if (recipe.operation === 'rig') return { ...recipe, rig: { id: recipe.rig.id, ...at(recipe.rig) } };
+  if (!isPresetRecipe(recipe)) return recipe;
+  const { revision: _then, ...preset } = recipe.preset;
+  return { ...recipe, preset: { ...preset, ...at(preset) } };
 }
 
 const BASE = { order: { by: 'layered' }, seed: 1 } as const;

@@ -127,7 +127,7 @@ interface Revised {
 }
 
 /** A style with the looks and palettes of the library in the revisions that are given; in the newest where none is. */
-export function withRevisions(
+export function styleAt(
   recipe: StyleRecipe,
   uses: readonly { readonly id: string; readonly revision: number }[],
 ): StyleRecipe {

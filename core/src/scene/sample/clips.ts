@@ -4,38 +4,47 @@ import type { ClipSource, Layer } from '../layer';
 
 const SLOT = channelOf('clip.time').slot;
 
-/** A layer whose clip is played by its span: where its time in the clip stands, when that is `from`, and how fast it goes on. */
-interface Played {
-  readonly cell: number;
+/** How the time in a clip goes on by its layer's span: where it stands, seconds, when that begins, and how fast it goes on. */
+interface Course {
   readonly begins: Ticks;
   readonly from: number;
   readonly pace: number;
 }
 
+/** A layer whose clip is played by its span, with the cell that holds its time. */
+interface Played extends Course {
+  readonly cell: number;
+}
+
 /** Layers whose clips are played by their spans; null where there are none. */
 export type CompiledClips = readonly Played[] | null;
+
+function courseOf({ from, pace }: ClipSource, begins: Ticks): Course {
+  return { begins, from: secondsFromTicks(from), pace };
+}
+
+/** The time in a clip, seconds, at a time of the scene. */
+function timeIn({ begins, from, pace }: Course, time: Ticks): number {
+  return Math.max(0, from + ((time - begins) / TICKS_PER_SECOND) * pace);
+}
 
 /** Finds the layers whose clips are played by their spans; where `clip.time` has keys these say it. */
 export function compileClips(layers: readonly Layer[]): CompiledClips {
   const clips = layers.flatMap(({ source, span, tracks }, index): Played[] => {
     if (source.type !== 'clip' || tracks['clip.time'] !== undefined) return [];
-    const from = secondsFromTicks(source.from);
-    return [{ cell: index * CHANNEL_COUNT + SLOT, begins: span.in, from, pace: source.pace }];
+    return [{ cell: index * CHANNEL_COUNT + SLOT, ...courseOf(source, span.in) }];
   });
   return clips.length > 0 ? clips : null;
 }
 
 /** Writes the times in clips at a time of the scene, seconds. Allocates nothing. */
 export function playClips(clips: readonly Played[], time: Ticks, values: Float64Array): void {
-  for (const { cell, begins, from, pace } of clips) {
-    values[cell] = Math.max(0, from + ((time - begins) / TICKS_PER_SECOND) * pace);
-  }
+  for (const clip of clips) values[clip.cell] = timeIn(clip, time);
 }
 
 /** The time in its clip that a layer shows by its span, seconds; null for a layer without a clip. */
 export function clipTimeAt({ source, span }: Pick<Layer, 'source' | 'span'>, time: Ticks): number | null {
-  if (source.type !== 'clip') return null;
-  return Math.max(0, secondsFromTicks(source.from) + ((time - span.in) / TICKS_PER_SECOND) * source.pace);
+  return source.type === 'clip' ? timeIn(courseOf(source, span.in), time) : null;
 }
 
 /** The frame of a clip that is shown at a time in it, both seconds: behind its end the last one, or again from the beginning. */
@@ -44,9 +53,4 @@ export function shownTime({ length, loops }: Pick<ClipSource, 'length' | 'loops'
   const at = Math.max(0, time);
   if (at < whole) return at;
   return loops === true ? at % whole : whole;
-}
-
-/** How long a layer can be before its clip is at its end, ticks; Infinity where it never is. */
-export function clipLasts({ from, length, pace, loops }: ClipSource): Ticks {
-  return loops === true || pace === 0 ? Infinity : Math.max(1, Math.round((length - from) / pace));
 }

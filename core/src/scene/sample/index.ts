@@ -1,6 +1,6 @@
 export { compileScene, type CompiledScene } from './compile';
 export { createFrame, sampleFrame, sampleKeys, sampleValues, type Frame } from './frame';
-export { clipLasts, clipTimeAt, shownTime } from './clips';
+export { clipTimeAt, shownTime } from './clips';
 export { matrixAt, boundsAt, frameAt, restFrame } from './pose';
 export {
   createSegment,
