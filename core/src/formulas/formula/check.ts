@@ -14,7 +14,7 @@ import {
 } from './dimension';
 import { FUNCTIONS, type FormulaFunction } from './functions';
 import type { FormulaProblem } from './problem';
-import { CONSTANTS, numberOf, SWITCH, type Scope, type ValueType } from './scope';
+import { CONSTANTS, numberOf, SWITCH, UNIT_CONSTANTS, type Scope, type ValueType } from './scope';
 
 /** How many base units a plain number stands for at a node: 1, or one frame where it joins a time in frames. */
 export type Coercion = 'frames';
@@ -155,7 +155,8 @@ function checkName(context: Context, { name, span }: Extract<Node, { type: 'name
     return known;
   }
   if (Object.hasOwn(CONSTANTS, name)) return CONSTANTS[name].type;
-  const names = [...context.lets.keys(), ...context.scope.names.keys(), ...Object.keys(CONSTANTS)];
+  const constants = Object.keys(CONSTANTS).filter((constant) => !UNIT_CONSTANTS.has(constant));
+  const names = [...context.lets.keys(), ...context.scope.names.keys(), ...constants];
   return report(context, { code: 'unknown-name', name, known: names, span });
 }
 
@@ -365,8 +366,9 @@ function checkNode(context: Context, node: Node): Found {
 
 function checkLets(context: Context, formula: Formula): void {
   for (const { name, span, value } of formula.lets) {
-    const taken = context.lets.has(name) || context.scope.names.has(name) || Object.hasOwn(CONSTANTS, name);
-    if (taken || Object.hasOwn(FUNCTIONS, name)) report(context, { code: 'name-taken', name, span });
+    const isConstant = Object.hasOwn(CONSTANTS, name) && !UNIT_CONSTANTS.has(name);
+    const isTaken = context.lets.has(name) || context.scope.names.has(name) || isConstant;
+    if (isTaken || Object.hasOwn(FUNCTIONS, name)) report(context, { code: 'name-taken', name, span });
     const type = check(context, value);
     context.lets.set(name, type ?? numberOf(PLAIN));
   }

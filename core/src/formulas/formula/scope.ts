@@ -84,7 +84,12 @@ export const CONSTANTS: Readonly<Record<string, { readonly type: ValueType; read
   turn: { type: numberOf(ANGLE), value: 360 },
   on: { type: SWITCH, value: 1 },
   off: { type: SWITCH, value: 0 },
+  /** One second, so that speeds read as they are written: 40px/s, 2/s. A let line may take the name. */
+  s: { type: numberOf(TIME), value: 1 },
 };
+
+/** The constants that stand for units, whose names let lines may take. */
+export const UNIT_CONSTANTS: ReadonlySet<string> = new Set(['s']);
 
 /** Names that say who a layer is in its run and how large things are; presets and rigs read them alike. */
 export const RUN_NAMES: Readonly<Record<string, ValueType>> = {

@@ -144,8 +144,13 @@ export function cellScope(
   const { scope, colours } = baseOf(preset, curves);
   const own = typeOfChannel(channel);
   const names = new Map([...scope.names, ['rest', own] as const, ['here', own] as const]);
+  return withColours({ ...scope, names }, colours, channel);
+}
+
+/** A scope in which colours stand for the part that a channel is; as it was for channels that are none of a colour. */
+export function withColours(scope: Scope, colours: readonly string[], channel: ChannelId): Scope {
   const part = COLOUR_CHANNEL.exec(channel)?.[1];
-  if (part === undefined || colours.length === 0) return { ...scope, names };
+  if (part === undefined || colours.length === 0) return scope;
   const parameters = new Map(scope.parameters);
   const places = new Map(scope.places);
   const unfit = new Map(scope.unfit);
@@ -154,7 +159,7 @@ export function cellScope(
     places.set(`@${colour}`, scope.places.get(`@${colour}.${part}`) as number);
     unfit.delete(colour);
   }
-  return { ...scope, names, parameters, places, unfit };
+  return { ...scope, parameters, places, unfit };
 }
 
 /** Names for parameter values given by a run: who the layer is, and nothing of the preset. */

@@ -1,6 +1,6 @@
 import type { ChannelId } from '../../basics/channel';
 import { compileFormula, describeFormulaProblem, type CompiledFormula, type FormulaProblem } from '../formula';
-import { typeOfChannel } from '../preset';
+import { typeOfChannel, type CurveTable } from '../preset';
 import type { Rig } from './rig';
 import { rigScope, type RigScope } from './scope';
 
@@ -8,6 +8,8 @@ import { rigScope, type RigScope } from './scope';
 export interface CompiledRigFormula extends RigScope {
   readonly channel: ChannelId;
   readonly formula: CompiledFormula;
+  /** The curves that its inputs count, those of all formulas of the rig. */
+  readonly curves: CurveTable;
 }
 
 /** What is wrong in a formula of a rig, and where. */
@@ -33,11 +35,12 @@ export function compileRig(rig: Rig): CompiledRig {
   if (before) return before;
   const formulas: CompiledRigFormula[] = [];
   const problems: RigProblem[] = [];
+  const curves: CurveTable = { easings: [], progress: [] };
   rig.formulas.forEach(({ channels, text }, index) => {
     for (const channel of channels) {
-      const scope = rigScope(rig, channel, text);
+      const scope = rigScope(rig, channel, text, curves.progress);
       const result = compileFormula(text, scope.scope, typeOfChannel(channel));
-      if (result.ok) formulas.push({ ...scope, channel, formula: result.compiled });
+      if (result.ok) formulas.push({ ...scope, channel, formula: result.compiled, curves });
       else {
         for (const problem of result.problems) {
           problems.push({ index, channel, message: describeFormulaProblem(problem), problem });

@@ -3,7 +3,6 @@ export {
   dialsPreset,
   draftRigSchema,
   freeName,
-  isDialKind,
   KNOWN_ROLES,
   rigChannels,
   rigProblems,

@@ -1,21 +1,9 @@
 import * as z from 'zod';
 import { channelIdSchema, type ChannelId } from '../../basics/channel';
-import {
-  isNumberKind,
-  parameterNameSchema,
-  parameterSchema,
-  presetOfParameters,
-  type Parameter,
-  type Preset,
-} from '../preset';
+import { parameterNameSchema, parameterSchema, presetOfParameters, type Parameter, type Preset } from '../preset';
 
 /** Roles that every rig knows: the layer itself, and the one before it in the order of the run. */
 export const KNOWN_ROLES = ['each', 'before'] as const;
-
-/** What a dial can be: whatever formulas can read as numbers of their own. */
-export function isDialKind(kind: Parameter['kind']): boolean {
-  return isNumberKind(kind) || kind === 'choice';
-}
 
 const roleSchema = z.strictObject({
   name: parameterNameSchema,
@@ -55,9 +43,6 @@ export function rigProblems({ dials, roles, formulas }: Rig): string[] {
     ...(dial === null ? [] : [`Two dials are called @${dial}. Give each a name of its own.`]),
     ...(role === null ? [] : [`Two roles are called ${role}. Give each a name of its own.`]),
     ...(channel === null ? [] : [`Two formulas drive ${channel}. Keep one of them.`]),
-    ...dials
-      .filter(({ kind }) => !isDialKind(kind))
-      .map(({ name, kind }) => `@${name} is a ${kind}, which no dial can be.`),
   ];
 }
 

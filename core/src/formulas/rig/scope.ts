@@ -6,11 +6,12 @@ import {
   numberOf,
   ROW_NAME,
   RUN_NAMES,
+  type CurveProgress,
   type PastReader,
   type Scope,
   type ValueType,
 } from '../formula';
-import { inputsOfParameter, typeOfChannel, whyUnfit } from '../preset';
+import { inputsOfParameter, typeOfChannel, whyUnfit, withColours } from '../preset';
 import { KNOWN_ROLES, type Rig } from './rig';
 
 const { TIME } = DIMENSIONS;
@@ -73,7 +74,12 @@ export interface RigScope {
 const WORDS = /[A-Za-z_][\w.]*/g;
 
 /** All that a rig's formula for a channel may read. Only what the text names has a place among the inputs. */
-export function rigScope(rig: Pick<Rig, 'dials' | 'roles'>, channel: ChannelId, text: string): RigScope {
+export function rigScope(
+  rig: Pick<Rig, 'dials' | 'roles'>,
+  channel: ChannelId,
+  text: string,
+  curves: readonly CurveProgress[] = [],
+): RigScope {
   const sources = sourcesFor(rig, channel);
   const own = typeOfChannel(channel);
   const names: Record<string, ValueType> = {
@@ -93,13 +99,11 @@ export function rigScope(rig: Pick<Rig, 'dials' | 'roles'>, channel: ChannelId, 
     return why === null ? [] : [[dial.name, why] as const];
   });
   const reader: RigScope['reader'] = { current: null };
+  const past = { sources: new Map(sources.map(({ name }, i) => [name, i])), reader };
+  const scope = { ...places, names: new Map(Object.entries(names)), unfit: new Map(unfit), past, curves };
+  const colours = rig.dials.filter(({ kind }) => kind === 'colour').map(({ name }) => name);
   return {
-    scope: {
-      ...places,
-      names: new Map(Object.entries(names)),
-      unfit: new Map(unfit),
-      past: { sources: new Map(sources.map(({ name }, i) => [name, i])), reader },
-    },
+    scope: withColours(scope, colours, channel),
     sources,
     reader,
   };

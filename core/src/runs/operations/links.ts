@@ -32,8 +32,7 @@ export function withFollowers(
     const now = apply(scene, all);
     const run = now.ok ? now.scene.runs.find((one) => one.id === id) : undefined;
     const followed = run ? followedBy(run) : null;
-    if (!now.ok || !run || followed === null || !all.some((edit) => changesFollowed(edit, followed)))
-      continue;
+    if (!now.ok || !run || followed === null || !all.some((edit) => changesFollowed(edit, followed))) continue;
     all = [...all, ...replan(now.scene, shelf, run, context)];
   }
   return all;

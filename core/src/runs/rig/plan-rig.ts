@@ -1,6 +1,7 @@
 import { compileRig, dialsPreset, rigChannels, rigSchema, type Rig } from '../../formulas/rig';
 import type { CompiledPreset } from '../../formulas/preset';
 import type { ChannelId } from '../../basics/channel';
+import type { Easing } from '../../basics/easing';
 import { keepUsed, shelfAsUsed, type RigItem, type Shelf } from '../../library/library';
 import type { RigRecipe } from '../../scene/recipe';
 import { compileRigs, trackSpeed } from '../../scene/sample';
@@ -103,15 +104,28 @@ function fillDials(
   };
 }
 
-/** The dials as the inputs of the rig's formulas; what is keyed counts unless a layer has broken away. */
-function inputsOf(recipe: RigRecipe, { scope }: CompiledPreset, { columns }: Filled): UsedRig['inputs'] {
+/** The dials as the inputs of the rig's formulas; what is keyed counts unless a layer has broken away. Curves are kept once each. */
+function inputsOf(
+  recipe: RigRecipe,
+  { scope, curves: known }: CompiledPreset,
+  { columns }: Filled,
+): Pick<UsedRig, 'inputs' | 'curves'> {
   const { values, stride } = columns;
-  return [...scope.places].flatMap(([name, place]): UsedRig['inputs'] => {
+  const curves: Easing[] = [];
+  const curveAt = (place: number): number => {
+    const easing = known.easings[place];
+    if (!curves.includes(easing)) curves.push(easing);
+    return curves.indexOf(easing);
+  };
+  const inputs = [...scope.places].flatMap(([name, place]): UsedRig['inputs'] => {
     if (!name.startsWith('@')) return [];
     const setting = recipe.parameters[name.slice(1)];
     if (setting?.by === 'keys') return [{ name, keys: setting.keys }];
-    return [{ name, values: packColumn([...values.subarray(place * stride, (place + 1) * stride)]) }];
+    const column = [...values.subarray(place * stride, (place + 1) * stride)];
+    const isCurve = scope.parameters.get(name.slice(1))?.kind === 'curve';
+    return [{ name, values: packColumn(isCurve ? column.map(curveAt) : column) }];
   });
+  return { inputs, ...(curves.length > 0 ? { curves } : {}) };
 }
 
 /** Slower than this share of its mean speed, a key is reached without any to be seen. */
@@ -200,7 +214,7 @@ export function planRig(surroundings: Surroundings, recipe: RigRecipe): Operated
     ...(recipe.roles ? { roles: recipe.roles } : {}),
     later: later.ticks,
     places: packColumn(places),
-    inputs: inputsOf(recipe, result.compiled, filled),
+    ...inputsOf(recipe, result.compiled, filled),
   };
   const limited = new Map<string, string[]>();
   filled.limited.forEach((names, row) => {
@@ -239,7 +253,8 @@ export function replayRig(_recipe: RigRecipe, _made: LayerMade, state: Layer): L
   return state;
 }
 
-/** A rig looks at its layers as they are at each moment; its plan depends on nothing. */
-export function rigReads(): Reads {
-  return { spans: false, rest: false, keys: false, sweeps: false };
+/** A rig looks at its layers as they are at each moment; its plan depends on nothing but where the layers of its dials rest. */
+export function rigReads(_recipe: RigRecipe, { rig }: RunRecord): Reads {
+  const rest = rig ? (rigAsUsed(rig.body)?.dials.some(({ kind }) => kind === 'layer') ?? false) : false;
+  return { spans: false, rest, keys: false, sweeps: false };
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import bezierEasing from 'bezier-easing';
 import fc from 'fast-check';
 import type { ChannelId } from '../../basics/channel';
 import { frameTicks, ticksFromSeconds, TICKS_PER_SECOND } from '../../basics/time';
@@ -16,6 +17,7 @@ import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 import { edited } from '../../testing/planning';
 import { mendsOf } from '../check';
 import { describeFinding } from '../finding';
+import { readsOf } from '../operations';
 import { dryRun, plan, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 
@@ -393,4 +395,96 @@ describe('rigs in a scene', () => {
     sampleKeys(compiled, TICKS_PER_SECOND / 2, frame);
     expect(frame.values[0]).toBeCloseTo(100, 9);
   });
+});
+
+describe('dials of every kind', () => {
+  const dial = (kind: Rig['dials'][number]['kind'], value: string): Rig['dials'][number] => ({
+    name: 'own',
+    label: 'Own',
+    kind,
+    default: value,
+    note: '',
+  });
+  const turns = (values: readonly string[]): Partial<RigRecipe> => ({
+    parameters: { own: { by: 'cycle', values: [...values] } },
+    order: { by: 'layered' },
+  });
+
+  test('a curve is read by ease, each layer by its own', () => {
+    const shelf = shelfWith('ease(@own, clamp(t ÷ 2s, 0, 1)) × 100px', ['position.x'], {
+      dials: [dial('curve', 'linear')],
+    });
+    const scene = rigged(
+      sceneOf([card('a'), card('b'), card('c')]),
+      recipeOf('own', turns(['linear', 'cubic-bezier(0.42, 0, 1, 1)'])),
+      shelf,
+    );
+    expect(sceneSchema.safeParse(scene).error?.issues ?? []).toEqual([]);
+    // Kept once each, whoever has them.
+    expect(scene.runs[0].rig?.curves).toHaveLength(2);
+    const at = (layer: string, seconds: number): number => valueIn(scene, layer, 'position.x', seconds);
+    expect(at('a', 1)).toBeCloseTo(50, 9);
+    expect(at('c', 0.5)).toBeCloseTo(25, 9);
+    // The registry's bezier-easing.
+    for (const seconds of [0.3, 1, 1.7]) {
+      expect(at('b', seconds)).toBeCloseTo(100 * bezierEasing(0.42, 0, 1, 1)(seconds / 2), 4);
+    }
+  });
+
+  test('two runs of one rig keep to their own curves', () => {
+    const shelf = shelfWith('keyed + ease(@own, 50%) × 100px', ['position.x'], { dials: [dial('curve', 'linear')] });
+    const set = (value: string): Partial<RigRecipe> => ({ parameters: { own: { by: 'fixed', value } } });
+    const first = rigged(sceneOf([card('a')]), recipeOf('own', set('steps(4, end)')), shelf);
+    const both = rigged(first, recipeOf('own', set('cubic-bezier(0, 0, 0, 1)')), shelf, 'run-2');
+    const rest = both.layers[0].rest['position.x'] ?? 0;
+    const bezier = 100 * bezierEasing(0, 0, 0, 1)(0.5);
+    expect(valueIn(both, 'a', 'position.x', 1)).toBeCloseTo(rest + 50 + bezier, 4);
+  });
+
+  test('a colour is the part that a channel drives, and its parts elsewhere', () => {
+    const dials = [dial('colour', '#ff0000')];
+    const parts: ChannelId[] = ['fill.l', 'fill.a', 'fill.b'];
+    const scene = rigged(
+      sceneOf([card('a', { look: { fill: '#000000' } })]),
+      recipeOf('own', { parameters: { own: { by: 'fixed', value: '#ffffff' } } }),
+      shelfWith('mix(keyed, @own, 50%)', parts, { dials }),
+    );
+    // White in OKLab is (1, 0, 0), black (0, 0, 0): B. Ottosson 2020.
+    expect(parts.map((channel) => valueIn(scene, 'a', channel, 1))).toEqual([
+      expect.closeTo(0.5, 5),
+      expect.closeTo(0, 5),
+      expect.closeTo(0, 5),
+    ]);
+    const read = rigged(sceneOf([card('a')]), recipeOf('own'), shelfWith('@own.l × 100px', ['position.x'], { dials }));
+    // Red's lightness, 0.62796, in the same source.
+    expect(valueIn(read, 'a', 'position.x', 1)).toBeCloseTo(62.796, 2);
+    const { problems } = compileRig({ dials, roles: [], formulas: [{ channels: ['position.x'], text: '@own' }] });
+    expect(problems.map(({ message }) => message)).toEqual([
+      '@own is a colour, and fits the channels of fill and stroke colours.',
+    ]);
+  });
+
+  test('a layer is read where it rests, and the run is planned anew where runs under it change that', () => {
+    const shelf = shelfWith('mix(keyed, @own.x, 50%)', ['position.x'], { dials: [dial('layer', 'none')] });
+    const standing = sceneOf([
+      card('a', { rest: { 'position.x': 100 } }),
+      card('goal', { rest: { 'position.x': 500 } }),
+    ]);
+    const recipe = recipeOf('own', {
+      pick: { by: 'layers', layers: ['a'] },
+      parameters: { own: { by: 'fixed', value: 'goal' } },
+    });
+    const scene = rigged(standing, recipe, shelf);
+    expect(valueIn(scene, 'a', 'position.x', 1)).toBeCloseTo(300, 9);
+    expect(readsOf(scene.runs[0]).rest).toBe(true);
+  });
+});
+
+test('a speed is written as a length or a number by the second, and a let line may still be called s', () => {
+  const at = (text: string): number =>
+    valueIn(rigged(sceneOf([card('a')]), recipeOf('own'), shelfWith(text)), 'a', 'position.x', 2);
+  expect(at('40px/s × t')).toBeCloseTo(80, 9);
+  expect(at('100px × exp(-0.5/s × t)')).toBeCloseTo(100 * Math.exp(-1), 9);
+  expect(at('3px/s^2 × t × t')).toBeCloseTo(12, 9);
+  expect(at('let s = 4px\ns + 1px')).toBeCloseTo(5, 9);
 });

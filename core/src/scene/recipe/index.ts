@@ -1,4 +1,12 @@
-export { recipeSchema, isPresetRecipe, hasParameters, withRevisions, createLineUp, createArrange, createClear } from './recipe';
+export {
+  recipeSchema,
+  isPresetRecipe,
+  hasParameters,
+  withRevisions,
+  createLineUp,
+  createArrange,
+  createClear,
+} from './recipe';
 export type { Recipe, Operation, ParameterRecipe } from './recipe';
 export {
   createRecipe,

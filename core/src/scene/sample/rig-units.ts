@@ -1,7 +1,8 @@
 import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { TICKS_PER_SECOND, type Ticks } from '../../basics/time';
 import { compileRig, draftRigSchema, KNOWN_ROLES, type CompiledRigFormula, type Rig } from '../../formulas/rig';
-import { FRAME_PLACE, ROW_NAME, type RunRow } from '../../formulas/formula';
+import { FRAME_PLACE, ROW_NAME, type RunRow, type Scope } from '../../formulas/formula';
+import { curveIndex, type CurveTable } from '../../formulas/preset';
 import { letterCount, restValue, type Layer, type Track } from '../layer';
 import { valueIn, type RunRecord, type UsedRig } from '../scene';
 import type { Timing } from './key-times';
@@ -155,7 +156,9 @@ function unitOf(
     }),
     cursors: new Int32Array(members.length).fill(-1),
     timings: [],
-    statics: staticsOf(scope.places, {
+    statics: staticsOf({
+      scope,
+      curves: compiled.curves,
       run,
       rig,
       members,
@@ -171,6 +174,8 @@ function unitOf(
 }
 
 interface Facts {
+  readonly scope: Scope;
+  readonly curves: CurveTable;
   readonly run: RunRecord;
   readonly rig: UsedRig;
   readonly members: readonly Member[];
@@ -183,7 +188,8 @@ interface Facts {
 }
 
 /** Where inputs come from that do not change with time. */
-function staticsOf(places: ReadonlyMap<string, number>, facts: Facts): Static[] {
+function staticsOf(facts: Facts): Static[] {
+  const { places } = facts.scope;
   const { run, rig, members, layers, stage, placeOf, last, channel } = facts;
   const layerOf = (row: number): Layer => layers[members[row].index];
   const known: Readonly<Partial<Record<string, (row: number) => number>>> = {
@@ -208,7 +214,11 @@ function staticsOf(places: ReadonlyMap<string, number>, facts: Facts): Static[] 
   const inputs = rig.inputs.flatMap((input): Static[] => {
     const place = places.get(input.name);
     if (place === undefined || !('values' in input)) return [];
-    return [{ place, at: (row) => valueIn(input.values, members[row].place) ?? 0 }];
+    const at = (row: number): number => valueIn(input.values, members[row].place) ?? 0;
+    if (facts.scope.parameters.get(input.name.slice(1))?.kind !== 'curve') return [{ place, at }];
+    // A run counts its own curves; all runs of a rig share the table that its programs read.
+    const shared = (rig.curves ?? []).map((easing) => curveIndex(facts.curves, easing));
+    return [{ place, at: (row) => shared[at(row)] ?? -1 }];
   });
   return [
     { place: FRAME_PLACE, at: () => stage.frame },

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { countSchema, idSchema, whenSchema } from '../../basics/ids';
 import { recipeSchema } from '../recipe';
 import { channelIdSchema } from '../../basics/channel';
+import { easingSchema } from '../../basics/easing';
 import { ticksSchema } from '../../basics/time';
 import { trackSchema } from '../layer';
 import { columnOf, madeProblem, madeSchema, type Column } from './made';
@@ -35,6 +36,8 @@ const usedRigSchema = z.strictObject({
   later: ticksSchema,
   places: columnOf(z.int().min(0).max(20_000)),
   inputs: z.array(rigInputSchema).max(500),
+  /** The curves that inputs of dials of that kind count. */
+  curves: z.array(easingSchema).max(1_000).optional(),
 });
 
 /** Numbers of an adjustment's steps for the layers of its run, by the names that the recipe has for them. */

@@ -42,6 +42,7 @@ const CONSTANT_NOTES: Readonly<Record<string, string>> = {
   turn: '360°',
   on: 'yes',
   off: 'no',
+  s: 'one second: 40px/s is a speed',
 };
 
 const UNIT_NOTES: Readonly<Record<string, string>> = {

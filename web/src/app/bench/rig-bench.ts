@@ -28,7 +28,6 @@ import {
   formatShort,
   frameTicks,
   freeName,
-  isDialKind,
   linkedChannels,
   literalWords,
   moveParameter,
@@ -53,7 +52,6 @@ import {
   type Rate,
   type Rig,
   type RigItem,
-  type RigProblem,
   type SceneSummary,
   type Track,
 } from '@wexikine/core';
@@ -87,7 +85,7 @@ interface FormulaCard {
   readonly words: string;
   readonly unit: string;
   readonly text: string;
-  readonly problem: RigProblem | null;
+  readonly problems: readonly string[];
   readonly completions: readonly Completion[];
   readonly track: Track | null;
   readonly behind: Track | null;
@@ -101,10 +99,6 @@ const MOTION_WORDS: Readonly<Record<RigMotion, string>> = {
   grow: 'growing',
   still: 'no motion',
 };
-
-function dialKinds(): readonly ParameterKind[] {
-  return PARAMETER_KINDS.filter(isDialKind);
-}
 
 /** A rig on the bench: its dials and parts, a formula for each channel, a specimen that answers, and what hangs on what. */
 @Component({
@@ -136,7 +130,7 @@ export class RigBench {
   private readonly actions = inject(LibraryActions);
   protected readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
   protected readonly rate = PAL;
-  protected readonly kinds = dialKinds();
+  protected readonly kinds = PARAMETER_KINDS;
   protected readonly motions = RIG_MOTIONS;
   protected readonly motionWords = MOTION_WORDS;
   protected readonly rig = computed(() => this.item().body);
@@ -181,7 +175,8 @@ export class RigBench {
         words: channelsWords(channels),
         unit: unitWords(channels[0]),
         text,
-        problem: problems.find((problem) => problem.index === index) ?? null,
+        // Channels that share a text share its problems.
+        problems: [...new Set(problems.filter((one) => one.index === index).map(({ message }) => message))],
         completions: completionsFor(rigScope(rig, channels[0], text).scope, dialsPreset(rig)),
         track,
         behind: behind && JSON.stringify(behind) !== JSON.stringify(track) ? behind : null,

@@ -91,7 +91,10 @@ export class DialsPanel {
   protected readonly rows = computed((): readonly DialRow[] => {
     const [rig, recipe] = [this.rig(), this.recipe()];
     if (!rig || !recipe) return [];
-    return rig.dials.map((dial) => dialRow(dial, recipe, this.whom(), this.time(), this.rate()));
+    return rig.dials.map((dial) => {
+      const row = dialRow(dial, recipe, this.whom(), this.time(), this.rate());
+      return { ...row, words: this.nameIn(row) };
+    });
   });
   /** Dials that the selected layer has of its own. */
   protected readonly own = computed(() => {
@@ -155,6 +158,14 @@ export class DialsPanel {
 
   protected runName({ rig, layers }: RunRecord): string {
     return `${rig?.name ?? 'Rig'} on ${layers.length === 1 ? '1 layer' : `${layers.length} layers`}`;
+  }
+
+  /** What a dial is set to, by the name of the layer or the curve that it is. */
+  private nameIn({ dial, text, words }: DialRow): string {
+    if (words !== text) return words;
+    if (dial.kind === 'layer') return this.scene().layers.find(({ id }) => id === text)?.name ?? 'the layer itself';
+    const curve = /^curve (.+)$/.exec(text)?.[1];
+    return dial.kind === 'curve' && curve !== undefined ? (this.shelf().items.get(curve)?.name ?? text) : words;
   }
 
   protected check(row: DialRow): (text: string) => string | null {
