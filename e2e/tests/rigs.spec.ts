@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
 import { expectNoFaults } from '../pages/faults';
-import { frameTicks, type Layer, type Scene } from '@wexikine/core';
+import { frameTicks, type Key, type Layer, type Scene } from '@wexikine/core';
 import { readFileSync } from 'node:fs';
 import { BenchScreen } from '../pages/bench-screen';
 import { SceneScreen } from '../pages/scene-screen';
@@ -94,6 +94,28 @@ test('ten layers are rigged, a dial is keyed, one layer breaks away, five become
   // A dial is keyed at the playhead, and once more a second later.
   await page.getByRole('button', { name: 'Key Pace at the playhead' }).click();
   await expect(page.getByText('keyed, one key')).toBeVisible();
+
+  // Its key stands among the keys of the scene, and is moved and set there.
+  const dialKeys = async (): Promise<Key[]> => {
+    const recipe = (await screen.stored(id)).runs[0]?.recipe;
+    const pace = recipe?.operation === 'rig' ? recipe.parameters['pace'] : undefined;
+    return pace?.by === 'keys' ? pace.keys : [];
+  };
+  await expect.poll(async () => (await dialKeys()).length).toBe(1);
+  const [before] = await dialKeys();
+  await page.getByRole('button', { name: 'Keys', exact: true }).first().click();
+  const row = page.locator('wx-keys-view').getByRole('row', { name: /^Pace/ });
+  await row.scrollIntoViewIfNeeded();
+  await row.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.getByRole('textbox', { name: 'Set values to, or change by' }).fill('×2');
+  await page.keyboard.press('Enter');
+  await expectNoFaults(page);
+  await expect
+    .poll(dialKeys)
+    .toEqual([{ ...before, at: before.at + 10 * frameTicks(scene.rate), value: before.value * 2 }]);
+  await page.getByRole('button', { name: 'Run sheet', exact: true }).first().click();
 
   // One layer breaks away, and can come back.
   await page

@@ -5,6 +5,7 @@ export {
   freeName,
   KNOWN_ROLES,
   rigChannels,
+  rigIn,
   rigProblems,
   rigSchema,
   type Rig,

@@ -98,3 +98,15 @@ export function freeName(wanted: string, taken: readonly string[]): string {
     if (!taken.includes(name)) return name;
   }
 }
+
+const read = new WeakMap<object, Rig | null>();
+
+/** The rig that a record keeps as data; null where it is none. The same data gives the same rig, which is compiled once. */
+export function rigIn(body: object): Rig | null {
+  const known = read.get(body);
+  if (known !== undefined) return known;
+  const parsed = draftRigSchema.safeParse(body);
+  const rig = parsed.success ? parsed.data : null;
+  read.set(body, rig);
+  return rig;
+}

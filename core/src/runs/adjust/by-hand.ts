@@ -17,8 +17,8 @@ export type HandPicks = ReadonlyMap<string, ReadonlyMap<ChannelId, ReadonlySet<T
 /** How a key that is set by hand goes on to the next. */
 export const HAND_EASE = easingFromStrengths(0.35, 0.35);
 
-/** How many keys are picked by hand. */
-export function countPicks(picks: HandPicks): number {
+/** How many keys are picked by hand, of layers by their channels or of runs by their dials. */
+export function countPicks(picks: ReadonlyMap<string, ReadonlyMap<string, ReadonlySet<Ticks>>>): number {
   let count = 0;
   for (const channels of picks.values()) for (const times of channels.values()) count += times.size;
   return count;

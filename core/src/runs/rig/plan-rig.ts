@@ -1,4 +1,4 @@
-import { compileRig, dialsPreset, rigChannels, rigSchema, type Rig } from '../../formulas/rig';
+import { compileRig, dialsPreset, rigChannels, rigIn, type Rig } from '../../formulas/rig';
 import type { CompiledPreset } from '../../formulas/preset';
 import type { ChannelId } from '../../basics/channel';
 import type { Easing } from '../../basics/easing';
@@ -22,22 +22,10 @@ interface FoundRig {
   readonly kept: RunRecord['uses'] | null;
 }
 
-const keptRigs = new WeakMap<object, Rig | null>();
-
-/** The rig that a record kept; the same one for the same record, so that it is compiled once. */
-function rigAsUsed(body: object): Rig | null {
-  const known = keptRigs.get(body);
-  if (known !== undefined) return known;
-  const read = rigSchema.safeParse(body);
-  const rig = read.success ? read.data : null;
-  keptRigs.set(body, rig);
-  return rig;
-}
-
 function knownRig({ known }: RunContext, shelf: Shelf, { id, revision }: RigRecipe['rig']): FoundRig | null {
   const used = known?.rig;
   if (used?.id !== id || (revision !== undefined && used.revision !== revision)) return null;
-  const body = rigAsUsed(used.body);
+  const body = rigIn(used.body);
   if (!body) return null;
   const { name, revision: then } = used;
   const uses = known?.uses;
@@ -255,6 +243,6 @@ export function replayRig(_recipe: RigRecipe, _made: LayerMade, state: Layer): L
 
 /** A rig looks at its layers as they are at each moment; its plan depends on nothing but where the layers of its dials rest. */
 export function rigReads(_recipe: RigRecipe, { rig }: RunRecord): Reads {
-  const rest = rig ? (rigAsUsed(rig.body)?.dials.some(({ kind }) => kind === 'layer') ?? false) : false;
+  const rest = rig ? (rigIn(rig.body)?.dials.some(({ kind }) => kind === 'layer') ?? false) : false;
   return { spans: false, rest, keys: false, sweeps: false };
 }

@@ -18,7 +18,8 @@ import { edited } from '../../testing/planning';
 import { mendsOf } from '../check';
 import { describeFinding } from '../finding';
 import { readsOf } from '../operations';
-import { dryRun, plan, replan } from '../plan';
+import { dryRun, plan, replan, retuneRig } from '../plan';
+import { changeDialKeys, keyedDials } from './dial-keys';
 import { removeRun, switchRun } from '../stack';
 
 const ALL = { by: 'rule', kind: 'card' } as const;
@@ -487,4 +488,42 @@ test('a speed is written as a length or a number by the second, and a let line m
   expect(at('100px × exp(-0.5/s × t)')).toBeCloseTo(100 * Math.exp(-1), 9);
   expect(at('3px/s^2 × t × t')).toBeCloseTo(12, 9);
   expect(at('let s = 4px\ns + 1px')).toBeCloseTo(5, 9);
+});
+
+describe('keys of dials', () => {
+  const shelf = shelfWith('keyed + @own', ['position.x'], {
+    dials: [{ name: 'own', label: 'Own', kind: 'length', default: '10px', note: '' }],
+  });
+  const scene = rigged(
+    sceneOf([slider('a')]),
+    recipeOf('own', { parameters: { own: { by: 'keys', keys: [key(0, 0), key(10, 50), key(20, 80)] } } }),
+    shelf,
+  );
+  const [run] = scene.runs;
+  const times = (...frames: number[]) => new Map([['own', new Set(frames.map((frame) => frame * frameTicks(PAL)))]]);
+  const changed = (picked: readonly number[], change: Parameters<typeof changeDialKeys>[3]) =>
+    changeDialKeys(run, run.recipe as RigRecipe, times(...picked), change, PAL);
+
+  test('are found with their dial', () => {
+    expect(keyedDials(run).map(({ dial, keys }) => [dial.label, keys.length])).toEqual([['Own', 3]]);
+    expect(keyedDials({ ...run, recipe: recipeOf('own') })).toEqual([]);
+  });
+
+  test('are moved, take the place of what stands there, and stay picked', () => {
+    const { recipe, picks } = changed([0, 10], (one) => ({ ...one, at: one.at + 10 * frameTicks(PAL) }));
+    expect(recipe.parameters['own']).toEqual({ by: 'keys', keys: [key(10, 0), key(20, 50)] });
+    expect(picks).toEqual(times(10, 20));
+    const tuned = retuneRig(scene, shelf, run.id, recipe, CONTEXT);
+    if (!tuned.ok) throw new Error('not tuned');
+    const after = { ...scene, runs: [tuned.run] };
+    expect(valueIn(after, 'a', 'position.x', 2)).toBeCloseTo(250, 9);
+  });
+
+  test('are set, and without any left the dial keeps the last value', () => {
+    const set = changed([20], (one) => ({ ...one, value: one.value * 2 }));
+    expect(set.recipe.parameters['own']).toEqual({ by: 'keys', keys: [key(0, 0), key(10, 50), key(20, 160)] });
+    const gone = changed([0, 10, 20], () => null);
+    expect(gone.recipe.parameters['own']).toEqual({ by: 'fixed', value: '0px' });
+    expect(gone.picks.size).toBe(0);
+  });
 });

@@ -1,6 +1,6 @@
 import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { TICKS_PER_SECOND, type Ticks } from '../../basics/time';
-import { compileRig, draftRigSchema, KNOWN_ROLES, type CompiledRigFormula, type Rig } from '../../formulas/rig';
+import { compileRig, KNOWN_ROLES, rigIn, type CompiledRigFormula } from '../../formulas/rig';
 import { FRAME_PLACE, ROW_NAME, type RunRow, type Scope } from '../../formulas/formula';
 import { curveIndex, type CurveTable } from '../../formulas/preset';
 import { letterCount, restValue, type Layer, type Track } from '../layer';
@@ -43,18 +43,6 @@ export interface Static {
   readonly at: (row: number) => number;
 }
 
-const bodies = new WeakMap<object, Rig | null>();
-
-/** The rig of a record; null where it is none. Each body is looked at once. */
-function rigIn({ body }: UsedRig): Rig | null {
-  const known = bodies.get(body);
-  if (known !== undefined) return known;
-  const read = draftRigSchema.safeParse(body);
-  const rig = read.success ? read.data : null;
-  bodies.set(body, rig);
-  return rig;
-}
-
 /** What of the scene formulas may read: its size in px, and a frame in seconds. */
 export interface Stage {
   readonly width: number;
@@ -70,7 +58,7 @@ export function unitsOf(
   stage: Stage,
 ): Unit[] {
   const used = run.rig as UsedRig;
-  const rig = rigIn(used);
+  const rig = rigIn(used.body);
   if (!rig) return [];
   const members = run.layers.flatMap((id, place) => {
     const index = indexById.get(id);

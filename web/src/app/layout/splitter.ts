@@ -16,10 +16,14 @@ const COARSE = 4;
       background: var(--line-strong);
       touch-action: none;
     }
+    /* Wider to the pointer than to the eye, but across the line only: along it it would reach out of the page. */
     :host::after {
       content: '';
       position: absolute;
-      inset: -4px;
+      inset: -4px 0;
+    }
+    :host(.upright)::after {
+      inset: 0 -4px;
     }
     :host(.upright) {
       width: 1px;

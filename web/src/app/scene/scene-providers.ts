@@ -9,6 +9,7 @@ import { TableActions } from './actions/table-actions';
 import { Teller } from './actions/teller';
 import { ArtworkActions } from './artwork/artwork-actions';
 import { DraftStore } from './draft.store';
+import { DialKeys } from './keys/dial-keys';
 import { KeyEdits } from './keys/key-edits';
 import { PlayerStore } from './player.store';
 import { RunState } from './run-state';
@@ -22,6 +23,7 @@ export const SCENE_PROVIDERS: Provider[] = [
   DraftStore,
   PlayerStore,
   KeyEdits,
+  DialKeys,
   RunState,
   Teller,
   RecipeActions,

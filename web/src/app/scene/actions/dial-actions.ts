@@ -6,6 +6,7 @@ import {
   describeFinding,
   retuneRig,
   type RigRecipe,
+  type RunRecord,
   type Shelf,
 } from '@wexikine/core';
 import { personName } from '../../api/person';
@@ -50,11 +51,18 @@ export class DialActions {
   }
 
   set({ run, recipe, label, merge }: DialChange): void {
+    const tuned = this.tuned(run, recipe);
+    if (tuned) this.store.do(label, [{ type: 'set-run', run: tuned }], merge);
+  }
+
+  /** A run with another recipe, not yet done; null where that cannot be, which is told. */
+  tuned(run: string, recipe: RigRecipe): RunRecord | null {
     const { scene } = this.store;
-    if (!scene) return;
+    if (!scene) return null;
     const context = { by: personName(), when: new Date().toISOString() };
     const tuned = retuneRig(scene, this.shelf, run, recipe, context, this.compile);
-    if (tuned.ok) this.store.do(label, [{ type: 'set-run', run: tuned.run }], merge);
-    else this.teller.tell(tuned.findings.map((finding) => describeFinding(finding, scene)).join(' '));
+    if (tuned.ok) return tuned.run;
+    this.teller.tell(tuned.findings.map((finding) => describeFinding(finding, scene)).join(' '));
+    return null;
   }
 }

@@ -29,6 +29,7 @@ import { BehaviorSubject, combineLatest, distinctUntilChanged, map, Subject, typ
 import { Teller } from '../actions/teller';
 import { enterMany } from '../../fields/many-entry';
 import { SceneStore } from '../scene.store';
+import { DialKeys, perDialUnit, type DialsChange } from './dial-keys';
 import { firstOf, stillThere } from './picks';
 
 const NOTHING: HandPicks = new Map();
@@ -58,6 +59,7 @@ function posed(scene: Scene, layers: ReadonlySet<string>, at: Ticks, pose: Pose)
 export class KeyEdits {
   private readonly store = inject(SceneStore);
   private readonly teller = inject(Teller);
+  private readonly dials = inject(DialKeys);
   private readonly picked = new BehaviorSubject<HandPicks>(NOTHING);
   private readonly did = new Subject<void>();
   /** Each change, as it is done. */
@@ -86,24 +88,28 @@ export class KeyEdits {
 
   unpick(): void {
     this.picked.next(NOTHING);
+    this.dials.pick(NOTHING);
   }
 
   /** What is picked, in words. */
   words(): string {
-    const count = countPicks(this.picks);
+    const count = countPicks(this.picks) + countPicks(this.dials.picks);
     return count === 1 ? '1 key' : `${count} keys`;
   }
 
-  /** Does a change of picked keys, and picks them where they then are. */
-  change(label: string, { edits, picks }: HandChange): void {
-    if (edits.length === 0) return;
-    this.store.do(label, edits);
+  /** Does a change of picked keys, of layers and of dials in one step, and picks them where they then are. */
+  change(label: string, { edits, picks }: HandChange, dials?: DialsChange): void {
+    const all = [...edits, ...(dials?.edits ?? [])];
+    if (all.length === 0) return;
+    this.store.do(label, all);
     this.pick(picks);
+    if (dials) this.dials.pick(dials.picks);
     this.did.next();
   }
 
   moveBy(by: Ticks): void {
-    this.change(`Move ${this.words()} by ${this.timeWords(by)}`, movePicks(this.scene, this.picks, by));
+    const dials = this.dials.changed((key) => ({ ...key, at: key.at + by }));
+    this.change(`Move ${this.words()} by ${this.timeWords(by)}`, movePicks(this.scene, this.picks, by), dials);
   }
 
   timeWords(by: Ticks): string {
@@ -111,14 +117,15 @@ export class KeyEdits {
   }
 
   remove(): void {
-    this.change(`Remove ${this.words()}`, removePicks(this.scene, this.picks));
+    const dials = this.dials.changed(() => null);
+    this.change(`Remove ${this.words()}`, removePicks(this.scene, this.picks), dials);
   }
 
   /** A time to move by (+8f, −1s), or to which the first picked key goes (1:10). Gives what is wrong with it, or null. */
   typeTime(text: string): string | null {
     const read = parseTimeEntry(text, this.scene.rate);
     if (!read.ok) return 'Write a time such as +8f, -1s or 1:10.';
-    const first = firstOf(this.picks);
+    const first = Math.min(firstOf(this.picks), firstOf(this.dials.picks));
     this.moveBy(applyTimeEntry(read.entry, first) - first);
     return null;
   }
@@ -133,7 +140,12 @@ export class KeyEdits {
     const set = of === 'keys' ? setPickedValues : setRests;
     const label = of === 'keys' ? `Set the values of ${this.words()}` : 'Set the rest pose';
     const made = set(this.scene, this.picks, (value, channel) => change(value * perUnit(channel)) / perUnit(channel));
-    this.change(label, made);
+    const { rate } = this.scene;
+    const dials = this.dials.changed((key, dial) => {
+      const per = perDialUnit(dial, rate);
+      return { ...key, value: change(key.value * per) / per };
+    });
+    this.change(label, made, of === 'keys' ? dials : undefined);
     return null;
   }
 

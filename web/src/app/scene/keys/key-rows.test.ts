@@ -3,6 +3,8 @@ import { frameTicks, programmeBoard, type HandPicks, type Layer, type RunRecord,
 import {
   allKeys,
   countKeys,
+  dialKeysIn,
+  dialsReached,
   grownToLayers,
   grownToPhase,
   inverted,
@@ -122,5 +124,63 @@ describe('rows of keys', () => {
   test('the nearest time counts within reach only', () => {
     expect(nearest([3, 9, 20], 11, 5)).toBe(9);
     expect(nearest([3, 9, 20], 15, 4)).toBeNull();
+  });
+});
+
+describe('rows of dials', () => {
+  const at = (frame: number) => frame * frameTicks(board.rate);
+  const keys = [0, 10].map((frame) => ({ at: at(frame), value: frame, ease: { type: 'linear' as const } }));
+  const dial = (name: string) => ({ name, label: name.toUpperCase(), kind: 'number' as const, default: '1', note: '' });
+  const run: RunRecord = {
+    id: 'r',
+    sentence: '',
+    recipe: {
+      operation: 'rig',
+      rig: { id: 'sway' },
+      pick: { by: 'layers', layers: ['a'] },
+      order: { by: 'layered' },
+      seed: 1,
+      later: '0f',
+      parameters: { calm: { by: 'keys', keys }, pace: { by: 'keys', keys: keys.slice(1) } },
+    },
+    rig: {
+      id: 'sway',
+      revision: 1,
+      name: 'Sway',
+      body: { dials: [dial('calm'), dial('still'), dial('pace')], roles: [], formulas: [] },
+      channels: [],
+      later: 0,
+      places: 0,
+      inputs: [],
+    },
+    by: 'Ada',
+    when: '2026-01-01T00:00:00.000Z',
+    layers: ['a'],
+    made: {},
+  };
+  const shown = keyRows({ ...scene, runs: [run] }, null, new Set());
+  const rig = shown.find(({ kind }) => kind === 'rig');
+  const calm = shown.find(({ kind }) => kind === 'dial');
+  if (!rig || !calm) throw new Error('no rows of dials');
+
+  test('stand above the layers: a run, and each of its dials that has keys', () => {
+    expect(shown.slice(0, 4).map(rowLabel)).toEqual(['All 2 layers', 'Dials of Sway', 'CALM', 'PACE']);
+    const closed = keyRows({ ...scene, runs: [run] }, null, new Set(['dials r']));
+    expect(closed.slice(0, 3).map(rowLabel)).toEqual(['All 2 layers', 'Dials of Sway', 'a']);
+    expect(timesOf(rig)).toEqual([at(0), at(10)]);
+    expect(countKeys(shown)).toBe(countKeys(rows) + 3);
+  });
+
+  test('a press means the key, all dials at its time, or what comes later', () => {
+    expect(dialsReached(calm, at(10), 'key', shown)).toEqual([['r', 'calm', at(10)]]);
+    expect(dialsReached(calm, at(10), 'moment', shown)).toEqual([
+      ['r', 'calm', at(10)],
+      ['r', 'pace', at(10)],
+    ]);
+    expect(dialsReached(calm, at(0), 'later', shown)).toHaveLength(2);
+    const picks = withKeys<string>(new Map(), dialKeysIn(calm, at(0), at(0)));
+    expect([...pickedTimes(calm, new Map(), picks)]).toEqual([at(0)]);
+    expect([...pickedTimes(rig, new Map(), picks)]).toEqual([at(0)]);
+    expect(keysIn(calm, -Infinity, Infinity)).toEqual([]);
   });
 });

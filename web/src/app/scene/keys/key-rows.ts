@@ -1,29 +1,43 @@
 import {
   CHANNEL_IDS,
   channelOf,
+  keyedDials,
   keyTimes,
   type ChannelId,
+  type DialPicks,
   type HandPicks,
+  type KeyedDial,
   type Layer,
   type Scene,
   type Ticks,
 } from '@wexikine/core';
 
-/** A row of the keys view: the moments of all layers together, a layer with all its moments, or one of its channels. */
+/**
+ * A row of the keys view: the moments of all layers together, a layer with all its moments, or one of its channels; or a
+ * run of a rig with the keys of all its dials, or one of them.
+ */
 export interface KeyRow {
   readonly id: string;
-  readonly kind: 'all' | 'layer' | 'channel';
-  /** Whose keys stand in it; one layer but in the row of all. */
+  readonly kind: 'all' | 'layer' | 'channel' | 'rig' | 'dial';
+  /** Whose keys stand in it: one layer but in the row of all, and none in rows of dials. */
   readonly layers: readonly Layer[];
+  /** The dials whose keys stand in it; none in rows of layers. */
+  readonly dials: readonly KeyedDial[];
   /** Null: all channels. */
   readonly channel: ChannelId | null;
   readonly isOpen: boolean;
 }
 
+const NO_DIALS: readonly KeyedDial[] = [];
+const NO_LAYERS: readonly Layer[] = [];
+
 /** The id of the row of all layers. */
 export const ALL_ROW = 'all';
 
-/** Rows of layers with keys, from back to front, under one for all of them; of layers that are closed no channels. */
+/**
+ * Rows of layers with keys, from back to front, under one for all of them and those of dials with keys; of layers that are
+ * closed no channels.
+ */
 export function keyRows(scene: Scene, taking: ReadonlySet<string> | null, closed: ReadonlySet<string>): KeyRow[] {
   const layers = scene.layers.filter(
     ({ id, tracks }) => (taking === null || taking.has(id)) && Object.keys(tracks).length > 0,
@@ -31,7 +45,7 @@ export function keyRows(scene: Scene, taking: ReadonlySet<string> | null, closed
   const rows = layers.flatMap((layer): KeyRow[] => {
     const isOpen = !closed.has(layer.id);
     const own = [layer];
-    const head: KeyRow = { id: layer.id, kind: 'layer', layers: own, channel: null, isOpen };
+    const head: KeyRow = { id: layer.id, kind: 'layer', layers: own, dials: NO_DIALS, channel: null, isOpen };
     if (!isOpen) return [head];
     const channels = CHANNEL_IDS.filter((channel) => layer.tracks[channel] !== undefined);
     return [
@@ -40,12 +54,38 @@ export function keyRows(scene: Scene, taking: ReadonlySet<string> | null, closed
         id: `${layer.id} ${channel}`,
         kind: 'channel',
         layers: own,
+        dials: NO_DIALS,
         channel,
         isOpen: false,
       })),
     ];
   });
-  return layers.length < 2 ? rows : [{ id: ALL_ROW, kind: 'all', layers, channel: null, isOpen: false }, ...rows];
+  const all: KeyRow = { id: ALL_ROW, kind: 'all', layers, dials: NO_DIALS, channel: null, isOpen: false };
+  return [...(layers.length < 2 ? [] : [all]), ...dialRows(scene, closed), ...rows];
+}
+
+/** The id of the row of a run's dials. */
+export function rigRowId(run: string): string {
+  return `dials ${run}`;
+}
+
+/** Rows of runs of rigs whose dials have keys. */
+function dialRows({ runs }: Scene, closed: ReadonlySet<string>): KeyRow[] {
+  return runs.flatMap((run): KeyRow[] => {
+    const dials = keyedDials(run);
+    if (dials.length === 0) return [];
+    const id = rigRowId(run.id);
+    const isOpen = !closed.has(id);
+    const common = { layers: NO_LAYERS, channel: null };
+    const own = dials.map((one): KeyRow => ({
+      ...common,
+      id: `${id} ${one.dial.name}`,
+      kind: 'dial',
+      dials: [one],
+      isOpen: false,
+    }));
+    return [{ ...common, id, kind: 'rig', dials, isOpen }, ...(isOpen ? own : [])];
+  });
 }
 
 const alone = new WeakMap<Layer, Map<ChannelId, Layer>>();
@@ -68,20 +108,27 @@ const timesOfRows = new WeakMap<KeyRow, readonly Ticks[]>();
 export function timesOf(row: KeyRow): readonly Ticks[] {
   const known = timesOfRows.get(row);
   if (known) return known;
-  const { layers, channel } = row;
-  const times =
-    channel === null
-      ? layers.length === 1
-        ? keyTimes(layers[0])
-        : [...new Set(layers.flatMap(keyTimes))].sort((a, b) => a - b)
-      : (layers[0].tracks[channel] ?? []).map(({ at }) => at);
+  const times = findTimes(row);
   timesOfRows.set(row, times);
   return times;
 }
 
-/** Times of a row that are picked; of a row of several channels where any of them is. */
-export function pickedTimes({ layers, channel }: KeyRow, picks: HandPicks): ReadonlySet<Ticks> {
-  if (picks.size === 0) return new Set();
+function findTimes({ layers, channel, dials }: KeyRow): readonly Ticks[] {
+  if (channel !== null) return (layers[0].tracks[channel] ?? []).map(({ at }) => at);
+  if (layers.length === 1) return keyTimes(layers[0]);
+  const all = [...layers.flatMap(keyTimes), ...dials.flatMap(({ keys }) => keys.map(({ at }) => at))];
+  return [...new Set(all)].sort((a, b) => a - b);
+}
+
+/** Times of a row that are picked; of a row of several channels or dials where any of them is. */
+export function pickedTimes(
+  { layers, channel, dials }: KeyRow,
+  picks: HandPicks,
+  dialPicks: DialPicks = NO_DIAL_PICKS,
+): ReadonlySet<Ticks> {
+  if (dials.length > 0)
+    return new Set(dials.flatMap(({ run, dial }) => [...timesPicked(dialPicks, run.id, dial.name)]));
+  if (picks.size === 0) return NO_TIMES;
   if (channel !== null) return picks.get(layers[0].id)?.get(channel) ?? new Set();
   const times = new Set<Ticks>();
   for (const { id } of layers) {
@@ -90,28 +137,37 @@ export function pickedTimes({ layers, channel }: KeyRow, picks: HandPicks): Read
   return times;
 }
 
+const NO_TIMES: ReadonlySet<Ticks> = new Set();
+const NO_DIAL_PICKS: DialPicks = new Map();
+
+function timesPicked(picks: DialPicks, run: string, dial: string): ReadonlySet<Ticks> {
+  return picks.get(run)?.get(dial) ?? NO_TIMES;
+}
+
+/** Picked keys of layers by their channels, or of runs by their dials. */
+type PicksOf<C extends string> = ReadonlyMap<string, ReadonlyMap<C, ReadonlySet<Ticks>>>;
 /** A list of keys as picks. */
-type Wanted = Iterable<readonly [layer: string, channel: ChannelId, at: Ticks]>;
+type Wanted<C extends string> = Iterable<readonly [owner: string, channel: C, at: Ticks]>;
 
 /** Picks with more keys in them, or without those where all of them were picked already and `canToggle`. */
-export function withKeys(picks: HandPicks, wanted: Wanted, canToggle = false): HandPicks {
+export function withKeys<C extends string>(picks: PicksOf<C>, wanted: Wanted<C>, canToggle = false): PicksOf<C> {
   const keys = [...wanted];
-  const isPicked = ([layer, channel, at]: (typeof keys)[number]): boolean =>
-    picks.get(layer)?.get(channel)?.has(at) ?? false;
+  const isPicked = ([owner, channel, at]: (typeof keys)[number]): boolean =>
+    picks.get(owner)?.get(channel)?.has(at) ?? false;
   const goes = canToggle && keys.length > 0 && keys.every(isPicked);
   const next = new Map([...picks].map(([id, own]) => [id, new Map([...own].map(([c, times]) => [c, new Set(times)]))]));
-  for (const [layer, channel, at] of keys) {
-    const own = next.get(layer) ?? new Map<ChannelId, Set<Ticks>>();
+  for (const [owner, channel, at] of keys) {
+    const own = next.get(owner) ?? new Map<C, Set<Ticks>>();
     const times = own.get(channel) ?? new Set<Ticks>();
     if (goes) times.delete(at);
     else times.add(at);
     own.set(channel, times);
-    next.set(layer, own);
+    next.set(owner, own);
   }
   return withoutEmpty(next);
 }
 
-function withoutEmpty(picks: HandPicks): HandPicks {
+function withoutEmpty<C extends string>(picks: PicksOf<C>): PicksOf<C> {
   return new Map(
     [...picks].flatMap(([id, own]) => {
       const kept = [...own].filter(([, times]) => times.size > 0);
@@ -127,6 +183,24 @@ export function keysIn({ layers, channel }: KeyRow, from: Ticks, to: Ticks): (re
       (tracks[own] ?? []).filter(({ at }) => at >= from && at <= to).map(({ at }) => [id, own, at] as const),
     ),
   );
+}
+
+/** Keys of dials of a row between two times. */
+export function dialKeysIn({ dials }: KeyRow, from: Ticks, to: Ticks): (readonly [string, string, Ticks])[] {
+  return dials.flatMap(({ run, dial, keys }) =>
+    keys.filter(({ at }) => at >= from && at <= to).map(({ at }) => [run.id, dial.name, at] as const),
+  );
+}
+
+/** The keys of dials that a press on one means: it, all dials at that time, or all of the row from it on. */
+export function dialsReached(
+  row: KeyRow,
+  at: Ticks,
+  reach: Reach,
+  rows: readonly KeyRow[],
+): (readonly [string, string, Ticks])[] {
+  if (reach === 'moment') return rows.flatMap((one) => (one.kind === 'rig' ? dialKeysIn(one, at, at) : []));
+  return dialKeysIn(row, at, reach === 'later' ? Infinity : at);
 }
 
 /** What a press on a key means. */
@@ -163,9 +237,10 @@ export function allKeys(rows: readonly KeyRow[]): (readonly [string, ChannelId, 
   return heads(rows).flatMap((row) => keysIn(row, -Infinity, Infinity));
 }
 
-/** How many keys the layers of some rows have. */
+/** How many keys the layers of some rows have, and the dials. */
 export function countKeys(rows: readonly KeyRow[]): number {
   let count = 0;
+  for (const { kind, dials } of rows) if (kind === 'rig') for (const { keys } of dials) count += keys.length;
   for (const { layers } of heads(rows)) for (const keys of Object.values(layers[0].tracks)) count += keys.length;
   return count;
 }
@@ -228,7 +303,9 @@ export function nearest(times: Iterable<Ticks>, at: Ticks, within: Ticks): Ticks
 }
 
 /** What a row is called. */
-export function rowLabel({ kind, layers, channel }: KeyRow): string {
+export function rowLabel({ kind, layers, channel, dials }: KeyRow): string {
   if (kind === 'all') return `All ${layers.length} layers`;
+  if (kind === 'rig') return `Dials of ${dials[0].run.rig?.name ?? 'a rig'}`;
+  if (kind === 'dial') return dials[0].dial.label;
   return channel === null ? layers[0].name : channelOf(channel).label;
 }

@@ -23,15 +23,19 @@ import { STRIP_HEIGHT } from '../sheet/strip-paths';
 import { TimeAxis } from '../sheet/time-axis';
 import type { TimeWindow } from '../sheet/time-window';
 import { ViewSwitch, type SheetView } from '../sheet/view-switch';
+import { DialKeys } from './dial-keys';
 import { KeyEdits } from './key-edits';
 import {
   countKeys,
+  dialKeysIn,
+  dialsReached,
   keyRows,
   keysIn,
   nearest,
   pickedTimes,
   reached,
   REACHES,
+  rigRowId,
   rowLabel,
   timesOf,
   withKeys,
@@ -106,6 +110,7 @@ export class KeysView implements AfterViewInit {
   readonly playWanted = output<{ readonly from: Ticks; readonly to: Ticks }>();
 
   protected readonly edits = inject(KeyEdits);
+  private readonly dialKeys = inject(DialKeys);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly destroy = inject(DestroyRef);
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
@@ -133,7 +138,8 @@ export class KeysView implements AfterViewInit {
   private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
 
   protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
-  protected readonly count = computed(() => countPicks(this.picks()));
+  protected readonly dialPicks = toSignal(this.dialKeys.picks$, { requireSync: true });
+  protected readonly count = computed(() => countPicks(this.picks()) + countPicks(this.dialPicks()));
   protected readonly total = computed(() => countKeys(this.rows()));
   protected readonly drag = signal<Drag | null>(null);
   protected readonly band = signal<Band | null>(null);
@@ -143,6 +149,7 @@ export class KeysView implements AfterViewInit {
     width: this.axis.width(),
     runs: this.scene().runs,
     picks: this.picks(),
+    dialPicks: this.dialPicks(),
     dragged: this.drag()?.by ?? 0,
     dryRun: this.canEdit() ? null : { id: this.plan()?.run?.id ?? null, layers: this.standingLayers() },
     cues: this.standing().cues.map(({ at }) => at),
@@ -186,13 +193,27 @@ export class KeysView implements AfterViewInit {
   }
 
   protected rowWords(row: KeyRow): string {
-    const [all, picked] = [timesOf(row).length, pickedTimes(row, this.picks()).size];
+    const [all, picked] = [timesOf(row).length, this.picked(row).size];
     const keys = all === 1 ? '1 key' : `${all} keys`;
-    return `${row.kind === 'channel' ? `${row.layers[0].name}, ` : ''}${rowLabel(row)}: ${keys}, ${picked} picked`;
+    const whose =
+      row.kind === 'channel' ? `${row.layers[0].name}, ` : row.kind === 'dial' ? `${this.rigName(row)}, ` : '';
+    return `${whose}${rowLabel(row)}: ${keys}, ${picked} picked`;
+  }
+
+  private rigName({ dials: [{ run }] }: KeyRow): string {
+    return run.rig?.name ?? '';
+  }
+
+  private picked(row: KeyRow): ReadonlySet<Ticks> {
+    return pickedTimes(row, this.picks(), this.dialPicks());
   }
 
   protected isOf(row: KeyRow, layer: string | null): boolean {
-    return row.kind !== 'all' && row.layers[0].id === layer;
+    return row.layers.length === 1 && row.layers[0].id === layer;
+  }
+
+  protected canFold({ kind }: KeyRow): boolean {
+    return kind === 'layer' || kind === 'rig';
   }
 
   protected toggle(id: string): void {
@@ -205,7 +226,8 @@ export class KeysView implements AfterViewInit {
 
   /** All layers one row each, or all of them open. */
   protected fold(isFolded: boolean): void {
-    this.closed.set(new Set(isFolded ? this.scene().layers.map(({ id }) => id) : []));
+    const { layers, runs } = this.scene();
+    this.closed.set(new Set(isFolded ? [...layers.map(({ id }) => id), ...runs.map(({ id }) => rigRowId(id))] : []));
   }
 
   // Pointer.
@@ -226,10 +248,15 @@ export class KeysView implements AfterViewInit {
       this.band.set({ x0: x, y0: y, x1: x, y1: y });
       return;
     }
-    const wanted = reached(row, at, event.altKey ? 'moment' : this.reach(), this.rows());
-    const isPicked = pickedTimes(row, this.picks()).has(at);
-    if (isMore) this.edits.pick(withKeys(this.picks(), wanted, true));
-    else if (!isPicked) this.edits.pick(withKeys(new Map(), wanted));
+    const reach = event.altKey ? 'moment' : this.reach();
+    if (isMore || !this.picked(row).has(at)) {
+      const dials = row.dials.length > 0;
+      this.take(
+        dials ? [] : reached(row, at, reach, this.rows()),
+        dials ? dialsReached(row, at, reach, this.rows()) : [],
+        isMore ? 'flip' : 'only',
+      );
+    }
     if (this.canEdit()) this.drag.set({ x, at, by: 0 });
   }
 
@@ -256,16 +283,35 @@ export class KeysView implements AfterViewInit {
     const [top, bottom] = [Math.min(y0, y1), Math.max(y0, y1)].map((y) => Math.floor(y / STRIP_HEIGHT));
     const rows = this.rows().slice(Math.max(0, top), bottom + 1);
     // A closed layer's row stands for its channels; an open one's are in the band by themselves.
-    const meant = rows.filter(({ kind, isOpen }) => kind === 'channel' || (kind === 'layer' && !isOpen));
-    const keys = (meant.length > 0 ? meant : rows).flatMap((row) => keysIn(row, from, to));
-    if (keys.length > 0) this.edits.pick(withKeys(this.picks(), keys));
+    const isWhole = ({ kind, isOpen }: KeyRow): boolean => (kind === 'layer' || kind === 'rig') && !isOpen;
+    const meant = rows.filter((row) => row.kind === 'channel' || row.kind === 'dial' || isWhole(row));
+    const among = meant.length > 0 ? meant : rows;
+    this.take(
+      among.flatMap((row) => keysIn(row, from, to)),
+      among.flatMap((row) => dialKeysIn(row, from, to)),
+      'more',
+    );
+  }
+
+  /** Picks keys of layers and of dials: these only, more, or those away that all were picked. */
+  private take(
+    keys: ReturnType<typeof keysIn>,
+    dials: ReturnType<typeof dialKeysIn>,
+    how: 'only' | 'more' | 'flip',
+  ): void {
+    const isOnly = how === 'only';
+    if (isOnly || keys.length > 0) this.edits.pick(withKeys(isOnly ? new Map() : this.picks(), keys, how === 'flip'));
+    if (isOnly || dials.length > 0)
+      this.dialKeys.pick(withKeys(isOnly ? new Map() : this.dialPicks(), dials, how === 'flip'));
   }
 
   private snapped(wanted: Ticks, isFree: boolean): Ticks {
     const { rate, length, layers } = this.standing();
     const ends = layers.filter(({ id }) => this.picks().has(id)).flatMap(({ span }) => [span.in, span.out]);
     const cues = this.standing().cues.map(({ at }) => at);
-    const targets = isFree ? [] : [...cues, this.time(), 0, length, ...ends, ...otherTimes(this.rows(), this.picks())];
+    const targets = isFree
+      ? []
+      : [...cues, this.time(), 0, length, ...ends, ...otherTimes(this.rows(), this.picks(), this.dialPicks())];
     return snapTime(wanted, targets, this.axis.ticksOf(REACH_PX), rate);
   }
 
@@ -287,7 +333,7 @@ export class KeysView implements AfterViewInit {
     };
     if (isCommand || event.altKey) return;
     const hasPicks = this.count() > 0;
-    const canFold = row.kind === 'layer';
+    const canFold = this.canFold(row);
     switch (event.key) {
       case 'ArrowDown':
         return done(() => this.goTo(index + 1));
@@ -311,8 +357,7 @@ export class KeysView implements AfterViewInit {
   }
 
   private pickRow(row: KeyRow, isMore: boolean): void {
-    const keys = keysIn(row, -Infinity, Infinity);
-    this.edits.pick(isMore ? withKeys(this.picks(), keys, true) : withKeys(new Map(), keys));
+    this.take(keysIn(row, -Infinity, Infinity), dialKeysIn(row, -Infinity, Infinity), isMore ? 'flip' : 'only');
   }
 
   private goTo(index: number): void {
@@ -325,7 +370,7 @@ export class KeysView implements AfterViewInit {
 
   private select(row: KeyRow): void {
     this.current.set(row.id);
-    if (row.kind !== 'all') this.selectedChange.emit(row.layers[0].id);
+    if (row.layers.length === 1) this.selectedChange.emit(row.layers[0].id);
   }
 
   private rowElement(id: string): HTMLElement | null {

@@ -1,8 +1,16 @@
-import { keyTimes, type HandPicks, type Layer, type RunRecord, type Ticks } from '@wexikine/core';
+import {
+  MOST_TICKS,
+  type DialPicks,
+  type HandPicks,
+  type KeyedDial,
+  type Layer,
+  type RunRecord,
+  type Ticks,
+} from '@wexikine/core';
 import { createStrip } from '../sheet/strip';
 import { pickedPath, STRIP_HEIGHT, stripPaths } from '../sheet/strip-paths';
 import { xIn, type TimeWindow } from '../sheet/time-window';
-import { onlyChannel, pickedTimes, type KeyRow } from './key-rows';
+import { onlyChannel, pickedTimes, timesOf, type KeyRow } from './key-rows';
 import { BY_HAND, rowMarks } from './row-marks';
 
 /** Colours of the page, read once for each theme. */
@@ -26,6 +34,7 @@ export interface RowsShown {
   readonly width: number;
   readonly runs: readonly RunRecord[];
   readonly picks: HandPicks;
+  readonly dialPicks: DialPicks;
   /** What the picked keys would be moved by. */
   readonly dragged: Ticks;
   /** The run of the dry run, and the layers as they stand; null without one. */
@@ -103,7 +112,7 @@ function paintOwners(context: CanvasRenderingContext2D, row: KeyRow, shown: Rows
   }
 }
 
-/** How many keys stand at each time over all layers: posts as high as their share of the most. */
+/** How many keys stand at each time over all layers or dials: posts as high as their share of the most. */
 function paintAll(context: CanvasRenderingContext2D, row: KeyRow, shown: RowsShown, colours: RowColours): void {
   const { times, counts } = rowMarks(row, shown.runs);
   const most = counts.reduce((greatest, count) => Math.max(greatest, count), 1);
@@ -121,7 +130,35 @@ function paintStrip(context: CanvasRenderingContext2D, row: KeyRow, shown: RowsS
   const under = shown.dryRun?.layers.get(whole.id);
   const { channel } = row;
   const layer = channel === null ? whole : onlyChannel(whole, channel);
-  const paths = strip(layer, shown, under && channel !== null ? onlyChannel(under, channel) : under);
+  paintPaths(context, strip(layer, shown, under && channel !== null ? onlyChannel(under, channel) : under), colours);
+}
+
+const dialStrips = new WeakMap<KeyedDial['keys'], Layer>();
+
+/** A dial's keys where a strip looks for those of a layer: as values of a channel without limits, over the whole scene. */
+function dialAsLayer({ run, dial, keys }: KeyedDial): Layer {
+  const known = dialStrips.get(keys);
+  if (known) return known;
+  const made: Layer = {
+    id: `${run.id} ${dial.name}`,
+    name: dial.label,
+    kind: 'card',
+    parent: null,
+    tags: [],
+    locked: false,
+    hidden: false,
+    span: { in: Math.min(0, keys[0].at), out: MOST_TICKS },
+    rest: {},
+    tracks: { 'position.x': [...keys] },
+    look: {},
+    source: { type: 'none' },
+    data: {},
+  };
+  dialStrips.set(keys, made);
+  return made;
+}
+
+function paintPaths(context: CanvasRenderingContext2D, paths: Drawn, colours: RowColours): void {
   const { x, width, top, height } = paths.span;
   context.fillStyle = paths.isMoving ? colours.wash : colours.line;
   context.beginPath();
@@ -142,7 +179,7 @@ function paintStrip(context: CanvasRenderingContext2D, row: KeyRow, shown: RowsS
 }
 
 function paintPicked(context: CanvasRenderingContext2D, row: KeyRow, shown: RowsShown, colours: RowColours): void {
-  const picked = pickedTimes(row, shown.picks);
+  const picked = pickedTimes(row, shown.picks, shown.dialPicks);
   if (picked.size === 0) return;
   context.strokeStyle = colours.pine;
   context.globalAlpha = 0.75;
@@ -194,7 +231,8 @@ export function paintRows(
     const row = shown.rows[i];
     context.save();
     context.translate(0, i * STRIP_HEIGHT - scrolled);
-    if (row.kind === 'all') paintAll(context, row, shown, colours);
+    if (row.kind === 'all' || row.kind === 'rig') paintAll(context, row, shown, colours);
+    else if (row.kind === 'dial') paintPaths(context, strip(dialAsLayer(row.dials[0]), shown, undefined), colours);
     else paintStrip(context, row, shown, colours);
     paintOwners(context, row, shown, colours);
     paintPicked(context, row, shown, colours);
@@ -205,10 +243,10 @@ export function paintRows(
 }
 
 /** Times of keys that are not picked, for a drag to take: a channel's row gives its own. */
-export function otherTimes(rows: readonly KeyRow[], picks: HandPicks): Ticks[] {
+export function otherTimes(rows: readonly KeyRow[], picks: HandPicks, dialPicks: DialPicks): Ticks[] {
   return rows.flatMap((row) => {
-    if (row.kind !== 'layer') return [];
-    const picked = pickedTimes(row, picks);
-    return keyTimes(row.layers[0]).filter((at) => !picked.has(at));
+    if (row.kind !== 'layer' && row.kind !== 'rig') return [];
+    const picked = pickedTimes(row, picks, dialPicks);
+    return timesOf(row).filter((at) => !picked.has(at));
   });
 }

@@ -39,8 +39,11 @@ export function pickedByLayer(picks: HandPicks): ReadonlyMap<string, ReadonlySet
   return new Map([...picks].map(([id, own]) => [id, new Set([...own.values()].flatMap((times) => [...times]))]));
 }
 
+/** Picked keys of layers by their channels, or of runs by their dials. */
+type AnyPicks = ReadonlyMap<string, ReadonlyMap<string, ReadonlySet<Ticks>>>;
+
 /** The first and the last time at which a key is picked. */
-export function spanOf(picks: HandPicks): { readonly from: Ticks; readonly to: Ticks } {
+export function spanOf(picks: AnyPicks): { readonly from: Ticks; readonly to: Ticks } {
   let [from, to] = [Infinity, -Infinity];
   for (const own of picks.values()) {
     for (const times of own.values()) {
@@ -51,7 +54,7 @@ export function spanOf(picks: HandPicks): { readonly from: Ticks; readonly to: T
 }
 
 /** The first time at which a key is picked. */
-export function firstOf(picks: HandPicks): Ticks {
+export function firstOf(picks: AnyPicks): Ticks {
   return spanOf(picks).from;
 }
 

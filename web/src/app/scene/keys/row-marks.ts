@@ -1,4 +1,4 @@
-import type { Layer, RunRecord, Ticks } from '@wexikine/core';
+import type { RunRecord, Ticks } from '@wexikine/core';
 import type { KeyRow } from './key-rows';
 
 /** Where the keys of a row come from, in flat arrays by time: a place in the scene's list of runs, or −1 by hand. */
@@ -14,19 +14,22 @@ const known = new WeakMap<KeyRow, { readonly runs: readonly RunRecord[]; readonl
 /** A key by hand among keys of runs is what one looks for, so it is what a moment with both shows. */
 export const BY_HAND = -1;
 
-function gather(layers: readonly Layer[], channel: KeyRow['channel'], places: ReadonlyMap<string, number>): RowMarks {
+function gather({ layers, channel, dials }: KeyRow, places: ReadonlyMap<string, number>): RowMarks {
   const found = new Map<Ticks, { owner: number; count: number }>();
+  const note = (at: Ticks, owner: number): void => {
+    const before = found.get(at);
+    if (!before) found.set(at, { owner, count: 1 });
+    else {
+      before.count++;
+      before.owner = Math.min(before.owner, owner);
+    }
+  };
+  for (const { keys } of dials) for (const { at } of keys) note(at, BY_HAND);
   for (const { tracks } of layers) {
     for (const [id, keys] of Object.entries(tracks)) {
       if (channel !== null && id !== channel) continue;
       for (const { at, by } of keys) {
-        const owner = by ? (places.get(by.run) ?? BY_HAND) : BY_HAND;
-        const before = found.get(at);
-        if (!before) found.set(at, { owner, count: 1 });
-        else {
-          before.count++;
-          before.owner = Math.min(before.owner, owner);
-        }
+        note(at, by ? (places.get(by.run) ?? BY_HAND) : BY_HAND);
       }
     }
   }
@@ -43,7 +46,7 @@ export function rowMarks(row: KeyRow, runs: readonly RunRecord[]): RowMarks {
   const before = known.get(row);
   if (before?.runs === runs) return before.marks;
   const places = new Map(runs.map(({ id }, place) => [id, place]));
-  const marks = gather(row.layers, row.channel, places);
+  const marks = gather(row, places);
   known.set(row, { runs, marks });
   return marks;
 }

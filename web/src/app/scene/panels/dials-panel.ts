@@ -6,8 +6,7 @@ import {
   figuresWords,
   retuneRig,
   rigFigures,
-  rigSchema,
-  type Rig,
+  rigIn,
   type RigRecipe,
   type RunRecord,
   type Scene,
@@ -23,18 +22,6 @@ import { dialRow, hasKeyAt, keyed, pasted, reset, rigRuns, turned, unkeyed, type
 
 /** Larger scenes are not drawn three times over. */
 const MOST_LAYERS = 400;
-
-const rigsOf = new WeakMap<object, Rig | null>();
-
-function rigOf({ rig }: RunRecord): Rig | null {
-  if (!rig) return null;
-  const known = rigsOf.get(rig.body);
-  if (known !== undefined) return known;
-  const read = rigSchema.safeParse(rig.body);
-  const body = read.success ? read.data : null;
-  rigsOf.set(rig.body, body);
-  return body;
-}
 
 /** A dial's extreme as a scene of its own. */
 interface Extreme {
@@ -73,7 +60,7 @@ export class DialsPanel {
   });
   protected readonly rig = computed(() => {
     const run = this.run();
-    return run && rigOf(run);
+    return run?.rig ? rigIn(run.rig.body) : null;
   });
   /** The selected layer, where the rig is on it. */
   protected readonly layer = computed(() => {
