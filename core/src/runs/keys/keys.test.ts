@@ -79,6 +79,13 @@ describe('turning into keys', () => {
     expect(found.error).toBeLessThanOrEqual(0.5);
   });
 
+  test('says how far it has come, layer by layer', () => {
+    const told: number[] = [];
+    const context = { ...CONTEXT, runId: 'keys', progress: (share: number) => void told.push(share) };
+    plan(rigged(), SHELF, keysRecipe(), context);
+    expect(told).toEqual([0, 0.5]);
+  });
+
   test('a smaller tolerance takes more keys', () => {
     const count = (within: number): number => plan(rigged(), SHELF, keysRecipe({ within }), CONTEXT).counts.added;
     expect(count(0.1)).toBeGreaterThan(count(1));

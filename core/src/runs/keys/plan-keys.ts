@@ -37,14 +37,15 @@ function thinned(channel: ChannelId, keys: readonly Key[], step: Ticks, within: 
   return baked.keys.length < keys.length ? baked : { keys: [...keys], worst: 0, at: first.at };
 }
 
-function fit({ scene, indices }: Surroundings, recipe: KeysRecipe): Fitted[] {
+function fit({ scene, indices, context }: Surroundings, recipe: KeysRecipe): Fitted[] {
   const frame = frameTicks(scene.rate);
   const step = recipe.grid === 'frames' ? frame : Math.round(frame / PARTS_OF_FRAME);
   const wanted = recipe.channels && new Set<ChannelId>(recipe.channels);
   const isWanted = (channel: ChannelId): boolean => wanted?.has(channel) ?? true;
   const rigs = recipe.operation === 'turn-into-keys' ? compileRigs(scene) : null;
   const valueAt = rigs && tabulateDriven(scene, rigs, indices, step);
-  return indices.map((index) => {
+  return indices.map((index, i) => {
+    context.progress?.(i / indices.length);
     const layer = scene.layers[index];
     if (recipe.operation === 'thin-out') {
       const tracks = tracksOf(layer).filter(([channel, keys]) => isWanted(channel) && keys.length > 2);

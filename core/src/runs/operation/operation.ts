@@ -14,6 +14,8 @@ export interface RunContext {
   readonly when: string;
   /** The run that is planned again: what it used is at hand whatever the library holds. */
   readonly known?: Pick<RunRecord, 'preset' | 'rig' | 'uses'>;
+  /** Hears how far what takes long has come: the share of it, 0 to 1. */
+  readonly progress?: (share: number) => void;
 }
 
 /** Layers and keys that a plan touches. */

@@ -42,6 +42,8 @@ export type ToPlanner =
  */
 export type FromPlanner =
   | { readonly type: 'shown'; readonly ticket: number; readonly packed: PackedRun }
+  /** How far what takes long has come, 0 to 1. */
+  | { readonly type: 'progress'; readonly ticket: number; readonly share: number }
   | { readonly type: 'plan'; readonly ticket: number; readonly plan: Plan; readonly parts: number }
   | { readonly type: 'plan-part'; readonly ticket: number; readonly edits: readonly Edit[] }
   | { readonly type: 'findings'; readonly ticket: number; readonly findings: readonly Finding[] }

@@ -20,6 +20,20 @@ function answer(message: FromPlanner, buffers: ArrayBuffer[] = []): void {
   postMessage(message, buffers);
 }
 
+/** Sooner than this nobody wonders how far it has come, and no eye follows more often, ms. */
+const [FIRST_TOLD, TOLD_EVERY] = [300, 100];
+
+/** A task that tells how far it has come, as seldom as one looks. */
+function telling(ticket: number, task: PlanTask): PlanTask {
+  let next = performance.now() + FIRST_TOLD;
+  const progress = (share: number): void => {
+    if (performance.now() < next) return;
+    next = performance.now() + TOLD_EVERY;
+    answer({ type: 'progress', ticket, share });
+  };
+  return { ...task, context: { ...task.context, progress } };
+}
+
 /** Answers a request; a bug in planning is told as a failure, so that the page need not wait for ever. */
 function attempt(ticket: number, work: (scene: Scene) => void): void {
   try {
@@ -55,14 +69,14 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
       return;
     case 'show':
       return attempt(data.ticket, (standing) => {
-        const shown = showTask(standing, shelf, data.task, compile);
+        const shown = showTask(standing, shelf, telling(data.ticket, data.task), compile);
         const { packed, buffers } = packRun(shown);
         answer({ type: 'shown', ticket: data.ticket, packed }, buffers);
         if (shown.layers.length >= MANY) practise(data.task);
       });
     case 'plan':
       return attempt(data.ticket, (standing) => {
-        const whole = planTask(standing, shelf, data.task, compile);
+        const whole = planTask(standing, shelf, telling(data.ticket, data.task), compile);
         held.keepPlan(data.ticket, whole.edits);
         for (const message of planMessages(data.ticket, whole)) answer(message);
       });

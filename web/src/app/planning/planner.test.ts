@@ -68,6 +68,21 @@ describe('the planner', () => {
     expect(sent.filter(({ type }) => type === 'scene')).toHaveLength(1);
   });
 
+  test('tells how far what takes long has come, until it is there or given up', () => {
+    const { open, say, answer } = fakePort();
+    const planner = new Planner(open);
+    const told: (number | null)[] = [];
+    planner.progress$.subscribe((share) => told.push(share));
+    planner.request({ scene, task: task(1) });
+    say({ type: 'progress', ticket: 1, share: 0.25 });
+    say({ type: 'progress', ticket: 1, share: 0.5 });
+    answer(1);
+    planner.request({ scene, task: task(2) });
+    say({ type: 'progress', ticket: 2, share: 0.75 });
+    planner.cancel();
+    expect(told).toEqual([null, 0.25, 0.5, null, 0.75, null]);
+  });
+
   test('an answer that nobody waits for is left out', () => {
     const { open, answer } = fakePort();
     const seen = heard(new Planner(open));

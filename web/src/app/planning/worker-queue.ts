@@ -1,5 +1,5 @@
 import type { Edit, LibraryItem, Scene } from '@wexikine/core';
-import { Subject, type Observable } from 'rxjs';
+import { BehaviorSubject, distinctUntilChanged, Subject, type Observable } from 'rxjs';
 import type { FromPlanner, ToPlanner } from './messages';
 import { Outbox } from './outbox';
 import { inParts } from './parts';
@@ -31,6 +31,9 @@ export type PlanPort = Pick<Worker, 'postMessage' | 'addEventListener' | 'termin
 export abstract class WorkerQueue<T, R> {
   private readonly subject = new Subject<Done<T, R>>();
   readonly done$: Observable<Done<T, R>> = this.subject.asObservable();
+  private readonly progress = new BehaviorSubject<number | null>(null);
+  /** How far what takes long has come, 0 to 1; null while nothing does. */
+  readonly progress$: Observable<number | null> = this.progress.pipe(distinctUntilChanged());
   private running: (Job<T> & { readonly items: readonly LibraryItem[] }) | null = null;
   private waiting: Job<T> | null = null;
   private sentScene: Scene | null = null;
@@ -65,6 +68,7 @@ export abstract class WorkerQueue<T, R> {
     this.waiting = null;
     if (!this.running) return;
     this.running = null;
+    this.progress.next(null);
     this.port.terminate();
     this.outbox.clear();
     this.port = this.listen();
@@ -146,6 +150,8 @@ export abstract class WorkerQueue<T, R> {
     if (port !== this.port) return;
     // Whatever failed, the next question brings the whole scene along.
     if (message.type === 'failed') this.sentScene = null;
+    this.progress.next(message.type === 'progress' ? message.share : null);
+    if (message.type === 'progress') return;
     if (this.takeAside(message)) return;
     if (!job || message.ticket !== this.jobTicket) return;
     const result = message.type === 'failed' ? null : this.read(message);

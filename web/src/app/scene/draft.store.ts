@@ -87,6 +87,8 @@ export class DraftStore implements OnDestroy {
   wantedRecipe: string | null = null;
 
   readonly draft$ = this.draftSubject.asObservable();
+  /** How far planning that takes long has come, 0 to 1. */
+  readonly progress$ = this.planner.progress$;
   /** What looking at the scene in motion found: of the dry run, or of the scene as it stands. */
   readonly motion$ = this.motionSubject.asObservable();
   readonly shown$: Observable<Shown | null> = combineLatest([

@@ -24,6 +24,14 @@ export class RunState {
   readonly draft = toSignal(this.drafts.draft$, { requireSync: true });
   readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
 
+  private readonly progress = toSignal(this.drafts.progress$, { requireSync: true });
+  /** Whether planning takes so long that it tells how far it has come. */
+  readonly isLong = computed(() => this.progress() !== null);
+  readonly planningWords = computed(() => {
+    const share = this.progress();
+    return share === null ? 'planning…' : `planning, ${Math.floor(share * 100)} % done…`;
+  });
+
   private readonly kept = toSignal(inject(KeptFiles).names$, { requireSync: true });
   /** Files of the scene that are no longer kept. */
   private readonly gone = computed(() => {
