@@ -35,23 +35,33 @@ export function prepareRow({ values, result }: Program): RunRow {
   values.forEach((value, i) => {
     if (value.type === 'constant') known[i] = value.value;
   });
-  const made = values.flatMap((value, i) => (value.type === 'constant' ? [] : [{ i, value }]));
-  return (columns, row) => {
-    for (const { i, value } of made) known[i] = valueAt(value, known, columns, row);
+  const made = values.flatMap((value, i) => (value.type === 'constant' ? [] : [stepOf(value, i)]));
+  return ({ values: inputs, stride }, row) => {
+    for (const { into, place, of, a, b, c, d, e } of made) {
+      known[into] = place >= 0 ? inputs[place * stride + row] : of(known[a], known[b], known[c], known[d], known[e]);
+    }
     return known[result];
   };
 }
 
-function valueAt(
-  value: Exclude<Value, { type: 'constant' }>,
-  known: Float64Array,
-  { values, stride }: Columns,
-  row: number,
-): number {
-  if (value.type === 'input') return values[value.place * stride + row];
-  const [a, b, c, d, e] = value.args;
-  if (value.type === 'call') return value.call(known[a], known[b], known[c], known[d], known[e]);
-  return (OPERATIONS[value.op] as Operation).of(known[a], known[b], known[c]);
+/** A value of a program with all that it takes as numbers: the place of an input, or a function and the values that it is given. */
+interface RowStep {
+  readonly into: number;
+  /** −1: no input. */
+  readonly place: number;
+  readonly of: (a: number, b: number, c: number, d: number, e: number) => number;
+  readonly a: number;
+  readonly b: number;
+  readonly c: number;
+  readonly d: number;
+  readonly e: number;
+}
+
+function stepOf(value: Exclude<Value, { type: 'constant' }>, into: number): RowStep {
+  if (value.type === 'input') return { into, place: value.place, of: () => 0, a: 0, b: 0, c: 0, d: 0, e: 0 };
+  const [a, b = 0, c = 0, d = 0, e = 0] = value.args;
+  const of: RowStep['of'] = value.type === 'call' ? value.call : (OPERATIONS[value.op] as Operation).of;
+  return { into, place: -1, of, a, b, c, d, e };
 }
 
 /** Writes the values of a program, each of them once: what was worked out before is found again. */

@@ -1,7 +1,7 @@
 import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
-import { TICKS_PER_SECOND, type Ticks } from '../../basics/time';
+import { TICKS_PER_SECOND } from '../../basics/time';
 import { compileRig, KNOWN_ROLES, rigIn, type CompiledRigFormula } from '../../formulas/rig';
-import { FRAME_PLACE, ROW_NAME, type RunRow, type Scope } from '../../formulas/formula';
+import { FRAME_PLACE, ROW_NAME, type Columns, type RunRow, type Scope } from '../../formulas/formula';
 import { curveIndex, type CurveTable } from '../../formulas/preset';
 import { letterCount, restValue, type Layer, type Track } from '../layer';
 import { valueIn, type RunRecord, type UsedRig } from '../scene';
@@ -17,21 +17,37 @@ export interface Unit {
   readonly layers: readonly number[];
   /** Row of each layer index. */
   readonly rows: ReadonlyMap<number, number>;
-  readonly delays: readonly Ticks[];
+  /** By how much each row is later, ticks. */
+  readonly delays: Float64Array;
+  /** In points and out points of the layers by row, ticks. */
+  readonly begins: Float64Array;
+  readonly ends: Float64Array;
   /** For each source that is read: the cell by row. */
   readonly sources: ReadonlyMap<string, Int32Array>;
+  /** The same by the number of the source; null for one that is not read, and for what keys give. */
+  readonly sourceCells: readonly (Int32Array | null)[];
   /** Sources whose present value is an input. */
   readonly present: readonly { readonly place: number; readonly cells: Int32Array }[];
   readonly statics: readonly Static[];
   /** Places of what changes with time among the inputs; −1 for what is not read. */
   readonly places: Readonly<Record<(typeof LIVE)[number], number>>;
   readonly readsKeyTimes: boolean;
+  /** Whether what the keys give is an input. */
+  readonly readsKeyed: boolean;
   readonly keyedDials: readonly { readonly place: number; readonly keys: Track }[];
   /** The key that was last found of each row, a memo that never changes a result. */
   readonly cursors: Int32Array;
   /** Times of each row's keys, once they were asked for. */
   readonly timings: Timing[];
   readonly runners: RunRow[];
+  /** The inputs of single rows, with what does not change with time filled in, once they were asked for. */
+  readonly rooms: Room[];
+}
+
+/** The inputs of one row. */
+export interface Room {
+  readonly columns: Columns;
+  readonly rows: Int32Array;
 }
 
 /** Inputs that change with time. */
@@ -123,6 +139,11 @@ function unitOf(
     return formula.inputs.has(place) ? place : -1;
   };
   const places = Object.fromEntries(LIVE.map((name) => [name, placeNamed(name)])) as Unit['places'];
+  const present = [...cellsOf].flatMap(([name, cells]) => {
+    const place = placeNamed(name);
+    return place < 0 ? [] : [{ place, cells }];
+  });
+  const spans = members.map(({ index }) => layers[index].span);
   return {
     run: run.id,
     rig,
@@ -130,13 +151,15 @@ function unitOf(
     slot: channelOf(compiled.channel).slot,
     layers: members.map(({ index }) => index),
     rows: new Map(members.map(({ index }, row) => [index, row])),
-    delays: members.map((_, row) => placeOf(row) * rig.later),
+    delays: Float64Array.from(members, (_, row) => placeOf(row) * rig.later),
+    begins: Float64Array.from(spans, (span) => span.in),
+    ends: Float64Array.from(spans, (span) => span.out),
     sources: cellsOf,
-    present: [...cellsOf].flatMap(([name, cells]) => {
-      const place = placeNamed(name);
-      return place < 0 ? [] : [{ place, cells }];
-    }),
+    sourceCells: sources.map(({ name, role }) => (role === null ? null : (cellsOf.get(name) ?? null))),
+    present,
     places,
+    // Before the first of an order stands what its own keys give.
+    readsKeyed: places.keyed >= 0 || present.some(({ cells }) => cells.includes(-1)),
     readsKeyTimes: places.since >= 0 || places.until >= 0 || places.arrival >= 0,
     keyedDials: rig.inputs.flatMap((input) => {
       const place = 'keys' in input ? placeNamed(input.name) : -1;
@@ -158,6 +181,7 @@ function unitOf(
       channel: compiled.channel,
     }),
     runners: [],
+    rooms: [],
   };
 }
 

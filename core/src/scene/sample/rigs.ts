@@ -8,7 +8,7 @@ import { sampleTrack } from './segment';
 import { createChaser, type Chaser } from './chase';
 import { arrivalsOf, lastAtOrBefore, NO_KEYS, type Timing } from './key-times';
 import { orderCells, type CellProblem } from './rig-order';
-import { unitsOf, type Unit } from './rig-units';
+import { unitsOf, type Room, type Unit } from './rig-units';
 
 /** What rigs need of a scene besides its layers. */
 export type Rigged = Pick<Scene, 'layers'> & Partial<Pick<Scene, 'runs' | 'rate' | 'width' | 'height'>>;
@@ -133,26 +133,47 @@ function createRigs(
     return timing;
   };
 
-  /** Writes the inputs of one row that change with time, but for those that come from other channels. */
-  const writeTimes = (unit: Unit, { values, stride }: Columns, row: number, at: number, time: Ticks): void => {
-    const { places } = unit;
-    const then = time - unit.delays[row];
-    const { span } = layers[unit.layers[row]];
-    if (places.t >= 0) values[places.t * stride + at] = (then - span.in) / TICKS_PER_SECOND;
-    if (places.clock >= 0) values[places.clock * stride + at] = then / TICKS_PER_SECOND;
-    if (unit.readsKeyTimes) {
-      const timing = (unit.timings[row] ??= timingOf(unit.layers[row] * CHANNEL_COUNT + unit.slot) ?? NO_KEYS);
-      const k = lastAtOrBefore(timing.times, then, unit.cursors[row]);
-      unit.cursors[row] = k;
-      const from = k >= 0 ? timing.times[k] : Math.min(then, span.in);
-      if (places.since >= 0) values[places.since * stride + at] = (then - from) / TICKS_PER_SECOND;
-      if (places.arrival >= 0) values[places.arrival * stride + at] = k >= 0 ? timing.arrivals[k] : 0;
-      if (places.until >= 0) {
-        const to = k + 1 < timing.times.length ? timing.times[k + 1] : Math.max(then, span.out);
-        values[places.until * stride + at] = (to - then) / TICKS_PER_SECOND;
+  /** Writes the inputs of rows that change with time, but for those that come from other channels. */
+  const writeTimes = (unit: Unit, columns: Columns, rows: Int32Array, time: Ticks): void => {
+    const { values, stride } = columns;
+    const { places, delays, begins } = unit;
+    if (places.t >= 0) {
+      const first = places.t * stride;
+      for (let at = 0; at < rows.length; at++) {
+        values[first + at] = (time - delays[rows[at]] - begins[rows[at]]) / TICKS_PER_SECOND;
       }
     }
-    for (const { place, keys } of unit.keyedDials) values[place * stride + at] = sampleTrack(keys, then);
+    if (places.clock >= 0) {
+      const first = places.clock * stride;
+      for (let at = 0; at < rows.length; at++) values[first + at] = (time - delays[rows[at]]) / TICKS_PER_SECOND;
+    }
+    if (unit.readsKeyTimes) writeKeyTimes(unit, columns, rows, time);
+    for (const { place, keys } of unit.keyedDials) {
+      const first = place * stride;
+      for (let at = 0; at < rows.length; at++) values[first + at] = sampleTrack(keys, time - delays[rows[at]]);
+    }
+  };
+
+  /** `since`, `until` and `arrival` of rows: the time from the last and to the next key, and how fast that one was reached. */
+  const writeKeyTimes = (unit: Unit, { values, stride }: Columns, rows: Int32Array, time: Ticks): void => {
+    const { places, delays, begins, ends, cursors, timings } = unit;
+    const [since, until, arrival] = [places.since * stride, places.until * stride, places.arrival * stride];
+    for (let at = 0; at < rows.length; at++) {
+      const row = rows[at];
+      const then = time - delays[row];
+      const timing = (timings[row] ??= timingOf(unit.layers[row] * CHANNEL_COUNT + unit.slot) ?? NO_KEYS);
+      const k = lastAtOrBefore(timing.times, then, cursors[row]);
+      cursors[row] = k;
+      if (since >= 0) {
+        const from = k >= 0 ? timing.times[k] : Math.min(then, begins[row]);
+        values[since + at] = (then - from) / TICKS_PER_SECOND;
+      }
+      if (arrival >= 0) values[arrival + at] = k >= 0 ? timing.arrivals[k] : 0;
+      if (until >= 0) {
+        const to = k + 1 < timing.times.length ? timing.times[k + 1] : Math.max(then, ends[row]);
+        values[until + at] = (to - then) / TICKS_PER_SECOND;
+      }
+    }
   };
 
   const keysValue = (cell: number, time: Ticks): number => {
@@ -162,42 +183,46 @@ function createRigs(
     return (id === 'clip.time' ? clipTimeAt(layer, time) : null) ?? restValue(layer, id);
   };
 
+  // For each cell the place of what drives it, so that a value is found without asking maps.
+  const chains = [...cells].filter(([cell]) => !order.broken.has(cell)).map(([cell, own]) => chainOf(cell, own));
+  const chainAt = new Int32Array(layers.length * CHANNEL_COUNT).fill(-1);
+  chains.forEach(({ cell }, place) => (chainAt[cell] = place));
+
   const valueOf = (cell: number, time: Ticks): number => {
-    const base = keysValue(cell, time);
-    const chain = order.broken.has(cell) ? undefined : cells.get(cell);
-    const layer = Math.floor(cell / CHANNEL_COUNT);
-    if (!chain || depth >= MOST_DEPTH) return base;
-    let value = base;
+    const place = chainAt[cell];
+    if (place < 0 || depth >= MOST_DEPTH) return keysValue(cell, time);
+    const { units: own, rows } = chains[place];
+    // What the keys give is worked out where something reads it, or where nothing else stands.
+    let value = 0;
+    let isKnown = false;
     depth++;
-    for (const unit of chain) {
-      const row = unit.rows.get(layer) as number;
-      const made = runOne(unit, row, time, value);
-      if (Number.isFinite(made)) value = made;
+    for (let i = 0; i < own.length; i++) {
+      if (!isKnown && own[i].readsKeyed) {
+        value = keysValue(cell, time);
+        isKnown = true;
+      }
+      const made = runOne(own[i], rows[i], time, value);
+      if (made - made !== 0) continue;
+      value = made;
+      isKnown = true;
     }
     depth--;
-    return value;
+    return isKnown ? value : keysValue(cell, time);
   };
 
-  /**
-   * The inputs of single rows, with what does not change filled in. No row is worked out within itself, since what
-   * depends on itself is left out, so that each needs one.
-   */
-  const rooms = new Map<Unit, Float64Array[]>();
-  const roomOf = (unit: Unit, row: number): Float64Array => {
-    const own = rooms.get(unit) ?? [];
-    rooms.set(unit, own);
-    const known = own[row];
+  /** No row is worked out within itself, since what depends on itself is left out, so that each needs one room. */
+  const roomOf = (unit: Unit, row: number): Room => {
+    const known = unit.rooms[row];
     if (known) return known;
     const values = new Float64Array(unit.compiled.scope.size);
     for (const { place, at } of unit.statics) values[place] = at(row);
-    own[row] = values;
-    return values;
+    return (unit.rooms[row] = { columns: { values, stride: 1 }, rows: Int32Array.of(row) });
   };
   const runOne = (unit: Unit, row: number, time: Ticks, keyed: number): number => {
     const { formula, reader: holder } = unit.compiled;
     const run = (unit.runners[depth] ??= formula.createRow());
-    const columns = { values: roomOf(unit, row), stride: 1 };
-    writeTimes(unit, columns, row, 0, time);
+    const { columns, rows } = roomOf(unit, row);
+    writeTimes(unit, columns, rows, time);
     if (unit.places.keyed >= 0) columns.values[unit.places.keyed] = keyed;
     for (const { place, cells: column } of unit.present) {
       columns.values[place] = column[row] < 0 ? keyed : valueOf(column[row], time);
@@ -206,12 +231,8 @@ function createRigs(
     return run(columns, 0);
   };
 
-  const cellOf = (unit: Unit, source: number, row: number): number => {
-    const { name, role } = unit.compiled.sources[source];
-    return role === null ? -1 : (unit.sources.get(name)?.[row] ?? -1);
-  };
   const sourceAt = (unit: Unit, source: number, row: number, time: Ticks): number => {
-    const cell = cellOf(unit, source, row);
+    const cell = unit.sourceCells[source]?.[row] ?? -1;
     return cell < 0 ? keysValue(unit.layers[row] * CHANNEL_COUNT + unit.slot, time) : valueOf(cell, time);
   };
   const readers = new Map<Unit, PastReader>();
@@ -229,7 +250,7 @@ function createRigs(
     if (faults.size > 0) faults.clear();
     for (const { unit, rows, own, columns, out } of batches) {
       const { stride, values: inputs } = columns;
-      for (let at = 0; at < rows.length; at++) writeTimes(unit, columns, rows[at], at, time);
+      writeTimes(unit, columns, rows, time);
       if (unit.places.keyed >= 0) {
         const first = unit.places.keyed * stride;
         for (let at = 0; at < rows.length; at++) inputs[first + at] = values[own[at]];
@@ -254,19 +275,26 @@ function createRigs(
   return {
     drive,
     valueAt: (layer, channel, time) => valueOf(layer * CHANNEL_COUNT + channelOf(channel).slot, time),
-    drives: (layer, channel) => {
-      const cell = layer * CHANNEL_COUNT + channelOf(channel).slot;
-      return cells.has(cell) && !order.broken.has(cell);
-    },
+    drives: (layer, channel) => chainAt[layer * CHANNEL_COUNT + channelOf(channel).slot] >= 0,
     driven: (layer) => {
       const first = layer * CHANNEL_COUNT;
-      return CHANNELS.filter(({ slot }) => cells.has(first + slot) && !order.broken.has(first + slot)).map(
-        ({ id }) => id,
-      );
+      return CHANNELS.filter(({ slot }) => chainAt[first + slot] >= 0).map(({ id }) => id);
     },
     circles: order.problems.map((problem) => circleOf(layers, problem)),
     faults: () => [...faults.values()],
   };
+}
+
+/** What drives a cell, in the order of the runs, each with the row of the cell's layer. */
+interface Chain {
+  readonly cell: number;
+  readonly units: readonly Unit[];
+  readonly rows: Int32Array;
+}
+
+function chainOf(cell: number, units: readonly Unit[]): Chain {
+  const layer = Math.floor(cell / CHANNEL_COUNT);
+  return { cell, units, rows: Int32Array.from(units, ({ rows }) => rows.get(layer) as number) };
 }
 
 /** What a channel of a layer does with its rigs, as a track with a key at every `step` from one time to another. */
