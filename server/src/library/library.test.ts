@@ -13,13 +13,14 @@ import {
   type LibraryItem,
 } from '@wexikine/core';
 import type { Express } from 'express';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import request from 'supertest';
 import { freshApp, otherApp, type FreshApp } from '../../testing/fresh-app';
+import { UPGRADES } from '../scenes/upgrade';
 import { openDatabase } from '../database';
 import { writeRecords } from '.';
 
@@ -99,6 +100,38 @@ describe('the library', () => {
     expect((await detail('take-a-breath')).uses).toEqual([use]);
     expect((await detail('house-breath')).uses).toEqual([use]);
     expect((await detail('take-a-breath')).entry.uses).toEqual({ scenes: 1, layers: 2 });
+  });
+});
+
+describe('curves that keys are linked to', () => {
+  const link = { id: 'curve-swing', name: 'Swing', revision: 1 };
+  const linked = (curve?: typeof link) => {
+    const { id: _id, ...board } = programmeBoard();
+    const ease = { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1, ...(curve ? { curve } : {}) };
+    const keys = [
+      { at: 0, value: 0, ease },
+      { at: 1000, value: 1, ease },
+    ];
+    const layers = board.layers.map((layer, i) => (i < 3 ? { ...layer, tracks: { opacity: keys } } : layer));
+    return { ...board, layers };
+  };
+
+  test('are told where they are used, in copies too, until the links are gone', async () => {
+    const before = (await detail('curve-swing')).entry.uses;
+    const made = await send('post', '/api/scenes', { scene: linked(link), by: 'Ada' }).expect(201);
+    const { id } = made.body.scene;
+    const use = { sceneName: 'Programme board', revision: 1, runs: 0, layers: 3 };
+    expect((await detail('curve-swing')).uses).toContainEqual({ ...use, scene: id });
+    const copy = await send('post', `/api/scenes/${id}/copy`, { by: 'Ada' }).expect(201);
+    expect((await detail('curve-swing')).entry.uses).toEqual({
+      scenes: before.scenes + 2,
+      layers: before.layers + 6,
+    });
+    expect((await detail('curve-swing')).uses.map(({ scene }) => scene)).toContain(copy.body.scene.id);
+    const none = { header: null, order: null, removedLayers: [], runs: [], removedRuns: [], runOrder: null };
+    const layers = linked().layers.slice(0, 3);
+    await send('put', `/api/scenes/${id}`, { base: 1, by: 'Ada', what: 'Unlink', ...none, layers }).expect(200);
+    expect((await detail('curve-swing')).uses.map(({ scene }) => scene)).not.toContain(id);
   });
 });
 
@@ -231,10 +264,11 @@ test('a database of the first version is brought up to date with its items', asy
   const content = { ...fadeIn, format: 'wexikine-item-1', tags: ['calm'] };
   await old.run(`insert into items values ('fade-in', 'preset', 'published', 1, now())`);
   await old.run(`insert into revisions values ('fade-in', 1, $1::jsonb, now())`, [JSON.stringify(content)]);
-  copy('002_library.sql');
-  const database = await openDatabase(pglite, folder, {});
+  readdirSync(source).forEach(copy);
+  const database = await openDatabase(pglite, folder, UPGRADES);
   const { manyEntries } = await import('./records');
-  const [{ item }] = await manyEntries(database, null);
+  const entries = await manyEntries(database, null);
+  const item = entries.find((entry) => entry.item.id === 'fade-in')?.item;
   expect(item).toEqual({ ...fadeIn, tags: ['calm'] } satisfies LibraryItem);
   await database.close();
 });

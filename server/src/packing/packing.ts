@@ -1,5 +1,14 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { filesOf, packLayers, unpackLayers, type Layer, type PackedLayers, type RunRecord } from '@wexikine/core';
+import {
+  curvesOf,
+  filesOf,
+  packLayers,
+  unpackLayers,
+  type ItemRevision,
+  type Layer,
+  type PackedLayers,
+  type RunRecord,
+} from '@wexikine/core';
 
 /** Layers in one stored chunk; a change of one of them writes one of its own. */
 const CHUNK_LAYERS = 64;
@@ -12,6 +21,8 @@ const LEVEL = 1;
 export interface OutlineEntry extends Pick<Layer, 'id' | 'name' | 'kind' | 'parent'> {
   /** Names of the files that it uses. */
   readonly files: readonly string[];
+  /** The curves of the library that its keys are linked to. */
+  readonly curves: readonly ItemRevision[];
   readonly chunk: number;
 }
 
@@ -61,7 +72,7 @@ export function prepareLayers(layers: readonly Layer[]): PreparedChunk[] {
     return {
       entries: own.map((layer) => {
         const { id, name, kind, parent } = layer;
-        return { id, name, kind, parent, files: filesOf(layer) };
+        return { id, name, kind, parent, files: filesOf(layer), curves: curvesOf(layer) };
       }),
       body: deflate(JSON.stringify(packLayers(own))),
     };

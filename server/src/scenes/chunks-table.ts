@@ -3,6 +3,7 @@ import type { Queries } from '../database';
 import { deflate, inflate, prepareLayers, readChunk, type OutlineEntry, type PreparedChunk } from '../packing';
 import { writeUses } from '../files';
 import { insertMany } from './insert-many';
+import { writeCurveUses } from './uses';
 
 type Row = readonly [
   string,
@@ -10,7 +11,7 @@ type Row = readonly [
   OutlineEntry['kind'],
   string | null,
   number,
-  ...(readonly [] | readonly [readonly string[]]),
+  ...(readonly [] | readonly [files: OutlineEntry['files']] | readonly [OutlineEntry['files'], OutlineEntry['curves']]),
 ];
 
 /** What a scene's layers are, from back to front; none where there is no such scene. */
@@ -18,12 +19,15 @@ export async function readOutline(queries: Queries, scene: string): Promise<Outl
   const row = await queries.maybeOne<{ body: Uint8Array }>('select body from outlines where scene_id = $1', [scene]);
   if (!row) return [];
   const rows = JSON.parse(inflate(row.body)) as Row[];
-  return rows.map(([id, name, kind, parent, chunk, files = []]) => ({ id, name, kind, parent, chunk, files }));
+  return rows.map(([id, name, kind, parent, chunk, files = [], curves = []]) => {
+    return { id, name, kind, parent, chunk, files, curves };
+  });
 }
 
 /** Writes what a scene’s layers are, from back to front. */
 export async function putOutline(queries: Queries, scene: string, entries: readonly OutlineEntry[]): Promise<void> {
-  const rows = entries.map(({ id, name, kind, parent, chunk, files }): Row => {
+  const rows = entries.map(({ id, name, kind, parent, chunk, files, curves }): Row => {
+    if (curves.length > 0) return [id, name, kind, parent, chunk, files, curves];
     return files.length === 0 ? [id, name, kind, parent, chunk] : [id, name, kind, parent, chunk, files];
   });
   await queries.run(
@@ -34,11 +38,19 @@ export async function putOutline(queries: Queries, scene: string, entries: reado
   await queries.run('update scenes set layer_count = $2 where id = $1', [scene, entries.length]);
 }
 
-/** Writes what a scene’s layers are, and which files they use. */
+/** Writes what a scene’s layers are, which files they use, and which curves their keys are linked to. */
 export async function writeOutline(queries: Queries, scene: string, entries: readonly OutlineEntry[]): Promise<void> {
   await putOutline(queries, scene, entries);
-  const files = entries.flatMap((entry) => entry.files);
-  await writeUses(queries, scene, files);
+  await writeUses(
+    queries,
+    scene,
+    entries.flatMap((entry) => entry.files),
+  );
+  await writeCurveUses(
+    queries,
+    scene,
+    entries.flatMap((entry) => entry.curves),
+  );
 }
 
 /** The chunks of a scene, packed. */

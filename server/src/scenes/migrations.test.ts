@@ -249,4 +249,29 @@ describe('a database of a version before', () => {
     expect(kept.map(({ body }) => Buffer.compare(Buffer.from(body), bytes))).toEqual([0]);
     expect(await now.many('select file, layers from file_uses')).toEqual([{ file: hrefs[0].slice(6), layers: 2 }]);
   });
+
+  test('the curves that keys of its scenes are linked to are told from then on', async () => {
+    const { at } = stages();
+    const old = await at(12);
+    const board = programmeBoard();
+    const ease = { type: 'linear' as const, curve: { id: 'curve-swing', name: 'Swing', revision: 2 } };
+    const keys = [0, 1_000].map((time) => ({ at: time, value: 1, ease }));
+    const layers = board.layers.map((layer, i): Layer => (i < 2 ? { ...layer, tracks: { opacity: keys } } : layer));
+    await old.run(
+      'insert into scenes (id, header, version, created_at, changed_at) values ($1, $2::jsonb, 1, now(), now())',
+      ['s', JSON.stringify(headerOf(board))],
+    );
+    // As the version before wrote outlines: without curves.
+    const entries = await putChunks(old, 's', prepare(layers, []).chunks);
+    await putOutline(
+      old,
+      's',
+      entries.map((entry) => ({ ...entry, curves: [] })),
+    );
+    const now = await at(13);
+    expect(await now.many('select item_id, revision, layers from item_uses')).toEqual([
+      { item_id: 'curve-swing', revision: 2, layers: 2 },
+    ]);
+    expect((await readScene(now, 's')).scene.layers.map(({ id }) => id)).toEqual(layers.map(({ id }) => id));
+  });
 });

@@ -148,6 +148,7 @@ export async function copyRows(queries: Queries, from: string, to: string): Prom
     ['runs', 'id, place, off, preset_id, preset_revision, layer_count, uses, version'],
     ['run_slices', 'run_id, slice, body'],
     ['file_uses', 'file, layers'],
+    ['item_uses', 'item_id, revision, layers'],
   ];
   for (const [table, columns] of copies) {
     await queries.run(
@@ -162,7 +163,7 @@ export async function dropDeleted(queries: Queries, before: string): Promise<num
   const rows = await queries.many<{ id: string }>('select id from scenes where deleted_at < $1', [before]);
   const ids = rows.map(({ id }) => id);
   if (ids.length === 0) return 0;
-  for (const table of ['outlines', 'layer_chunks', 'runs', 'scene_changes', 'file_uses']) {
+  for (const table of ['outlines', 'layer_chunks', 'runs', 'scene_changes', 'file_uses', 'item_uses']) {
     await queries.run(`delete from ${table} where scene_id = any($1::text[])`, [ids]);
   }
   await queries.run('delete from scenes where id = any($1::text[])', [ids]);

@@ -1,4 +1,5 @@
 import {
+  curvesOf,
   recordOf,
   STARTER_MOVEMENTS,
   STARTER_RECIPES,
@@ -14,7 +15,7 @@ import {
 } from '@wexikine/core';
 import type { Queries } from '../database';
 import { writeRecords } from '../library/import';
-import { withFile } from '../files';
+import { withFile, writeUses } from '../files';
 import { prepare, prepareLayers, readChunk } from '../packing';
 import { manyChunks, putChunks, putOutline, readOutline, writeOutline } from './chunks-table';
 import { orderRuns, putRuns } from './runs-table';
@@ -73,10 +74,32 @@ async function fileEmbedded(queries: Queries): Promise<void> {
     }
     if (moved.length === 0) continue;
     const known = new Map((await putChunks(queries, id, prepareLayers(moved))).map((entry) => [entry.id, entry]));
+    const now = outline.map((entry) => known.get(entry.id) ?? entry);
+    await putOutline(queries, id, now);
+    await writeUses(
+      queries,
+      id,
+      now.flatMap(({ files }) => files),
+    );
+  }
+}
+
+/** Notes the curves of the library that keys of scenes are linked to (migration 013). */
+async function noteLinkedCurves(queries: Queries): Promise<void> {
+  const scenes = await queries.many<{ id: string }>('select id from scenes');
+  for (const { id } of scenes) {
+    const layers = new Map<string, Layer>();
+    for (const { chunk, body } of await manyChunks(queries, id)) {
+      for (const layer of readChunk(body)) layers.set(`${chunk} ${layer.id}`, layer);
+    }
+    const outline = await readOutline(queries, id);
     await writeOutline(
       queries,
       id,
-      outline.map((entry) => known.get(entry.id) ?? entry),
+      outline.map((entry) => {
+        const layer = layers.get(`${entry.chunk} ${entry.id}`);
+        return layer ? { ...entry, curves: curvesOf(layer) } : entry;
+      }),
     );
   }
 }
@@ -90,4 +113,5 @@ export const UPGRADES = {
   '010_copies.sql': (queries: Queries) => addStarters(queries, [...STARTER_RIGS, ...STARTER_RECIPES]),
   '011_looks.sql': (queries: Queries) => addStarters(queries, [...STARTER_LOOKS, ...STARTER_PALETTES]),
   '012_words.sql': (queries: Queries) => addStarters(queries, [...WORD_PRESETS, ...WORD_RIGS]),
+  '013_linked_curves.sql': noteLinkedCurves,
 } as const;

@@ -53,3 +53,4 @@ export {
 } from './pick';
 export { isSame } from './same';
 export { withKeys, shiftLayer } from './move';
+export { curvesOf, type ItemRevision } from './links';

@@ -450,8 +450,8 @@ export function restValues(layer: Layer, read: ReadColour = oklabFromCss): numbe
 }
 
 /** The keyed channels of a layer with their keys. */
-export function tracksOf(layer: Layer): (readonly [ChannelId, Track])[] {
-  return Object.entries(layer.tracks) as (readonly [ChannelId, Track])[];
+export function tracksOf({ tracks }: Pick<Layer, 'tracks'>): (readonly [ChannelId, Track])[] {
+  return Object.entries(tracks) as (readonly [ChannelId, Track])[];
 }
 
 /** Times of all keys of a layer, ascending, each once. */
