@@ -158,3 +158,59 @@ test('what lies under another is chosen from the list; a key of its way is dragg
     ),
   ).toBe(true);
 });
+
+test('layers are put elsewhere in depth and into a group by dragging their rows, and by keys; nothing moves on screen', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const group = card('g', {
+    name: 'Group',
+    kind: 'group',
+    source: { type: 'none' },
+    look: {},
+    rest: { ...rest(900, 500), 'scale.x': 2, 'scale.y': 2 },
+  });
+  const id = await sceneWith(page, [
+    card('a', { rest: rest(400, 300) }),
+    group,
+    card('inside', { parent: 'g', rest: rest(100, 80, 60, 40) }),
+    card('b', { rest: rest(1000, 520), look: { fill: '#58b79c' } }),
+  ]);
+  const screen = new SceneScreen(page);
+  await screen.openAtRest(id);
+  const pixelOfB = await screen.pixel(1000 / 1920, 520 / 1080);
+  const name = (of: string) => screen.row(of).getByRole('gridcell').nth(1);
+  const middle = async (of: string, share: number): Promise<[number, number]> => {
+    const box = await name(of).boundingBox();
+    if (!box) throw new Error(`no row ${of}`);
+    return [box.x + 40, box.y + box.height * share];
+  };
+  const drag = async (from: string, to: string, share: number): Promise<void> => {
+    await page.mouse.move(...(await middle(from, 0.5)));
+    await page.mouse.down();
+    await page.mouse.move(...(await middle(from, 0.9)), { steps: 2 });
+    await page.mouse.move(...(await middle(to, share)), { steps: 6 });
+    await page.mouse.up();
+  };
+  const order = ({ layers }: Scene): string[] => layers.map((layer) => layer.id);
+
+  await drag('Card b', 'Card a', 0.1);
+  await storedWhen(screen, id, (scene) => order(scene).join() === 'b,a,g,inside');
+  // Into the group, by the middle of its row: what it draws stays where it is.
+  await drag('Card b', 'Group', 0.5);
+  const nested = await storedWhen(screen, id, (scene) => of(scene, 'Card b').parent === 'g');
+  expect(of(nested, 'Card b').rest).toMatchObject({ 'scale.x': 0.5, 'scale.y': 0.5 });
+  expect(await screen.pixel(1000 / 1920, 520 / 1080)).toEqual(pixelOfB);
+
+  // Out of it and to the back by the keyboard.
+  await screen.row('Group').focus();
+  await page.keyboard.press('ArrowRight');
+  await screen.row('Card b').focus();
+  await page.keyboard.press('Control+Shift+ArrowLeft');
+  const out = await storedWhen(screen, id, (scene) => of(scene, 'Card b').parent === null);
+  expect(of(out, 'Card b').rest).toMatchObject({ 'position.x': 1000, 'position.y': 520, 'scale.x': 1, 'scale.y': 1 });
+  await page.keyboard.press('Control+Shift+ArrowUp');
+  await storedWhen(screen, id, (scene) => order(scene).indexOf('b') < order(scene).indexOf('g'));
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await storedWhen(screen, id, (scene) => order(scene).join() === 'a,g,inside,b');
+});

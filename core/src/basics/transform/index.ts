@@ -1,2 +1,12 @@
-export { IDENTITY, multiply, transformPoint, boundsOf, centreOf, type Matrix, type Point, type Box } from './matrix';
+export {
+  IDENTITY,
+  multiply,
+  transformPoint,
+  boundsOf,
+  centreOf,
+  inverse,
+  type Matrix,
+  type Point,
+  type Box,
+} from './matrix';
 export { writeLayerMatrix } from './layer-matrix';

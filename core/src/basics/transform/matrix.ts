@@ -54,3 +54,10 @@ export function boundsOf(m: Matrix, width: number, height: number): Box {
 export function centreOf({ left, top, right, bottom }: Box): Point {
   return { x: (left + right) / 2, y: (top + bottom) / 2 };
 }
+
+/** The transform that takes another one back; null where that one makes everything flat. */
+export function inverse([a, b, c, d, e, f]: Matrix): Matrix | null {
+  const area = a * d - b * c;
+  if (Math.abs(area) < Number.EPSILON) return null;
+  return [d / area, -b / area, -c / area, a / area, (c * f - d * e) / area, (b * e - a * f) / area];
+}

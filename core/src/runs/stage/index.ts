@@ -43,3 +43,4 @@ export {
   type RowsMade,
 } from './rows';
 export { pacedClip, splitClip } from './clips';
+export { placeLayers, type Placement } from './place';

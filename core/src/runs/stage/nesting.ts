@@ -12,7 +12,8 @@ export type StageResult =
   | { readonly ok: true; readonly edits: readonly Edit[]; readonly selected: readonly string[] }
   | { readonly ok: false; readonly message: string };
 
-const refuse = (message: string): StageResult => ({ ok: false, message });
+/** Why nothing can be done. */
+export const refuse = (message: string): StageResult => ({ ok: false, message });
 
 /** Layers that were asked for, without those that are in another one of them, from back to front. */
 export function topLayers({ layers }: Pick<Scene, 'layers'>, ids: ReadonlySet<string>): Layer[] {
@@ -34,7 +35,8 @@ export function withInside({ layers }: Pick<Scene, 'layers'>, ids: ReadonlySet<s
   return layers.filter(({ id }) => found.has(id));
 }
 
-function changeEdits(layer: Layer, changes: ChannelChanges, parent: string | null): Edit[] {
+/** A layer's channels changed and put into another group, as edits. */
+export function changeEdits(layer: Layer, changes: ChannelChanges, parent: string | null): Edit[] {
   return [
     ...layerEdits(layer, changeChannels(layer, changes, 'along', 0)),
     { type: 'set-layer', layer: layer.id, fields: { parent } },
@@ -89,6 +91,11 @@ function isKeyed(layer: Layer, ids: readonly ChannelId[]): boolean {
   return ids.some((id) => layer.tracks[id] !== undefined);
 }
 
+/** Whether a group has keys that move or fade what is in it. */
+export function isKeyedPlace(group: Layer): boolean {
+  return isKeyed(group, [...PLACING, 'opacity']);
+}
+
 /** What a group's rest pose does to what is in it: its own matrix, without the groups around it. */
 function matrixOfGroup(scene: Scene, group: Layer): Matrix {
   const compiled = compileScene({ ...scene, layers: [{ ...group, parent: null }], runs: [] });
@@ -96,7 +103,7 @@ function matrixOfGroup(scene: Scene, group: Layer): Matrix {
 }
 
 /** How a layer's channels change as its group's matrix becomes its own; null where only the group can show that. */
-function takenOut(layer: Layer, matrix: Matrix, turn: number, opacity: number): ChannelChanges | null {
+export function takenOut(layer: Layer, matrix: Matrix, turn: number, opacity: number): ChannelChanges | null {
   const [a, b, c, d] = matrix;
   const [across, down] = [Math.hypot(a, b), Math.hypot(c, d)];
   const isEven =
@@ -120,8 +127,7 @@ function takenOut(layer: Layer, matrix: Matrix, turn: number, opacity: number): 
 export function ungroupLayer(scene: Scene, id: string): StageResult {
   const group = scene.layers.find((layer) => layer.id === id);
   if (group?.kind !== 'group') return refuse('Select a group: what is in it comes out.');
-  const keyed = [...PLACING, 'opacity' as const].some((channel) => group.tracks[channel] !== undefined);
-  if (keyed)
+  if (isKeyedPlace(group))
     return refuse(`“${group.name}” moves by keys of its own, which its parts cannot take over. Clear its keys first.`);
   const matrix = matrixOfGroup(scene, group);
   const turn = restValue(group, 'rotation');

@@ -65,6 +65,7 @@ import type { SheetView } from './sheet/view-switch';
 import { TimingPanel } from './timing/timing-panel';
 import { RunState } from './run-state';
 import { SoundPlayer } from './sound/sound-player';
+import type { Placed } from './sheet/row-drop';
 import { RunSheet } from './sheet/run-sheet';
 
 const BAKED =
@@ -342,6 +343,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected async openData(): Promise<void> {
     const selected = await this.tables.openData(new Set([...this.run.picked(), ...this.selection()]));
     if (selected) this.selectOnly(selected);
+  }
+
+  /** A layer put elsewhere in the sheet, with all that are selected where it is one of them. */
+  protected placeLayer({ layer, ...to }: Placed): void {
+    this.stageActions.place(this.selection().has(layer) ? this.selection() : new Set([layer]), to);
   }
 
   /** Files may be dropped anywhere on the scene. */

@@ -17,6 +17,11 @@ const GROUPS = [
       ['T', 'A tap on the beat, while tapping cues along'],
       ['F2', 'Set the start of the selected row by hand'],
       ['Alt + ↑ or ↓', 'Move the selected row in the order of the run'],
+      [
+        'Ctrl + Shift + ↑ or ↓',
+        'Put the selected row further back or to the front; ← and → out of its group and into the one above',
+      ],
+      ['Drag a name', 'Put the layer elsewhere in depth, or into a group'],
       ['?', 'This page'],
     ],
   },

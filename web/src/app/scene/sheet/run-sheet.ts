@@ -45,6 +45,7 @@ import { around, type TimeWindow } from './time-window';
 import { ViewSwitch, type SheetView } from './view-switch';
 import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
 import { rowShowing, sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
+import { RowCarrier, stepOf, type Placed } from './row-drop';
 import { drivenLayer } from './driven';
 import type { DrivenLayer } from './strip';
 import { STRIP_HEIGHT } from './strip-paths';
@@ -53,6 +54,8 @@ import { StripView } from './strip-view';
 const STRIP_PADDING = 14;
 const NUMBER_WIDTH = 58;
 const DIGIT_WIDTH = 9;
+/** Pixels by which what is in a group stands further in. */
+const NESTED = 14;
 /** Pixels within which a dragged time takes that of a cue. */
 const CUE_REACH = 6;
 
@@ -96,6 +99,8 @@ export class RunSheet implements AfterViewInit {
   readonly ticked = output<{ layers: readonly string[]; isOn: boolean }>();
   readonly overridden = output<HandValue>();
   readonly reordered = output<Reorder>();
+  /** A layer is to be put elsewhere in depth, into a group or out of one. */
+  readonly placed = output<Placed>();
   readonly dataWanted = output();
   readonly cueMoved = output<{ cue: string; at: number }>();
   readonly seek = output<number>();
@@ -147,6 +152,14 @@ export class RunSheet implements AfterViewInit {
       known.set(id, layerUnder(layer));
       return known.get(id);
     };
+  });
+  /** Rows lie as layers do, back to front, so that one can be put elsewhere among them. */
+  protected readonly isInDepth = computed(() => !this.isByPlace() && !this.isTakingOnly() && this.query() === '');
+  protected readonly carrier = new RowCarrier(this.rows, ({ clientY }) => {
+    const viewport = this.viewport();
+    if (!viewport) return 0;
+    const { top } = viewport.elementRef.nativeElement.getBoundingClientRect();
+    return (clientY - top + viewport.measureScrollOffset('top')) / STRIP_HEIGHT;
   });
   private readonly editing = signal<{ layer: string; field: CellField } | null>(null);
   protected readonly cellProblem = signal<string | null>(null);
@@ -367,6 +380,21 @@ export class RunSheet implements AfterViewInit {
     if (layer !== null && before !== null && layer !== before) this.reordered.emit({ layer, before });
   }
 
+  /** How far the rows are scrolled, px. */
+  protected scrolledBy(): number {
+    return this.viewport()?.measureScrollOffset('top') ?? 0;
+  }
+
+  /** Where the line of a drop begins: with the names at its depth. */
+  protected dropLeft(depth: number): number {
+    return this.numberWidth() + depth * NESTED;
+  }
+
+  protected letGo(): void {
+    const placed = this.carrier.release();
+    if (placed) this.placed.emit(placed);
+  }
+
   protected pressCue(event: PointerEvent, id: string): void {
     event.stopPropagation();
     (event.target as Element).setPointerCapture(event.pointerId);
@@ -411,6 +439,15 @@ export class RunSheet implements AfterViewInit {
   /** Arrows move between rows and open groups, Space ticks, Delete removes: as in any tree table. */
   protected key(event: KeyboardEvent, row: SheetRow): void {
     const { id } = row.layer;
+    if ((event.ctrlKey || event.metaKey) && event.shiftKey && this.isInDepth()) {
+      const place = stepOf(this.rows(), id, event.key);
+      if (!place) return;
+      event.preventDefault();
+      event.stopPropagation();
+      this.placed.emit({ layer: id, ...place });
+      if (place.parent !== null) this.expanded.update((expanded) => new Set(expanded).add(place.parent as string));
+      return void setTimeout(() => document.getElementById(`row-${id}`)?.focus());
+    }
     if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
       event.preventDefault();
       event.stopPropagation();

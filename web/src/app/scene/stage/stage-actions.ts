@@ -8,6 +8,7 @@ import {
   groupLayers,
   joinWords,
   nextName,
+  placeLayers,
   pasteLayers,
   readLayerClip,
   restValue,
@@ -23,6 +24,7 @@ import {
   type AlignSide,
   type Copied,
   type DepthStep,
+  type Placement,
   type DragSets,
   type Edit,
   type Layer,
@@ -146,6 +148,18 @@ export class StageActions {
     if (!scene) return;
     const words = { front: 'to the front', forward: 'forward', backward: 'backward', back: 'to the back' }[step];
     this.do(`Bring ${said(scene, ids)} ${words}`, stepDepth(scene, ids, step), [], 'It is there already.');
+  }
+
+  /** Puts layers elsewhere in depth, into a group or out of one. */
+  place(ids: ReadonlySet<string>, to: Placement): Selected {
+    const { scene } = this.store;
+    if (!scene) return null;
+    const result = placeLayers(scene, ids, to);
+    if (!result.ok) return this.refuse(result.message);
+    const group = scene.layers.find(({ id }) => id === to.parent);
+    const isNew = scene.layers.some(({ id, parent }) => ids.has(id) && parent !== to.parent);
+    const where = !isNew ? 'in depth' : group ? `into “${group.name}”` : 'out of its group';
+    return this.do(`Move ${said(scene, ids)} ${where}`, result.edits, result.selected);
   }
 
   align(ids: ReadonlySet<string>, side: AlignSide, sets: DragSets, at: number): void {
