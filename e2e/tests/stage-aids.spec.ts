@@ -3,6 +3,7 @@ import type { Layer } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
 import { SceneScreen } from '../pages/scene-screen';
 import { expect, test } from '../pages/test';
+import { expectNoFaults } from '../pages/faults';
 
 const at = (id: string, x: number): Layer =>
   card(id, { rest: { 'position.x': x, 'position.y': 540, 'size.x': 200, 'size.y': 200, corner: 20 } });
@@ -85,4 +86,68 @@ test('corners resize the box where that is chosen, and Z zooms to what is select
   if (!frame || !a || !c) throw new Error('nothing is selected');
   expect(Math.abs((a.x + c.x + c.width) / 2 - (frame.x + frame.width / 2))).toBeLessThan(3);
   expect((c.x - a.x) / frame.width + (c.y - a.y) / frame.height).toBeGreaterThan(0.9);
+});
+
+test('a path is drawn point by point: corners, a round point, closed at its first point; and by the keyboard alone', async ({
+  page,
+}) => {
+  const { scene, id, zoom } = await opened(page, [card('a', { rest: { 'position.x': 1700, 'position.y': 900 } })]);
+  const box = (await page.locator('wx-preview canvas').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  const onPage = (x: number, y: number): [number, number] => [
+    box.x + (box.width - 1920 * zoom) / 2 + x * zoom,
+    box.y + (box.height - 1080 * zoom) / 2 + y * zoom,
+  ];
+  await page.locator('wx-preview canvas').focus();
+  await page.keyboard.press('n');
+  await expect(page.locator('wx-pen')).toContainText('Press for a corner, drag for a round point');
+  await expectNoFaults(page, 'wx-preview');
+  await page.mouse.click(...onPage(300, 300));
+  await page.mouse.click(...onPage(900, 300));
+  await page.mouse.move(...onPage(900, 700));
+  await page.mouse.down();
+  await page.mouse.move(...onPage(600, 700), { steps: 4 });
+  await page.mouse.up();
+  // The line goes on to the pointer, and is closed where that meets the first point.
+  const line = page.locator('wx-pen path.line');
+  await page.mouse.move(...onPage(500, 600));
+  expect((await line.getAttribute('d'))?.match(/[LC]/g)).toHaveLength(3);
+  await page.mouse.move(...onPage(300, 300));
+  await expect(line).toHaveAttribute('d', /Z$/);
+  await page.mouse.click(...onPage(300, 300));
+  await expect(page.locator('wx-pen')).toHaveCount(0);
+  const drawn = async (name: string): Promise<Layer | undefined> =>
+    (await scene.stored(id)).layers.find((layer) => layer.name === name);
+  await expect.poll(async () => (await drawn('Path 1'))?.source.type).toBe('path');
+  const layer = await drawn('Path 1');
+  if (layer?.source.type !== 'path') throw new Error('no path');
+  // It fills its box as the browser sees it, round part included, and lies where it was drawn.
+  const seen = await page.evaluate((d) => {
+    const svg = document.body.appendChild(document.createElementNS('http://www.w3.org/2000/svg', 'svg'));
+    const path = svg.appendChild(document.createElementNS('http://www.w3.org/2000/svg', 'path'));
+    path.setAttribute('d', d);
+    const { x, y, width, height } = path.getBBox();
+    svg.remove();
+    return [x, y, width, height];
+  }, layer.source.d);
+  [0, 0, 100, 100].forEach((value, i) => expect(seen[i]).toBeCloseTo(value, 1));
+  const { 'position.x': x = 0, 'size.x': width = 0, 'size.y': height = 0 } = layer.rest;
+  expect(Math.abs(x - width / 2 - 300)).toBeLessThan(4);
+  // The round point swings out to the right of its place.
+  expect(width).toBeGreaterThan(640);
+  expect(Math.abs(height - 400)).toBeLessThan(4);
+  expect(await scene.pixel(500 / 1920, 400 / 1080)).toEqual([224, 165, 38]);
+
+  // By keys: three corners, an open line; then one that is given up.
+  await page.locator('wx-preview canvas').focus();
+  await page.keyboard.press('n');
+  for (const key of ['Space', 'Shift+ArrowRight', 'Space', 'Shift+ArrowDown', 'Space', 'Enter']) {
+    await page.keyboard.press(key);
+  }
+  await expect.poll(async () => (await drawn('Path 2'))?.rest).toMatchObject({ 'size.x': 100, 'size.y': 100 });
+  await page.keyboard.press('n');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('wx-pen')).toHaveCount(0);
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await expect.poll(async () => (await scene.stored(id)).layers.map(({ name }) => name)).toEqual(['Card a']);
 });

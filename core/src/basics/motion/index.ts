@@ -14,6 +14,8 @@ export { coveringFraming, createCoveringZoom, createZoom, type Framing, type Zoo
 export { createEvenPath, evenPathOf, pathPoint, pathProblem, type EvenPath, type PathPoint } from './even-path';
 export { READY_FOR, READY_PATHS, type PathFit, type ReadyPath } from './ready-paths';
 export {
+  boundsOfNodes,
+  mapNodes,
   movedNode,
   nodesOfPath,
   pathFromStart,
@@ -26,3 +28,4 @@ export {
   type NodePath,
   type PathNode,
 } from './path-nodes';
+export { cubicTurns } from './cubic';

@@ -1,3 +1,5 @@
+import type { Box } from '../transform';
+import { cubicTurns } from './cubic';
 import { pathCurves } from './even-path';
 
 /** A place, in px. */
@@ -48,23 +50,48 @@ export function nodesOfPath(d: string): NodePath {
   return { nodes, isClosed: true };
 }
 
-function number(value: number): string {
-  return String(Math.round(value * 100) / 100 + 0);
+function number(value: number, digits: number): string {
+  return String(Number(value.toFixed(digits)) + 0);
 }
 
-function segment(from: PathNode, to: PathNode): string {
-  const at = ({ x, y }: Place): string => `${number(x)} ${number(y)}`;
+function segment(from: PathNode, to: PathNode, digits: number): string {
+  const at = ({ x, y }: Place): string => `${number(x, digits)} ${number(y, digits)}`;
   if (!from.after && !to.before) return `L${at(to)}`;
   return `C${at(from.after ?? from)} ${at(to.before ?? to)} ${at(to)}`;
 }
 
-/** SVG path data of points, to a hundredth of a px; empty without points. */
-export function pathOfNodes({ nodes, isClosed }: NodePath): string {
+/** SVG path data of points, to so many digits of a px; empty without points. */
+export function pathOfNodes({ nodes, isClosed }: NodePath, digits = 2): string {
   const [first] = nodes;
   if (!first) return '';
-  const lines = nodes.slice(1).map((node, i) => segment(nodes[i], node));
-  const last = isClosed && nodes.length > 1 ? [segment(nodes[nodes.length - 1], first), 'Z'] : [];
-  return [`M${number(first.x)} ${number(first.y)}`, ...lines, ...last].join(' ');
+  const lines = nodes.slice(1).map((node, i) => segment(nodes[i], node, digits));
+  const last = isClosed && nodes.length > 1 ? [segment(nodes[nodes.length - 1], first, digits), 'Z'] : [];
+  return [`M${number(first.x, digits)} ${number(first.y, digits)}`, ...lines, ...last].join(' ');
+}
+
+/** The box around a path, whatever its handles reach; null without points. */
+export function boundsOfNodes({ nodes, isClosed }: NodePath): Box | null {
+  if (nodes.length === 0) return null;
+  const [xs, ys] = [nodes.map(({ x }) => x), nodes.map(({ y }) => y)];
+  nodes.forEach((from, i) => {
+    const to = nodes[i + 1] ?? (isClosed ? nodes[0] : null);
+    if (!to || (!from.after && !to.before)) return;
+    const [one, other] = [from.after ?? from, to.before ?? to];
+    xs.push(...cubicTurns([from.x, one.x, other.x, to.x]));
+    ys.push(...cubicTurns([from.y, one.y, other.y, to.y]));
+  });
+  const least = (list: readonly number[]): number => list.reduce((a, b) => Math.min(a, b));
+  const most = (list: readonly number[]): number => list.reduce((a, b) => Math.max(a, b));
+  return { left: least(xs), top: least(ys), right: most(xs), bottom: most(ys) };
+}
+
+/** Points of a path with each of their places changed, handles too. */
+export function mapNodes({ nodes, isClosed }: NodePath, change: (place: Place) => Place): NodePath {
+  const handle = (place: Place | null): Place | null => place && change(place);
+  const changed = nodes.map(({ x, y, before, after }) => {
+    return { ...change({ x, y }), before: handle(before), after: handle(after) };
+  });
+  return { nodes: changed, isClosed };
 }
 
 /** A point moved by so much, with its handles. */

@@ -1,4 +1,5 @@
 import svgpath from 'svgpath';
+import { cubicTurns } from '../../basics/motion';
 import type { Box, Matrix } from '../../basics/transform';
 import { lengthOf } from './style';
 import type { Element } from './xml';
@@ -77,19 +78,6 @@ export function plainPath(d: string, matrix: Matrix): { readonly d: string; read
   return box ? { d: path.toString(), box } : null;
 }
 
-/** Where a cubic turns in one direction, as values. */
-function turns(p: readonly [number, number, number, number]): number[] {
-  const [p0, p1, p2, p3] = p;
-  const [a, b, c] = [-p0 + 3 * p1 - 3 * p2 + p3, 2 * (p0 - 2 * p1 + p2), p1 - p0];
-  const at = (t: number): number => {
-    const u = 1 - t;
-    return u * u * u * p0 + 3 * u * u * t * p1 + 3 * u * t * t * p2 + t * t * t * p3;
-  };
-  const root = Math.sqrt(b * b - 4 * a * c);
-  const times = Math.abs(a) < 1e-12 ? [-c / b] : [(-b + root) / (2 * a), (-b - root) / (2 * a)];
-  return times.filter((t) => t > 0 && t < 1).map(at);
-}
-
 /** The box around a path of absolute M, L, H, V, C, Q and Z; null for an empty one. */
 function boundsOfPath(path: ReturnType<typeof svgpath>): Box | null {
   const [xs, ys]: [number[], number[]] = [[], []];
@@ -101,12 +89,12 @@ function boundsOfPath(path: ReturnType<typeof svgpath>): Box | null {
     } else if (kind === 'H') xs.push(n[0]);
     else if (kind === 'V') ys.push(n[0]);
     else if (kind === 'C') {
-      xs.push(n[4], ...turns([x, n[0], n[2], n[4]]));
-      ys.push(n[5], ...turns([y, n[1], n[3], n[5]]));
+      xs.push(n[4], ...cubicTurns([x, n[0], n[2], n[4]]));
+      ys.push(n[5], ...cubicTurns([y, n[1], n[3], n[5]]));
     } else if (kind === 'Q') {
       const third = (from: number, by: number): number => from + (2 / 3) * (by - from);
-      xs.push(n[2], ...turns([x, third(x, n[0]), third(n[2], n[0]), n[2]]));
-      ys.push(n[3], ...turns([y, third(y, n[1]), third(n[3], n[1]), n[3]]));
+      xs.push(n[2], ...cubicTurns([x, third(x, n[0]), third(n[2], n[0]), n[2]]));
+      ys.push(n[3], ...cubicTurns([y, third(y, n[1]), third(n[3], n[1]), n[3]]));
     }
   });
   if (xs.length === 0 || ys.length === 0) return null;

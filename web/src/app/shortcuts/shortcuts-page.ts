@@ -73,6 +73,10 @@ const GROUPS = [
       ['Double click on words', 'Edit them there; Ctrl + Enter or a click beside keeps them, Escape leaves them'],
       ['Right button', 'What can be done there, and what lies under the pointer'],
       ['G, Shift + G', 'Group what is selected; take a group apart'],
+      [
+        'N',
+        'A new path, point by point: a press sets a corner, a drag a round point, Enter ends it, the first point closes it',
+      ],
       ['D', 'Duplicate; once more, by the way that the copy was moved'],
       ['Page Up, Page Down', 'Forward, backward; with Shift to the front, to the back'],
       ['Ctrl + A', 'Select all layers that are not locked, hidden or in a group'],

@@ -22,6 +22,8 @@ import {
   sampleFrame,
   type DragSets,
   type Layer,
+  type NodePath,
+  type Point,
   type Scene,
   type Sight,
   SIGHTS,
@@ -33,6 +35,7 @@ import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
 import { ColourPicker } from '../stage/colour-picker';
 import { CutOutView } from '../../looks/cut-out-view';
+import { Pen } from '../stage/pen';
 import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
 import { StageMenu } from '../stage/stage-menu';
 import { StageActions } from '../stage/stage-actions';
@@ -73,7 +76,7 @@ export interface PreviewOptions {
 @Component({
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ColourPicker, MotionPaths, StageHandles, StageMenu, StageText],
+  imports: [ColourPicker, MotionPaths, Pen, StageHandles, StageMenu, StageText],
   template: `
     <svg width="0" height="0" aria-hidden="true">
       @for (sight of sights; track sight.id) {
@@ -93,7 +96,7 @@ export interface PreviewOptions {
       (pointerup)="release($event)"
       (keydown)="key($event)"
     ></canvas>
-    @if (options().paths && selection().size > 0 && !isPlaying()) {
+    @if (options().paths && selection().size > 0 && !isPlaying() && penAt() === null) {
       <wx-motion-paths
         [scene]="scene()"
         [standing]="standing()"
@@ -105,7 +108,7 @@ export interface PreviewOptions {
         (step)="step.emit($event)"
       />
     }
-    @if (selection().size > 0 && !isPlaying()) {
+    @if (selection().size > 0 && !isPlaying() && penAt() === null) {
       <wx-stage-handles
         [scene]="standing()"
         [selection]="selection()"
@@ -132,6 +135,9 @@ export interface PreviewOptions {
     @if (cutOuts.picking(); as pick) {
       <wx-colour-picker [pick]="pick" [scene]="standing()" [time]="time()" [place]="place()" />
     }
+    @if (penAt(); as begins) {
+      <wx-pen [place]="place()" [begins]="begins" (done)="endPen($event)" />
+    }
     <wx-stage-menu
       [scene]="standing()"
       [selection]="selection()"
@@ -145,7 +151,8 @@ export interface PreviewOptions {
       (gridChosen)="optionsChange.emit({ ...options(), grid: $event })"
       (zoomWanted)="zoomToSelection()"
       (selected)="chosen.emit($event)"
-      (left)="focus()"
+      (left)="penAt() === null && focus()"
+      (penWanted)="startPen($event)"
       (pathsFlipped)="optionsChange.emit({ ...options(), paths: !options().paths })"
     />
   `,
@@ -334,6 +341,21 @@ export class Preview implements AfterViewInit {
     if (this.writing() === null) return;
     this.writing.set(null);
     this.actions.write(layer.id, text);
+    this.focus();
+  }
+
+  /** Where the pen begins, while a path is drawn. */
+  protected readonly penAt = signal<Point | null>(null);
+
+  protected startPen(at: Point | null): void {
+    const { width, height } = this.scene();
+    if (this.canEdit()) this.penAt.set(at ?? { x: Math.round(width / 2), y: Math.round(height / 2) });
+  }
+
+  protected endPen(path: NodePath | null): void {
+    this.penAt.set(null);
+    const drawn = path && this.actions.addPath(path);
+    if (drawn) this.chosen.emit(drawn);
     this.focus();
   }
 

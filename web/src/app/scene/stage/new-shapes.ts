@@ -1,4 +1,12 @@
-import type { Layer, Point, Scene } from '@wexikine/core';
+import {
+  boundsOfNodes,
+  mapNodes,
+  pathOfNodes,
+  type Layer,
+  type NodePath,
+  type Point,
+  type Scene,
+} from '@wexikine/core';
 
 /** Shapes that can be added, by what they are called. */
 export const NEW_SHAPES = [
@@ -14,6 +22,12 @@ export type ShapeKind = (typeof NEW_SHAPES)[number]['kind'];
 
 /** Size of a new shape as a share of the frame's height. */
 const SHARE = 0.22;
+const FILL = '#e0a526';
+/** Width of a new line, px. */
+const LINE = 6;
+/** Paths of layers are kept in a box of so much, with so many digits, so that a large one is true to a fraction of a px. */
+const BOX = 100;
+const DIGITS = 4;
 
 /** Points of a regular shape in a box of 100, the first on top; `inner` makes a star of it. */
 function regular(corners: number, inner: number | null): string {
@@ -33,7 +47,7 @@ function shown(
   readonly box: readonly [number, number];
   readonly rest?: Layer['rest'];
 } {
-  const fill = '#e0a526';
+  const fill = FILL;
   switch (kind) {
     case 'rectangle':
       return { kind: 'card', source: { type: 'rectangle' }, look: { fill }, box: [size * 1.5, size] };
@@ -45,7 +59,7 @@ function shown(
         source: { type: 'path', d: 'M0 50 H100' },
         look: { stroke: fill, cap: 'round' },
         box: [size * 2, 1],
-        rest: { 'stroke.width': 6 },
+        rest: { 'stroke.width': LINE },
       };
     case 'polygon':
       return { kind: 'card', source: { type: 'path', d: regular(6, null) }, look: { fill }, box: [size, size] };
@@ -69,6 +83,48 @@ function shown(
 export function newShape(scene: Scene, kind: ShapeKind, at: Point, id: string): Layer {
   const { box, rest, ...own } = shown(kind, Math.round(scene.height * SHARE));
   const label = NEW_SHAPES.find((one) => one.kind === kind)?.label ?? 'Shape';
+  return newLayer(scene, id, label, own, {
+    'position.x': Math.round(at.x),
+    'position.y': Math.round(at.y),
+    'size.x': box[0],
+    'size.y': box[1],
+    ...rest,
+  });
+}
+
+/** A layer with a path that was drawn in scene pixels: filled where it is closed, else a line. */
+export function drawnPath(scene: Scene, path: NodePath, id: string): Layer | null {
+  const box = boundsOfNodes(path);
+  if (!box || path.nodes.length < 2) return null;
+  const [width, height] = [Math.max(1, box.right - box.left), Math.max(1, box.bottom - box.top)];
+  const inBox = mapNodes(path, ({ x, y }) => ({
+    x: ((x - box.left) / width) * BOX,
+    y: ((y - box.top) / height) * BOX,
+  }));
+  const look: Layer['look'] = path.isClosed ? { fill: FILL } : { stroke: FILL, cap: 'round', join: 'round' };
+  const source = { type: 'path', d: pathOfNodes(inBox, DIGITS) } as const;
+  return newLayer(
+    scene,
+    id,
+    'Path',
+    { kind: 'card', source, look },
+    {
+      'position.x': box.left + width / 2,
+      'position.y': box.top + height / 2,
+      'size.x': width,
+      'size.y': height,
+      ...(path.isClosed ? {} : { 'stroke.width': LINE }),
+    },
+  );
+}
+
+function newLayer(
+  scene: Scene,
+  id: string,
+  label: string,
+  own: Pick<Layer, 'kind' | 'source' | 'look'>,
+  rest: Layer['rest'],
+): Layer {
   const taken = new Set(scene.layers.map(({ name }) => name));
   let count = 1;
   while (taken.has(`${label} ${count}`)) count++;
@@ -81,13 +137,7 @@ export function newShape(scene: Scene, kind: ShapeKind, at: Point, id: string): 
     locked: false,
     hidden: false,
     span: { in: 0, out: scene.length },
-    rest: {
-      'position.x': Math.round(at.x),
-      'position.y': Math.round(at.y),
-      'size.x': box[0],
-      'size.y': box[1],
-      ...rest,
-    },
+    rest,
     tracks: {},
     data: {},
   };

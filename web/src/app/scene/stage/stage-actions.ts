@@ -24,6 +24,7 @@ import {
   type AlignSide,
   type Copied,
   type DepthStep,
+  type NodePath,
   type Placement,
   type DragSets,
   type Edit,
@@ -42,7 +43,7 @@ import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { BackgroundDialog, type Background, type BackgroundAnswer } from './background-dialog';
 import { measurePieces } from './measure-pieces';
-import { newShape, type ShapeKind } from './new-shapes';
+import { drawnPath, newShape, type ShapeKind } from './new-shapes';
 import { SplitDialog, type SplitGrid } from './split-dialog';
 
 /** How far a first duplicate is moved, px. */
@@ -251,6 +252,14 @@ export class StageActions {
     if (!scene) return null;
     const layer = newShape(scene, kind, at ?? { x: scene.width / 2, y: scene.height / 2 }, newId());
     return this.do(`Add “${layer.name}”`, [{ type: 'add-layer', index: scene.layers.length, layer }], [layer.id]);
+  }
+
+  /** A path that was drawn by pen, as a layer of its own on top. */
+  addPath(path: NodePath): Selected {
+    const { scene } = this.store;
+    const layer = scene ? drawnPath(scene, path, newId()) : null;
+    if (!scene || !layer) return null;
+    return this.do(`Draw “${layer.name}”`, [{ type: 'add-layer', index: scene.layers.length, layer }], [layer.id]);
   }
 
   /** Words into letters, words or lines; each part stands where it stood. */

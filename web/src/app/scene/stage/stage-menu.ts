@@ -69,6 +69,8 @@ export class StageMenu {
   readonly grid = input<number | null>(null);
   readonly gridChosen = output<number | null>();
   readonly zoomWanted = output();
+  /** A path is to be drawn by pen, beginning at a place of the scene. */
+  readonly penWanted = output<Point | null>();
   protected readonly grids = GRIDS;
   protected readonly sights = SIGHTS;
   /** The menu was closed; the stage has the keys again. */
@@ -146,6 +148,10 @@ export class StageMenu {
     const isCopy = (ctrlKey || metaKey) && key.toLowerCase() === 'c';
     if ((ctrlKey || metaKey) && key.toLowerCase() === 'a') {
       this.take(this.actions.all());
+      return true;
+    }
+    if (key === 'n' && !ctrlKey && !metaKey && !altKey && this.canEdit()) {
+      this.penWanted.emit(null);
       return true;
     }
     if (key === 'z' && !ctrlKey && !metaKey && !altKey) {
