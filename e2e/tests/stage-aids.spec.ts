@@ -137,6 +137,13 @@ test('a path is drawn point by point: corners, a round point, closed at its firs
   expect(Math.abs(height - 400)).toBeLessThan(4);
   expect(await scene.pixel(500 / 1920, 400 / 1080)).toEqual([224, 165, 38]);
 
+  // A press beside it, though within its box, means what lies behind; one on it means the path.
+  await expect(scene.row('Path 1')).toHaveAttribute('aria-selected', 'true');
+  await page.mouse.click(...onPage(360, 640));
+  await expect(scene.row('Path 1')).toHaveAttribute('aria-selected', 'false');
+  await page.mouse.click(...onPage(800, 400));
+  await expect(scene.row('Path 1')).toHaveAttribute('aria-selected', 'true');
+
   // By keys: three corners, an open line; then one that is given up.
   await page.locator('wx-preview canvas').focus();
   await page.keyboard.press('n');

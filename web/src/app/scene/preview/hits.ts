@@ -4,28 +4,30 @@ import type { Picture } from '@wexikine/paint';
 /** A sampled scene in which layers are looked for. */
 export type Sampled = Pick<Picture, 'compiled' | 'frame'>;
 
-function holds({ left, right, top, bottom }: Box, { x, y }: Point): boolean {
-  return x >= left && x <= right && y >= top && y <= bottom;
-}
+/** Whether a point of the scene is on what a layer draws. */
+export type Touches = (layer: Layer, index: number, point: Point) => boolean;
 
 /** All layers under a point of the scene, those in groups too, the topmost first. */
-export function layersAt({ compiled, frame }: Sampled, point: Point): Layer[] {
+export function layersAt({ compiled, frame }: Sampled, point: Point, touches: Touches): Layer[] {
   return compiled.layers
-    .filter((layer, index) => frame.live[index] === 1 && !layer.hidden && holds(boundsAt(frame, index), point))
+    .filter((layer, index) => frame.live[index] === 1 && !layer.hidden && touches(layer, index, point))
     .reverse();
 }
 
 /** The topmost layer under a point that is no locked backdrop; of a group's parts, the group. */
-export function topmostAt({ compiled, frame }: Sampled, point: Point): string | null {
-  const found = compiled.layers.findLast(
-    (layer, index) =>
-      frame.live[index] === 1 &&
-      !layer.hidden &&
-      !layer.locked &&
-      compiled.parents[index] < 0 &&
-      holds(boundsAt(frame, index), point),
-  );
-  return found?.id ?? null;
+export function topmostAt({ compiled, frame }: Sampled, point: Point, touches: Touches): string | null {
+  const { layers, parents } = compiled;
+  const topOf = (index: number): number => (parents[index] < 0 ? index : topOf(parents[index]));
+  let found = -1;
+  layers.forEach((layer, index) => {
+    const top = topOf(index);
+    // Layers that no group holds lie over each other in their order, with all that they hold.
+    if (top < found || frame.live[index] === 0 || layer.hidden || layers[top].hidden || layers[top].locked) return;
+    const isDrawn = layer.source.type !== 'none';
+    const isBare = layer.kind !== 'group' && !isDrawn;
+    if ((isDrawn || isBare) && touches(layer, index, point)) found = top;
+  });
+  return layers[found]?.id ?? null;
 }
 
 /** Drawn layers that no group holds and that a box of the scene touches. */

@@ -42,7 +42,8 @@ import { StageActions } from '../stage/stage-actions';
 import { StageText, wordsOf } from '../stage/stage-text';
 import { MotionPaths } from '../stage/motion-paths';
 import { fittingZoom, FIT, zoomedAbout, zoomedTo, type Camera } from './camera';
-import { isInSelection, layersAt, layersTouching, outermost, topmostAt } from './hits';
+import { isInSelection, layersAt, layersTouching, outermost, topmostAt, type Touches } from './hits';
+import { createPathTester, isOnLayer } from './shape-hits';
 import {
   clipTo,
   dimOutside,
@@ -310,7 +311,7 @@ export class Preview implements AfterViewInit {
     const [x, y] = [event.clientX - left, event.clientY - top];
     const { zoom, x: fromX, y: fromY } = this.place();
     const at = { x: (x - fromX) / zoom, y: (y - fromY) / zoom };
-    const under = layersAt(this.prepared(), at);
+    const under = layersAt(this.prepared(), at, this.touches);
     // Pressed on something that is not selected, it is about that.
     const [first] = under;
     const { layers } = this.standing();
@@ -329,7 +330,7 @@ export class Preview implements AfterViewInit {
     if (!at || !this.canEdit() || this.isPlaying() || !(event.target as Element).closest('canvas, wx-stage-handles'))
       return;
     const byId = new Map(this.standing().layers.map((layer) => [layer.id, layer]));
-    const found = layersAt(this.prepared(), at)
+    const found = layersAt(this.prepared(), at, this.touches)
       .map((layer) =>
         layer.parent !== null && byId.get(layer.parent)?.split ? (byId.get(layer.parent) as Layer) : layer,
       )
@@ -447,8 +448,12 @@ export class Preview implements AfterViewInit {
 
   private layerAt(x: number, y: number): string | null {
     const { x: fromX, y: fromY, zoom } = this.place();
-    return topmostAt(this.prepared(), { x: (x - fromX) / zoom, y: (y - fromY) / zoom });
+    return topmostAt(this.prepared(), { x: (x - fromX) / zoom, y: (y - fromY) / zoom }, this.touches);
   }
+
+  private readonly tester = createPathTester();
+  private readonly touches: Touches = (layer, index, at) =>
+    isOnLayer(this.prepared(), layer, index, at, LINE_REACH / this.zoom(), this.tester);
 
   private draw(time: number, options: PreviewOptions, point: SharePoint | null, band: Band | null): void {
     const context = prepareCanvas(this.canvas().nativeElement);
@@ -476,6 +481,8 @@ export class Preview implements AfterViewInit {
   }
 }
 
+/** Pixels beside a line within which a press means it. */
+const LINE_REACH = 5;
 /** Pixels around the point of an order in which it is taken hold of. */
 const POINT_REACH = 14;
 
