@@ -13,21 +13,40 @@ export function arrivalsOf(keys: Track): Float64Array {
   });
 }
 
-/** The times of a layer's keys on a channel, for `since`, `until` and `arrival`. */
+/** The times of a layer's keys on a channel, ticks, and the speeds at which each is reached. */
 export interface Timing {
   readonly times: Float64Array;
   readonly arrivals: Float64Array;
 }
 
-/** Of a channel without keys. */
-export const NO_KEYS: Timing = { times: new Float64Array(0), arrivals: new Float64Array(0) };
+/** The keys of many layers on a channel, one layer behind the other: those of row r stand from `starts[r]` to before `starts[r + 1]`. */
+export interface KeyTimes extends Timing {
+  readonly starts: Int32Array;
+}
 
-/** Place of the last time at or before another one, −1 before the first; mostly it is where it was, or the next. */
-export function lastAtOrBefore(times: Float64Array, time: Ticks, cursor: number): number {
-  const next = cursor + 1;
-  const isAfter = cursor < 0 || (cursor < times.length && times[cursor] <= time);
-  if (isAfter && (next >= times.length || times[next] > time)) return Math.min(cursor, times.length - 1);
-  let [low, high] = [-1, times.length - 1];
+/** Puts the times of layers into one table, so that going through all of them reads memory in its order; null: no keys. */
+export function keyTimesOf(rows: readonly (Timing | null)[]): KeyTimes {
+  const starts = new Int32Array(rows.length + 1);
+  rows.forEach((row, i) => (starts[i + 1] = starts[i] + (row?.times.length ?? 0)));
+  const [times, arrivals] = [new Float64Array(starts[rows.length]), new Float64Array(starts[rows.length])];
+  rows.forEach((row, i) => {
+    if (!row) return;
+    times.set(row.times, starts[i]);
+    arrivals.set(row.arrivals, starts[i]);
+  });
+  return { starts, times, arrivals };
+}
+
+/**
+ * Place of the last time at or before another one among those from `first` to before `end`; `first − 1` before all of them.
+ * Mostly it is where it was, which is looked at first.
+ */
+export function lastAtOrBefore(times: Float64Array, first: number, end: number, time: Ticks, cursor: number): number {
+  const isWithin = cursor >= first - 1 && cursor < end;
+  if (isWithin && (cursor < first || times[cursor] <= time) && (cursor + 1 >= end || times[cursor + 1] > time)) {
+    return cursor;
+  }
+  let [low, high] = [first - 1, end - 1];
   while (low < high) {
     const middle = (low + high + 1) >> 1;
     if (times[middle] <= time) low = middle;

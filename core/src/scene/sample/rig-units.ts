@@ -1,11 +1,11 @@
 import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
 import { TICKS_PER_SECOND } from '../../basics/time';
 import { compileRig, KNOWN_ROLES, rigIn, type CompiledRigFormula } from '../../formulas/rig';
-import { FRAME_PLACE, ROW_NAME, type Columns, type RunRow, type Scope } from '../../formulas/formula';
+import { FRAME_PLACE, ROW_NAME, type Columns, type PastReader, type RunRow, type Scope } from '../../formulas/formula';
 import { curveIndex, type CurveTable } from '../../formulas/preset';
 import { letterCount, restValue, type Layer, type Track } from '../layer';
 import { valueIn, type RunRecord, type UsedRig } from '../scene';
-import type { Timing } from './key-times';
+import type { KeyTimes } from './key-times';
 
 /** One formula of one run: a program, its layers, and where each of its inputs comes from. */
 export interface Unit {
@@ -37,8 +37,10 @@ export interface Unit {
   readonly keyedDials: readonly { readonly place: number; readonly keys: Track }[];
   /** The key that was last found of each row, a memo that never changes a result. */
   readonly cursors: Int32Array;
-  /** Times of each row's keys, once they were asked for. */
-  readonly timings: Timing[];
+  /** The keys of all rows, once they were asked for. */
+  readonly keyTimes: { current: KeyTimes | null };
+  /** Who reads its sources at other times; set as soon as the scene's rigs are put together. */
+  readonly reader: { current: PastReader | null };
   readonly runners: RunRow[];
   /** The inputs of single rows, with what does not change with time filled in, once they were asked for. */
   readonly rooms: Room[];
@@ -166,7 +168,8 @@ function unitOf(
       return 'keys' in input && place >= 0 ? [{ place, keys: input.keys }] : [];
     }),
     cursors: new Int32Array(members.length).fill(-1),
-    timings: [],
+    keyTimes: { current: null },
+    reader: { current: null },
     statics: staticsOf({
       scope,
       curves: compiled.curves,

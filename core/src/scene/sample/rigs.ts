@@ -1,12 +1,12 @@
 import { clipTimeAt } from './clips';
 import { CHANNEL_COUNT, CHANNELS, channelOf, type ChannelId } from '../../basics/channel';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '../../basics/time';
-import type { Columns, PastReader } from '../../formulas/formula';
+import type { Columns } from '../../formulas/formula';
 import { restValue, type Layer, type Track } from '../layer';
 import type { RunRecord, Scene } from '../scene';
 import { sampleTrack } from './segment';
 import { createChaser, type Chaser } from './chase';
-import { arrivalsOf, lastAtOrBefore, NO_KEYS, type Timing } from './key-times';
+import { arrivalsOf, keyTimesOf, lastAtOrBefore, type Timing } from './key-times';
 import { orderCells, type CellProblem } from './rig-order';
 import { unitsOf, type Room, type Unit } from './rig-units';
 
@@ -156,21 +156,22 @@ function createRigs(
 
   /** `since`, `until` and `arrival` of rows: the time from the last and to the next key, and how fast that one was reached. */
   const writeKeyTimes = (unit: Unit, { values, stride }: Columns, rows: Int32Array, time: Ticks): void => {
-    const { places, delays, begins, ends, cursors, timings } = unit;
+    const { places, delays, begins, ends, cursors } = unit;
+    const { starts, times, arrivals } = (unit.keyTimes.current ??= keyTimesOf(
+      unit.layers.map((layer) => timingOf(layer * CHANNEL_COUNT + unit.slot)),
+    ));
     const [since, until, arrival] = [places.since * stride, places.until * stride, places.arrival * stride];
     for (let at = 0; at < rows.length; at++) {
       const row = rows[at];
       const then = time - delays[row];
-      const timing = (timings[row] ??= timingOf(unit.layers[row] * CHANNEL_COUNT + unit.slot) ?? NO_KEYS);
-      const k = lastAtOrBefore(timing.times, then, cursors[row]);
+      const [first, end] = [starts[row], starts[row + 1]];
+      const k = lastAtOrBefore(times, first, end, then, cursors[row]);
       cursors[row] = k;
-      if (since >= 0) {
-        const from = k >= 0 ? timing.times[k] : Math.min(then, begins[row]);
-        values[since + at] = (then - from) / TICKS_PER_SECOND;
-      }
-      if (arrival >= 0) values[arrival + at] = k >= 0 ? timing.arrivals[k] : 0;
+      if (since >= 0)
+        values[since + at] = (then - (k >= first ? times[k] : Math.min(then, begins[row]))) / TICKS_PER_SECOND;
+      if (arrival >= 0) values[arrival + at] = k >= first ? arrivals[k] : 0;
       if (until >= 0) {
-        const to = k + 1 < timing.times.length ? timing.times[k + 1] : Math.max(then, ends[row]);
+        const to = k + 1 < end ? times[k + 1] : Math.max(then, ends[row]);
         values[until + at] = (to - then) / TICKS_PER_SECOND;
       }
     }
@@ -227,7 +228,7 @@ function createRigs(
     for (const { place, cells: column } of unit.present) {
       columns.values[place] = column[row] < 0 ? keyed : valueOf(column[row], time);
     }
-    holder.current = readers.get(unit) ?? null;
+    holder.current = unit.reader.current;
     return run(columns, 0);
   };
 
@@ -235,15 +236,14 @@ function createRigs(
     const cell = unit.sourceCells[source]?.[row] ?? -1;
     return cell < 0 ? keysValue(unit.layers[row] * CHANNEL_COUNT + unit.slot, time) : valueOf(cell, time);
   };
-  const readers = new Map<Unit, PastReader>();
   for (const unit of units) {
     const chaser: Chaser = createChaser((source, row, time) => sourceAt(unit, source, row, time));
-    readers.set(unit, {
+    unit.reader.current = {
       follow: (source, row, clock, delay) =>
         sourceAt(unit, source, row, Math.round((clock - delay) * TICKS_PER_SECOND)),
       chase: (source, row, clock, pace, damping) =>
         chaser(source, row, layers[unit.layers[row]].span.in, Math.round(clock * TICKS_PER_SECOND), pace, damping),
-    });
+    };
   }
 
   const drive = (time: Ticks, values: Float64Array): void => {
@@ -262,7 +262,7 @@ function createRigs(
           inputs[first + at] = values[cell < 0 ? own[at] : cell];
         }
       }
-      unit.compiled.reader.current = readers.get(unit) ?? null;
+      unit.compiled.reader.current = unit.reader.current;
       unit.compiled.formula.run(columns, 0, rows.length, out);
       for (let at = 0; at < rows.length; at++) {
         const value = out[at];
