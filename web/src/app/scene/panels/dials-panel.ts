@@ -93,6 +93,7 @@ export class DialsPanel {
   protected readonly shared = computed(() => {
     const run = this.run();
     if (!run) return '';
+    if (run.layers.length === 1) return 'on 1 layer';
     const apart = Object.keys(this.recipe()?.overrides ?? {}).filter((id) => run.layers.includes(id)).length;
     return apart === 0
       ? `shared by all ${run.layers.length}`
