@@ -144,6 +144,23 @@ test('a path is drawn point by point: corners, a round point, closed at its firs
   await page.mouse.click(...onPage(800, 400));
   await expect(scene.row('Path 1')).toHaveAttribute('aria-selected', 'true');
 
+  // Its points are moved in the panel, by the keyboard; what is not moved stays where it is.
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  const point = page.locator('wx-layer-shape').getByRole('slider', { name: 'Point 1 of 3' });
+  await point.focus();
+  for (let i = 0; i < 10; i++) await page.keyboard.press('Shift+ArrowLeft');
+  await expect.poll(async () => (await drawn('Path 1'))?.rest['size.x']).toBeGreaterThan(width + 90);
+  const { 'position.x': moved = 0, 'size.x': wider = 0 } = (await drawn('Path 1'))?.rest ?? {};
+  expect(moved + wider / 2).toBeCloseTo(x + width / 2, 0);
+  expect(moved - wider / 2).toBeCloseTo(x - width / 2 - 100, 0);
+  await expectNoFaults(page, 'wx-layer-shape');
+  const undo = page.getByRole('button', { name: /^Undo Reshape/ });
+  await expect(async () => {
+    if ((await undo.count()) > 0) await undo.click({ timeout: 500 });
+    await expect(undo).toHaveCount(0, { timeout: 100 });
+  }).toPass();
+  await expect.poll(async () => (await drawn('Path 1'))?.rest['size.x']).toBe(width);
+
   // By keys: three corners, an open line; then one that is given up.
   await page.locator('wx-preview canvas').focus();
   await page.keyboard.press('n');

@@ -44,3 +44,4 @@ export {
 } from './rows';
 export { pacedClip, splitClip } from './clips';
 export { placeLayers, type Placement } from './place';
+export { boxedPath, pathShape, reshapedPath } from './path-shape';

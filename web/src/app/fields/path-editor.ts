@@ -54,6 +54,8 @@ interface Grip {
 })
 export class PathEditor {
   readonly d = input.required<string>();
+  /** Whether the line is about a place of rest, which is marked. */
+  readonly hasRest = input(true);
   readonly changed = output<string>();
 
   private readonly svg = viewChild.required<ElementRef<SVGSVGElement>>('svg');
@@ -138,7 +140,10 @@ export class PathEditor {
     ];
     if (by) {
       event.preventDefault();
-      this.give(moveGrip(this.path(), grip, { x: grip.x + by[0], y: grip.y + by[1] }, event.altKey));
+      // From where it is now: a quick second press comes before the first one is drawn.
+      const node = this.path().nodes[grip.index];
+      const from = grip.kind === 'node' ? node : (node[grip.kind] ?? grip);
+      this.give(moveGrip(this.path(), grip, { x: from.x + by[0], y: from.y + by[1] }, event.altKey));
     } else if ((event.key === 'Delete' || event.key === 'Backspace') && grip.kind === 'node') {
       event.preventDefault();
       event.stopPropagation();

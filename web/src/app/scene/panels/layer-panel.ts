@@ -29,6 +29,7 @@ import { LayerSound } from '../sound/layer-sound';
 import { LayerClip } from './layer-clip';
 import { LayerPicture } from './layer-picture';
 import { LayerPath } from './layer-path';
+import { LayerShape } from './layer-shape';
 import { sceneLines } from '../../fields/scene-lines';
 
 /** Channels whose rest value is always shown; others only where the layer states one. */
@@ -60,7 +61,17 @@ function keysWords(layer: Layer | null): string {
 @Component({
   selector: 'wx-layer-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [HandKeys, LayerClip, LayerData, LayerLookPanel, LayerPath, LayerPicture, LayerSound, ValueField],
+  imports: [
+    HandKeys,
+    LayerClip,
+    LayerData,
+    LayerLookPanel,
+    LayerPath,
+    LayerShape,
+    LayerPicture,
+    LayerSound,
+    ValueField,
+  ],
   templateUrl: './layer-panel.html',
   styleUrl: './layer-panel.scss',
 })

@@ -1,12 +1,4 @@
-import {
-  boundsOfNodes,
-  mapNodes,
-  pathOfNodes,
-  type Layer,
-  type NodePath,
-  type Point,
-  type Scene,
-} from '@wexikine/core';
+import { boxedPath, type Layer, type NodePath, type Point, type Scene } from '@wexikine/core';
 
 /** Shapes that can be added, by what they are called. */
 export const NEW_SHAPES = [
@@ -25,9 +17,6 @@ const SHARE = 0.22;
 const FILL = '#e0a526';
 /** Width of a new line, px. */
 const LINE = 6;
-/** Paths of layers are kept in a box of so much, with so many digits, so that a large one is true to a fraction of a px. */
-const BOX = 100;
-const DIGITS = 4;
 
 /** Points of a regular shape in a box of 100, the first on top; `inner` makes a star of it. */
 function regular(corners: number, inner: number | null): string {
@@ -94,23 +83,18 @@ export function newShape(scene: Scene, kind: ShapeKind, at: Point, id: string): 
 
 /** A layer with a path that was drawn in scene pixels: filled where it is closed, else a line. */
 export function drawnPath(scene: Scene, path: NodePath, id: string): Layer | null {
-  const box = boundsOfNodes(path);
-  if (!box || path.nodes.length < 2) return null;
-  const [width, height] = [Math.max(1, box.right - box.left), Math.max(1, box.bottom - box.top)];
-  const inBox = mapNodes(path, ({ x, y }) => ({
-    x: ((x - box.left) / width) * BOX,
-    y: ((y - box.top) / height) * BOX,
-  }));
+  const boxed = boxedPath(path);
+  if (!boxed) return null;
+  const { d, left, top, width, height } = boxed;
   const look: Layer['look'] = path.isClosed ? { fill: FILL } : { stroke: FILL, cap: 'round', join: 'round' };
-  const source = { type: 'path', d: pathOfNodes(inBox, DIGITS) } as const;
   return newLayer(
     scene,
     id,
     'Path',
-    { kind: 'card', source, look },
+    { kind: 'card', source: { type: 'path', d }, look },
     {
-      'position.x': box.left + width / 2,
-      'position.y': box.top + height / 2,
+      'position.x': left + width / 2,
+      'position.y': top + height / 2,
       'size.x': width,
       'size.y': height,
       ...(path.isClosed ? {} : { 'stroke.width': LINE }),
