@@ -93,6 +93,9 @@ describe('placing layers', () => {
     expect(why(['c'], 'moving')).toContain('“moving” moves by keys of its own');
     expect(why(['b'], 'inner')).toContain('would jump');
     expect(why([], null)).toContain('Select a layer');
+    const [first, ...others] = scene.layers;
+    const held = { ...scene, layers: [{ ...first, locked: true }, ...others] };
+    expect(placeLayers(held, new Set(['a']), { parent: null, before: null })).toMatchObject({ ok: false });
   });
 });
 

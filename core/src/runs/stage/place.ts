@@ -62,6 +62,8 @@ function movesTo(scene: Scene, ids: readonly string[], { parent, before }: Place
 export function placeLayers(scene: Scene, ids: ReadonlySet<string>, to: Placement): StageResult {
   const members = topLayers(scene, ids);
   if (members.length === 0) return refuse('Select a layer first.');
+  const locked = members.find((layer) => layer.locked);
+  if (locked) return refuse(`“${locked.name}” is locked. Unlock it in the layer panel first.`);
   const inside = new Set(withInside(scene, ids).map(({ id }) => id));
   if (to.parent !== null && inside.has(to.parent)) return refuse('A group cannot go into itself.');
   if (to.before !== null && inside.has(to.before)) return { ok: true, edits: [], selected: [] };

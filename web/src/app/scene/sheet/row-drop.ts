@@ -112,6 +112,8 @@ export class RowCarrier {
   move(event: PointerEvent): void {
     const held = this.held();
     if (!held) return;
+    // Let go beside the name, where nobody heard of it.
+    if ((event.buttons & 1) === 0) return this.cancel();
     if (!held.isMoved) {
       if (Math.abs(event.clientY - held.y) < LEAST) return;
       (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
