@@ -87,7 +87,7 @@ async function benchSampling(): Promise<void> {
       sampleReference(reference, timeOf(i), out);
       for (let t = 0; t < reference.length; t++) {
         const exact = sampleTrack(reference[t].keys, timeOf(i));
-        far = Math.max(far, Math.abs(frame.values[compiled.target[t]] - exact));
+        far = Math.max(far, Math.abs(frame.values[compiled.tracks.target[t]] - exact));
         worst = Math.max(worst, Math.abs(out[t] - exact));
       }
     }
@@ -169,19 +169,20 @@ async function benchPlanning(): Promise<void> {
   }
 }
 
-/** A part of the screen may be measured alone: `npm run bench -- keys`. */
+const PARTS: Readonly<Record<string, () => unknown>> = {
+  sampling: benchSampling,
+  formulas: benchFormulas,
+  planning: benchPlanning,
+  runs: benchRuns,
+  rigs: benchRigs,
+  adjust: benchAdjust,
+  saving: () => benchSaving(SIZES),
+  library: benchLibrary,
+};
+
+/** A part may be measured alone, also one of the screen: `npm run bench -- rigs`, `npm run bench -- keys`. */
 const [, , part] = process.argv;
 const large = (): Scene => sceneWithRuns(10_000, 'replace');
-if (part !== undefined) await benchScreen(large, part);
-else {
-  await benchSampling();
-  benchFormulas();
-  await benchPlanning();
-  benchRuns();
-  await benchRigs();
-  await benchAdjust();
-  await benchSaving(SIZES);
-  await benchLibrary();
-  await benchScreen(large);
-}
+for (const [name, measure] of Object.entries(PARTS)) if (part === undefined || part === name) await measure();
+if (part === undefined || !(part in PARTS)) await benchScreen(large, part);
 process.exitCode = verdict();

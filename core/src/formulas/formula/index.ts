@@ -2,8 +2,8 @@ export type { Formula, Node, Span } from './ast';
 export { parseFormula, MOST_CHARACTERS, type ParseResult } from './parse';
 export { checkFormula, type Checked, type CheckResult } from './check';
 export { compileFormula, compileChecked, type CompiledFormula, type CompileResult } from './compile';
-export type { Columns, RunRow } from './program';
-export type { RunColumns } from './native';
+export { ProgramWriter, type Columns, type Program, type RunRow } from './program';
+export { prepareColumns, type RunColumns } from './native';
 export { describeFormulaProblem, type FormulaProblem } from './problem';
 export { FUNCTIONS, type FormulaFunction } from './functions';
 export {

@@ -1,5 +1,5 @@
-import { OPERATIONS, type Operation } from './ops';
-import type { Call, Columns, Program, Value } from './program';
+import { bothHalves, OPERATIONS, vector, type Operation } from './ops';
+import { prepareRow, type Call, type Columns, type Program, type Value } from './program';
 
 /** Runs a program for rows `from` … `from + count − 1` and writes their results into `out` from its beginning. */
 export type RunColumns = (columns: Columns, from: number, count: number, out: Float64Array) => void;
@@ -17,9 +17,12 @@ interface Machine {
 /** Rows that are worked on together; their inputs lie in the processor's nearest memory. */
 const BLOCK = 256;
 const PAGE = 65_536;
-/** The byte that begins the type f64 and the type i32. */
-const [F64, I32] = [0x7c, 0x7f];
-/** Locals of the machine's function: the byte behind the last row, the byte of the row, then one for each value. */
+/** Rows that are worked out side by side, and the bytes that they take. */
+const LANES = 2;
+const STRIDE = LANES * 8;
+/** The bytes that begin the types f64, i32 and v128. */
+const [F64, I32, V128] = [0x7c, 0x7f, 0x7b];
+/** Locals of the machine's function: the byte behind the last row, the byte of the first of two rows, then one for each value. */
 const [END, AT, FIRST] = [0, 1, 2];
 
 /** An unsigned number as the format writes it. Source: WebAssembly Core Specification 2.0, 5.2.2 (LEB128). */
@@ -46,12 +49,6 @@ function text(name: string): number[] {
   return [name.length, ...[...name].map((letter) => letter.charCodeAt(0))];
 }
 
-function number(value: number): number[] {
-  const bytes = new DataView(new ArrayBuffer(8));
-  bytes.setFloat64(0, value, true);
-  return [0x44, ...new Uint8Array(bytes.buffer)];
-}
-
 const localGet = (local: number): number[] => [0x20, ...unsigned(local)];
 const localSet = (local: number): number[] => [0x21, ...unsigned(local)];
 
@@ -74,7 +71,16 @@ function layoutOf({ values }: Program): Layout {
 /** Instructions that leave a value on the stack. */
 function push(program: Program, index: number): number[] {
   const value = program.values[index];
-  return value.type === 'constant' ? number(value.value) : localGet(FIRST + index);
+  return value.type === 'constant' ? bothHalves(value.value) : localGet(FIRST + index);
+}
+
+/** Calls a function for one row after the other: f64x2.extract_lane each argument, call; f64x2.splat, then replace_lane. */
+function called(program: Program, args: readonly number[], index: number): number[] {
+  const once = (lane: number): number[] => [
+    ...args.flatMap((arg) => [...push(program, arg), ...vector(0x21), lane]),
+    ...[0x10, ...unsigned(index)],
+  ];
+  return [...once(0), ...vector(0x14), ...once(1), ...vector(0x22), 1];
 }
 
 function instructions(program: Program, { places, calls }: Layout): number[] {
@@ -84,9 +90,9 @@ function instructions(program: Program, { places, calls }: Layout): number[] {
       case 'constant':
         return [];
       case 'input':
-        return [...localGet(AT), 0x2b, 3, ...blockAt(places.indexOf(value.place)), ...localSet(FIRST + i)];
+        return [...localGet(AT), ...vector(0x00), 3, ...blockAt(places.indexOf(value.place)), ...localSet(FIRST + i)];
       case 'call':
-        return [...pushed(value.args), 0x10, ...unsigned(calls.indexOf(value)), ...localSet(FIRST + i)];
+        return [...called(program, value.args, calls.indexOf(value)), ...localSet(FIRST + i)];
       case 'step': {
         const { code, isChoice } = OPERATIONS[value.op] as Operation;
         const [condition, ...branches] = value.args;
@@ -95,12 +101,12 @@ function instructions(program: Program, { places, calls }: Layout): number[] {
       }
     }
   });
-  const store = [...localGet(AT), ...push(program, program.result), 0x39, 3, ...blockAt(places.length)];
-  const next = [...localGet(AT), 0x41, 8, 0x6a, 0x22, AT, ...localGet(END), 0x49, 0x0d, 0];
+  const store = [...localGet(AT), ...push(program, program.result), ...vector(0x0b), 3, ...blockAt(places.length)];
+  const next = [...localGet(AT), 0x41, STRIDE, 0x6a, 0x22, AT, ...localGet(END), 0x49, 0x0d, 0];
   return [0x03, 0x40, ...made, ...store, ...next, 0x0b, 0x0b];
 }
 
-/** The program as a module: one function that works through the rows of a block. */
+/** The program as a module: one function that works through the rows of a block, two by two. */
 function moduleOf(program: Program, layout: Layout): Uint8Array {
   const { calls } = layout;
   const functionType = (args: number): number[] => [0x60, ...list(new Array(args).fill([F64])), 1, F64];
@@ -109,7 +115,7 @@ function moduleOf(program: Program, layout: Layout): Uint8Array {
   const imports = calls.map(({ args }, i) => [...text('f'), ...text(String(i)), 0x00, args.length]);
   const locals = list([
     [1, I32],
-    [...unsigned(program.values.length), F64],
+    [...unsigned(program.values.length), V128],
   ]);
   const body = [...locals, ...instructions(program, layout)];
   return Uint8Array.from([
@@ -151,18 +157,52 @@ export function prepareNative(program: Program): RunColumns | null {
   }
 }
 
+/** Makes a program run for many rows: as machine code where there is some, else row by row. */
+export function prepareColumns(program: Program): RunColumns {
+  const row = prepareRow(program);
+  const rows: RunColumns = (columns, from, count, out) => {
+    for (let i = 0; i < count; i++) out[i] = row(columns, from + i);
+  };
+  return prepareNative(program) ?? rows;
+}
+
+/** The pieces of columns that go into the blocks one after the other, kept for as long as the same columns are run. */
+interface Cut {
+  readonly values: Float64Array;
+  readonly stride: number;
+  readonly from: number;
+  readonly count: number;
+  /** For each block its inputs, in the order of their places, and then where its results lie. */
+  readonly pieces: readonly Float64Array[];
+}
+
 function createRun(run: (bytes: number) => void, view: Float64Array, places: readonly number[]): RunColumns {
-  return ({ values, stride }, from, count, out) => {
-    for (let start = 0; start < count; start += BLOCK) {
-      const rows = Math.min(BLOCK, count - start);
+  const width = places.length + 1;
+  const result = places.length * BLOCK;
+  const cutOf = ({ values, stride }: Columns, from: number, count: number): Cut => {
+    const pieces = Array.from({ length: Math.ceil(count / BLOCK) }, (_, block) => {
+      const rows = Math.min(BLOCK, count - block * BLOCK);
+      const begins = places.map((place) => place * stride + from + block * BLOCK);
+      return [...begins.map((begin) => values.subarray(begin, begin + rows)), view.subarray(result, result + rows)];
+    });
+    return { values, stride, from, count, pieces: pieces.flat() };
+  };
+  const isFor = (cut: Cut, { values, stride }: Columns, from: number, count: number): boolean =>
+    cut.values === values && cut.stride === stride && cut.from === from && cut.count === count;
+  let cut: Cut | null = null;
+  return (columns, from, count, out) => {
+    if (cut === null || !isFor(cut, columns, from, count)) cut = cutOf(columns, from, count);
+    const { pieces } = cut;
+    for (let first = 0, start = 0; first < pieces.length; first += width, start += BLOCK) {
+      const made = pieces[first + places.length];
+      const rows = made.length;
       for (let n = 0; n < places.length; n++) {
-        const source = places[n] * stride + from + start;
-        const target = n * BLOCK;
-        for (let i = 0; i < rows; i++) view[target + i] = values[source + i];
+        view.set(pieces[first + n], n * BLOCK);
+        // Beside an odd last row stands the same once more.
+        view[n * BLOCK + rows] = view[n * BLOCK + rows - 1];
       }
       run(rows * 8);
-      const target = places.length * BLOCK;
-      for (let i = 0; i < rows; i++) out[start + i] = view[target + i];
+      out.set(made, start);
     }
   };
 }

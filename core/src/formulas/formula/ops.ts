@@ -1,16 +1,35 @@
-/** What one step of a program does with numbers: on one row, and as instructions of WebAssembly for many. */
+/** What one step of a program does with numbers: on one row, and as instructions of WebAssembly on two rows side by side. */
 export interface Operation {
   readonly of: (a: number, b: number, c: number) => number;
-  /** What follows when the arguments lie on the stack, the last on top. Source: WebAssembly Core Specification 2.0, 5.4. */
+  /** What follows when the arguments lie on the stack, the last on top. Source: WebAssembly Core Specification 2.0, 5.4.8. */
   readonly code: readonly number[];
-  /** Set where the last argument is pushed first, as the condition of `select` must lie on top. */
+  /** Set where the last argument is pushed first, as the condition of `bitselect` must lie on top. */
   readonly isChoice?: true;
 }
 
-/** f64.convert_i32_u: a comparison's yes or no as 1 or 0. */
-const AS_NUMBER = 0xb8;
-/** f64.const 0; f64.ne; select. */
-const IS_NOT_ZERO_SELECT = [0x44, 0, 0, 0, 0, 0, 0, 0, 0, 0x62, 0x1b];
+/** A vector instruction: its prefix, then its number, which takes two bytes from 128 on. */
+export function vector(code: number): number[] {
+  return code < 0x80 ? [0xfd, code] : [0xfd, (code % 0x80) | 0x80, code >> 7];
+}
+
+/** v128.const with the same number in both halves. */
+export function bothHalves(value: number): number[] {
+  const bytes = new DataView(new ArrayBuffer(8));
+  bytes.setFloat64(0, value, true);
+  const half = [...new Uint8Array(bytes.buffer)];
+  return [...vector(0x0c), ...half, ...half];
+}
+
+/** v128.const with the same small whole number, not negative, in both halves. */
+function wholeInBoth(value: number): number[] {
+  const half = [value & 0xff, value >> 8, 0, 0, 0, 0, 0, 0];
+  return [...vector(0x0c), ...half, ...half];
+}
+
+/** A comparison's all bits or none as 1 or 0: v128.and with 1. */
+const AS_NUMBER = [...bothHalves(1), ...vector(0x4e)];
+/** 0; f64x2.ne; v128.bitselect. */
+const IS_NOT_ZERO_SELECT = [...bothHalves(0), ...vector(0x48), ...vector(0x52)];
 
 const parts = new DataView(new ArrayBuffer(8));
 const LEAST_EXPONENT = -1022;
@@ -26,43 +45,37 @@ function twoToThe(exponent: number): number {
   return parts.getFloat64(0);
 }
 
-function f64Const(value: number): number[] {
-  const bytes = new DataView(new ArrayBuffer(8));
-  bytes.setFloat64(0, value, true);
-  return [0x44, ...new Uint8Array(bytes.buffer)];
-}
-
 /** All steps. Each is exact or correctly rounded by IEEE 754, so that every machine gives the same bits. */
 export const OPERATIONS = {
-  add: { of: (a, b) => a + b, code: [0xa0] },
-  subtract: { of: (a, b) => a - b, code: [0xa1] },
-  multiply: { of: (a, b) => a * b, code: [0xa2] },
-  divide: { of: (a, b) => a / b, code: [0xa3] },
-  least: { of: (a, b) => Math.min(a, b), code: [0xa4] },
-  greatest: { of: (a, b) => Math.max(a, b), code: [0xa5] },
-  absolute: { of: (a) => Math.abs(a), code: [0x99] },
-  negate: { of: (a) => -a, code: [0x9a] },
-  ceil: { of: (a) => Math.ceil(a), code: [0x9b] },
-  floor: { of: (a) => Math.floor(a), code: [0x9c] },
-  root: { of: (a) => Math.sqrt(a), code: [0x9f] },
-  equal: { of: (a, b) => (a === b ? 1 : 0), code: [0x61, AS_NUMBER] },
-  unequal: { of: (a, b) => (a !== b ? 1 : 0), code: [0x62, AS_NUMBER] },
-  less: { of: (a, b) => (a < b ? 1 : 0), code: [0x63, AS_NUMBER] },
-  greater: { of: (a, b) => (a > b ? 1 : 0), code: [0x64, AS_NUMBER] },
-  atMost: { of: (a, b) => (a <= b ? 1 : 0), code: [0x65, AS_NUMBER] },
-  atLeast: { of: (a, b) => (a >= b ? 1 : 0), code: [0x66, AS_NUMBER] },
+  add: { of: (a, b) => a + b, code: vector(0xf0) },
+  subtract: { of: (a, b) => a - b, code: vector(0xf1) },
+  multiply: { of: (a, b) => a * b, code: vector(0xf2) },
+  divide: { of: (a, b) => a / b, code: vector(0xf3) },
+  least: { of: (a, b) => Math.min(a, b), code: vector(0xf4) },
+  greatest: { of: (a, b) => Math.max(a, b), code: vector(0xf5) },
+  absolute: { of: (a) => Math.abs(a), code: vector(0xec) },
+  negate: { of: (a) => -a, code: vector(0xed) },
+  ceil: { of: (a) => Math.ceil(a), code: vector(0x74) },
+  floor: { of: (a) => Math.floor(a), code: vector(0x75) },
+  root: { of: (a) => Math.sqrt(a), code: vector(0xef) },
+  equal: { of: (a, b) => (a === b ? 1 : 0), code: [...vector(0x47), ...AS_NUMBER] },
+  unequal: { of: (a, b) => (a !== b ? 1 : 0), code: [...vector(0x48), ...AS_NUMBER] },
+  less: { of: (a, b) => (a < b ? 1 : 0), code: [...vector(0x49), ...AS_NUMBER] },
+  greater: { of: (a, b) => (a > b ? 1 : 0), code: [...vector(0x4a), ...AS_NUMBER] },
+  atMost: { of: (a, b) => (a <= b ? 1 : 0), code: [...vector(0x4b), ...AS_NUMBER] },
+  atLeast: { of: (a, b) => (a >= b ? 1 : 0), code: [...vector(0x4c), ...AS_NUMBER] },
   /** The second where the first is not 0, else the third. */
   choose: { of: (a, b, c) => (a !== 0 ? b : c), code: IS_NOT_ZERO_SELECT, isChoice: true },
   /** 2 to a whole power between −1022 and 1023: bits of a number, made by adding the bias and shifting. */
   twoToThe: {
     of: twoToThe,
     code: [
-      ...f64Const(MOST_EXPONENT),
-      0xa4,
-      ...f64Const(LEAST_EXPONENT),
-      0xa5,
-      // i64.trunc_sat_f64_s; i64.const 1023; i64.add; i64.const 52; i64.shl; f64.reinterpret_i64
-      ...[0xfc, 0x06, 0x42, 0xff, 0x07, 0x7c, 0x42, 52, 0x86, 0xbf],
+      ...bothHalves(MOST_EXPONENT),
+      ...vector(0xf4),
+      ...bothHalves(LEAST_EXPONENT),
+      ...vector(0xf5),
+      // i32x4.trunc_sat_f64x2_s_zero; i64x2.extend_low_i32x4_s; with the bias added, i64x2.shl by 52.
+      ...[...vector(0xfc), ...vector(0xc7), ...wholeInBoth(BIAS), ...vector(0xce), 0x41, 52, ...vector(0xcb)],
     ],
   },
 } as const satisfies Record<string, Operation>;

@@ -21,8 +21,12 @@ export interface TimeCurves {
   readonly starts: Float32Array;
 }
 
-/** Prepares the time curves of pairs of x1 and x2, all in [0, 1]; a curve's number is its place in the list. */
-export function createTimeCurves(pairs: readonly (readonly [number, number])[]): TimeCurves {
+/** The number of the time curve that goes straight, which is always there. */
+export const STRAIGHT = 0;
+
+/** Prepares the time curves of pairs of x1 and x2, all in [0, 1]; the numbers of the curves follow their places in the list, from 1. */
+export function createTimeCurves(listed: readonly (readonly [number, number])[]): TimeCurves {
+  const pairs = [[1 / 3, 2 / 3] as const, ...listed];
   const numbers = new Float64Array(pairs.length * CURVE_STRIDE);
   const starts = new Float32Array(numbers.buffer);
   pairs.forEach(([x1, x2], curve) => {
