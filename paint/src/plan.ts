@@ -28,7 +28,7 @@ const ALONE: ReadonlySet<ChannelId> = new Set<ChannelId>([
 const ALONE_SLOTS = CHANNELS.filter(({ id }) => ALONE.has(id));
 
 /** Which layers throw shadows or have channels of effects that may leave their defaults. */
-function effectful({ layers, rest, target, rigs }: CompiledScene): Uint8Array {
+function effectful({ layers, rest, tracks: { target }, rigs }: CompiledScene): Uint8Array {
   const has = new Uint8Array(layers.length);
   layers.forEach(({ look }, index) => {
     const { shadow, shadows, glow, inner, tint } = look;

@@ -37,8 +37,14 @@ export function prepareRow({ values, result }: Program): RunRow {
   });
   const made = values.flatMap((value, i) => (value.type === 'constant' ? [] : [stepOf(value, i)]));
   return ({ values: inputs, stride }, row) => {
-    for (const { into, place, of, a, b, c, d, e } of made) {
-      known[into] = place >= 0 ? inputs[place * stride + row] : of(known[a], known[b], known[c], known[d], known[e]);
+    for (let i = 0; i < made.length; i++) {
+      const { into, place, of, count, a, b, c, d, e } = made[i];
+      // No more arguments than are taken: each that is passed costs.
+      if (place >= 0) known[into] = inputs[place * stride + row];
+      else if (count === 1) known[into] = of(known[a]);
+      else if (count === 2) known[into] = of(known[a], known[b]);
+      else if (count === 3) known[into] = of(known[a], known[b], known[c]);
+      else known[into] = of(known[a], known[b], known[c], known[d], known[e]);
     }
     return known[result];
   };
@@ -49,7 +55,8 @@ interface RowStep {
   readonly into: number;
   /** −1: no input. */
   readonly place: number;
-  readonly of: (a: number, b: number, c: number, d: number, e: number) => number;
+  readonly of: Call;
+  readonly count: number;
   readonly a: number;
   readonly b: number;
   readonly c: number;
@@ -58,10 +65,10 @@ interface RowStep {
 }
 
 function stepOf(value: Exclude<Value, { type: 'constant' }>, into: number): RowStep {
-  if (value.type === 'input') return { into, place: value.place, of: () => 0, a: 0, b: 0, c: 0, d: 0, e: 0 };
+  if (value.type === 'input') return { into, place: value.place, of: () => 0, count: 0, a: 0, b: 0, c: 0, d: 0, e: 0 };
   const [a, b = 0, c = 0, d = 0, e = 0] = value.args;
-  const of: RowStep['of'] = value.type === 'call' ? value.call : (OPERATIONS[value.op] as Operation).of;
-  return { into, place: -1, of, a, b, c, d, e };
+  const of = value.type === 'call' ? value.call : ((OPERATIONS[value.op] as Operation).of as Call);
+  return { into, place: -1, of, count: value.args.length, a, b, c, d, e };
 }
 
 /** Writes the values of a program, each of them once: what was worked out before is found again. */

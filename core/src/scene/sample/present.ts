@@ -20,17 +20,23 @@ export interface Present {
   readonly made: Float64Array;
 }
 
-/** Room for so many tracks, none of them in a segment yet. */
+/** Numbers of a track besides its columns, and its two places among other numbers. */
+const [NUMBERS, PLACES] = [5, 2];
+const [NUMBER, PLACE] = [Float64Array.BYTES_PER_ELEMENT, Int32Array.BYTES_PER_ELEMENT];
+
+/** Room for so many tracks, in one piece; none of them is in a segment yet, since a segment from 0 until 0 holds no time. */
 export function createPresent(count: number): Present {
-  const numbers = (): Float64Array => new Float64Array(count);
+  const places = (BEZIER_COLUMNS + NUMBERS) * count * NUMBER;
+  const room = new ArrayBuffer(places + PLACES * count * PLACE);
+  const numbers = (n: number): Float64Array => new Float64Array(room, (BEZIER_COLUMNS + n) * count * NUMBER, count);
   return {
-    begins: numbers().fill(Infinity),
-    ends: numbers(),
-    zero: numbers(),
-    inverse: numbers(),
-    starts: new Int32Array(count),
-    key: new Int32Array(count),
-    columns: { values: new Float64Array(count * BEZIER_COLUMNS), stride: count },
-    made: numbers(),
+    begins: numbers(0),
+    ends: numbers(1),
+    zero: numbers(2),
+    inverse: numbers(3),
+    made: numbers(4),
+    starts: new Int32Array(room, places, count),
+    key: new Int32Array(room, places + count * PLACE, count),
+    columns: { values: new Float64Array(room, 0, BEZIER_COLUMNS * count), stride: count },
   };
 }

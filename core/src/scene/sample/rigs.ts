@@ -222,7 +222,7 @@ function createRigs(
   const runOne = (unit: Unit, row: number, time: Ticks, keyed: number): number => {
     const { formula, reader: holder } = unit.compiled;
     const run = (unit.runners[depth] ??= formula.createRow());
-    const { columns, rows } = roomOf(unit, row);
+    const { columns, rows } = unit.rooms[row] ?? roomOf(unit, row);
     writeTimes(unit, columns, rows, time);
     if (unit.places.keyed >= 0) columns.values[unit.places.keyed] = keyed;
     for (const { place, cells: column } of unit.present) {

@@ -106,6 +106,7 @@ export function compileTracks(layers: readonly Layer[]): CompiledTracks {
   const progress = createPool<Progress>(createSegmentProgress, (easing) => JSON.stringify(easing));
   const first = new Int32Array(tracks.length + 1);
   const compiledKeys = new Float64Array(total * KEY_STRIDE);
+  const progressing = new Set<number>();
   let k = 0;
   tracks.forEach(({ keys }, track) => {
     first[track] = k;
@@ -124,6 +125,7 @@ export function compileTracks(layers: readonly Layer[]): CompiledTracks {
       compiledKeys[o + KeyField.line] = 3 * (v1 - key.value);
       compiledKeys[o + KeyField.square] = 3 * (v2 - 2 * v1 + key.value);
       compiledKeys[o + KeyField.cubic] = next.value - key.value + 3 * (v1 - v2);
+      if (kind === SegmentKind.progress) progressing.add(track);
       const pool = kind === SegmentKind.bezier ? curves : kind === SegmentKind.progress ? progress : null;
       // The first of the time curves is the straight one.
       const number = pool === curves ? curves.indexOf(ease) + 1 : (pool?.indexOf(ease) ?? 0);
@@ -138,9 +140,7 @@ export function compileTracks(layers: readonly Layer[]): CompiledTracks {
     keys: compiledKeys,
     curves: createTimeCurves(curves.items),
     progress: progress.items,
-    progressing: tracks.flatMap(({ keys }, track) =>
-      keys.some(({ ease }) => kindOf(ease) === SegmentKind.progress) ? [track] : [],
-    ),
+    progressing: [...progressing],
     present: createPresent(tracks.length),
   };
 }
