@@ -1,4 +1,5 @@
 import type { Routes } from '@angular/router';
+import { sceneAddress } from './api/scene-address';
 
 /** Every screen and its address. */
 export const routes: Routes = [
@@ -26,8 +27,10 @@ export const routes: Routes = [
   { path: '**', title: 'Not found', loadComponent: async () => (await import('./not-found-page')).NotFoundPage },
 ];
 
-/** Begins to fetch the code of the screen at an address; the router takes it from there. */
+/** Begins to fetch the code and the data of the screen at an address; the router and the screen take them from there. */
 export function fetchScreen(address: string): void {
+  const [, scene] = /^\/scenes\/([^/]+)$/.exec(address) ?? [];
+  if (scene !== undefined) fetchAhead(sceneAddress(decodeURIComponent(scene)));
   const parts = address.split('/').filter((part) => part !== '');
   const screen = routes.find(({ path = '' }) => {
     const pattern = path.split('/');
@@ -35,4 +38,11 @@ export function fetchScreen(address: string): void {
   });
   // The router asks again and says what is wrong.
   Promise.resolve(screen?.loadComponent?.()).catch(() => undefined);
+}
+
+/** Asks for data that is asked for again a moment later, and then is on its way already. */
+function fetchAhead(address: string): void {
+  const link = document.createElement('link');
+  Object.assign(link, { rel: 'preload', as: 'fetch', crossOrigin: 'anonymous', href: address });
+  document.head.append(link);
 }

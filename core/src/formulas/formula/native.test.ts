@@ -83,6 +83,27 @@ describe('machine code', () => {
     );
   });
 
+  test('a function is given nothing but the rows that are asked for, also where their number is odd', () => {
+    const given: number[] = [];
+    const program = programOf(1, (writer, x) => writer.call((row) => given.push(row), x));
+    const columns = { values: Float64Array.from({ length: 600 }, (_, i) => i), stride: 600 };
+    (prepareNative(program) as RunColumns)(columns, 5, 259, new Float64Array(259));
+    expect(new Set(given)).toEqual(new Set(Array.from({ length: 259 }, (_, i) => i + 5)));
+  });
+
+  test('the same columns are read anew each time, and other ones, fewer or more, as they are', () => {
+    const run = prepareNative(programOf(2, (writer, a, b) => writer.step('subtract', a, b))) as RunColumns;
+    const out = new Float64Array(300);
+    const columns = { values: new Float64Array(600).fill(1), stride: 300 };
+    for (const value of [4, 9]) {
+      columns.values.fill(value, 0, 300);
+      run(columns, 0, 300, out);
+      expect(new Set(out)).toEqual(new Set([value - 1]));
+    }
+    run({ values: Float64Array.of(1, 2, 3, 10, 20, 30), stride: 3 }, 1, 2, out);
+    expect([...out.subarray(0, 3)]).toEqual([2 - 20, 3 - 30, 8]);
+  });
+
   test('a constant alone, and more inputs than the memory began with', () => {
     const out = new Float64Array(20);
     const writer = new ProgramWriter();

@@ -37,8 +37,7 @@ export function prepareRow({ values, result }: Program): RunRow {
   });
   const made = values.flatMap((value, i) => (value.type === 'constant' ? [] : [stepOf(value, i)]));
   return ({ values: inputs, stride }, row) => {
-    for (let i = 0; i < made.length; i++) {
-      const { into, place, of, count, a, b, c, d, e } = made[i];
+    for (const { into, place, of, count, a, b, c, d, e } of made) {
       // No more arguments than are taken: each that is passed costs.
       if (place >= 0) known[into] = inputs[place * stride + row];
       else if (count === 1) known[into] = of(known[a]);

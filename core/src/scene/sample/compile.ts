@@ -50,7 +50,7 @@ function parentsFirst(parents: Int32Array): Int32Array {
   return Int32Array.from(order);
 }
 
-/** Compiles the layers of a scene with what drives them. Costs about a microsecond a key; do it once per change, not per frame. */
+/** Compiles the layers of a scene with what drives them. Costs about a microsecond a track; do it once per change, not per frame. */
 export function compileScene(scene: Rigged): CompiledScene {
   const { layers } = scene;
   const indexById = new Map(layers.map((layer, index) => [layer.id, index]));

@@ -13,14 +13,16 @@ export interface Present {
   readonly inverse: Float64Array;
   /** Where the starting points of its time curve stand. */
   readonly starts: Int32Array;
-  /** Its key, counted in numbers; what stays as it is has none: −1. */
+  /** The number of its key. */
   readonly key: Int32Array;
   /** See `BezierColumn`. What stands still and what goes straight is written as a curve, too. */
   readonly columns: { readonly values: Float64Array; readonly stride: number };
   readonly made: Float64Array;
+  /** Where the segments that are no curves stand in the table of segments, by the numbers of their tracks. */
+  readonly progressing: Map<number, number>;
 }
 
-/** Numbers of a track besides its columns, and its two places among other numbers. */
+/** Numbers of a track besides its columns, and its places among others. */
 const [NUMBERS, PLACES] = [5, 2];
 const [NUMBER, PLACE] = [Float64Array.BYTES_PER_ELEMENT, Int32Array.BYTES_PER_ELEMENT];
 
@@ -38,5 +40,6 @@ export function createPresent(count: number): Present {
     starts: new Int32Array(room, places, count),
     key: new Int32Array(room, places + count * PLACE, count),
     columns: { values: new Float64Array(room, 0, BEZIER_COLUMNS * count), stride: count },
+    progressing: new Map(),
   };
 }

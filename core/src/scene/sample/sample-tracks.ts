@@ -1,58 +1,44 @@
 import type { Ticks } from '../../basics/time';
 import { BezierColumn, runBezierColumns } from './bezier-columns';
 import type { Present } from './present';
-import { SegmentKind } from './segment';
+import { SegmentField } from './segment-table';
 import { CURVE_STRIDE, FIRST_START, INTERVALS, solveFrom, STRAIGHT } from './time-curve';
-import { KEY_STRIDE, KeyField, KINDS, type CompiledTracks } from './tracks';
+import type { CompiledTracks } from './tracks';
 
 /** Before all times; finite, so that nothing times it is nothing. */
 const EARLIEST = -Number.MAX_VALUE;
 
-const { time: TIME, next: NEXT, value: VALUE, line: LINE, square: SQUARE, cubic: CUBIC } = KeyField;
-const { inverse: INVERSE, code: CODE } = KeyField;
-
-/** Key number whose segment holds the time; `from − 1` before the first key. */
-function searchKey(keys: Float64Array, from: number, end: number, time: number): number {
-  let low = from - 1;
-  let high = end - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (keys[middle * KEY_STRIDE + TIME] <= time) low = middle;
-    else high = middle - 1;
-  }
-  return low;
-}
-
 /** Puts a track into the segment that holds a time. */
-function enter({ first, keys, curves, present }: CompiledTracks, track: number, time: Ticks): void {
-  const { begins, ends, zero, inverse, starts, key, columns } = present;
+function enter(tracks: CompiledTracks, track: number, time: Ticks): void {
+  const { begins, ends, zero, inverse, starts, key, columns, progressing } = tracks.present;
   const { values, stride } = columns;
-  const from = first[track];
-  const k = searchKey(keys, from, first[track + 1], time);
-  const isBefore = k < from;
-  const o = (isBefore ? from : k) * KEY_STRIDE;
-  const kind = isBefore ? SegmentKind.hold : keys[o + CODE] % KINDS;
-  const isStill = kind === SegmentKind.hold || kind === SegmentKind.progress;
-  const isBent = kind === SegmentKind.bezier;
-  begins[track] = isBefore ? EARLIEST : keys[o + TIME];
-  ends[track] = isBefore ? keys[o + TIME] : keys[o + NEXT];
-  zero[track] = keys[o + TIME];
-  inverse[track] = isStill ? 0 : keys[o + INVERSE];
-  key[track] = kind === SegmentKind.progress ? o : -1;
-  const curve = isBent ? Math.floor(keys[o + CODE] / KINDS) : STRAIGHT;
-  starts[track] = curve * CURVE_STRIDE * 2 + FIRST_START;
+  const { keyAt, at, numbers: numbersNow, curves } = tracks.segments;
+  const k = keyAt(track, time, key[track] + 1);
+  key[track] = k;
+  const o = at(track, Math.max(0, k));
+  const segment = numbersNow();
+  const isBefore = k < 0;
+  const law = segment[o + SegmentField.law];
+  const isStill = isBefore || law < 0;
+  begins[track] = isBefore ? EARLIEST : segment[o + SegmentField.begins];
+  ends[track] = isBefore ? segment[o + SegmentField.begins] : segment[o + SegmentField.ends];
+  zero[track] = segment[o + SegmentField.begins];
+  inverse[track] = isStill ? 0 : segment[o + SegmentField.inverse];
+  values[BezierColumn.value * stride + track] = segment[o + SegmentField.value];
+  values[BezierColumn.valueLine * stride + track] = isStill ? 0 : segment[o + SegmentField.line];
+  values[BezierColumn.valueSquare * stride + track] = segment[o + SegmentField.square];
+  values[BezierColumn.valueCubic * stride + track] = segment[o + SegmentField.cubic];
+  const c = (isStill ? STRAIGHT : law) * CURVE_STRIDE;
   const { numbers } = curves;
-  const c = curve * CURVE_STRIDE;
+  starts[track] = c * 2 + FIRST_START;
   values[BezierColumn.cubic * stride + track] = numbers[c];
   values[BezierColumn.square * stride + track] = numbers[c + 1];
   values[BezierColumn.line * stride + track] = numbers[c + 2];
-  values[BezierColumn.value * stride + track] = keys[o + VALUE];
-  values[BezierColumn.valueLine * stride + track] = isStill ? 0 : keys[o + LINE];
-  values[BezierColumn.valueSquare * stride + track] = isBent ? keys[o + SQUARE] : 0;
-  values[BezierColumn.valueCubic * stride + track] = isBent ? keys[o + CUBIC] : 0;
+  if (isStill && !isBefore) progressing.set(track, o);
+  else if (progressing.size > 0) progressing.delete(track);
 }
 
-/** The value of a track whose curve is too steep or too flat for two steps. */
+/** The value of a track whose curve is too steep or too flat for three steps. */
 function solvedSlowly({ columns: { values, stride } }: Present, track: number): number {
   const at = (column: keyof typeof BezierColumn): number => values[BezierColumn[column] * stride + track];
   const u = solveFrom(at('start'), at('cubic'), at('square'), at('line'), at('share'));
@@ -60,18 +46,22 @@ function solvedSlowly({ columns: { values, stride } }: Present, track: number): 
 }
 
 /**
- * Writes what the keys of all tracks give at a time into `values`, where their targets say. Allocates nothing. One loop
- * looks up what has changed since the last time, the columns are worked out all at once, and the results are written.
+ * Writes what the keys of all tracks give at a time into `values`, where their targets say. Allocates next to nothing: one
+ * loop looks up what has changed since the last time, the columns are worked out all at once, and the results are written.
  */
 export function sampleTracks(tracks: CompiledTracks, time: Ticks, values: Float64Array): void {
-  const { target, present, progressing } = tracks;
-  const { begins, ends, zero, inverse, starts, key, columns, made } = present;
-  const { starts: points } = tracks.curves;
+  const { target, present } = tracks;
+  const { begins, ends, zero, inverse, starts, columns, made, progressing } = present;
+  const { curves } = tracks.segments;
+  let points = curves.starts;
   const inputs = columns.values;
   const count = target.length;
   const start = BezierColumn.start * count;
   for (let track = 0; track < count; track++) {
-    if (!(begins[track] <= time && time < ends[track])) enter(tracks, track, time);
+    if (!(begins[track] <= time && time < ends[track])) {
+      enter(tracks, track, time);
+      points = curves.starts;
+    }
     const share = (time - zero[track]) * inverse[track];
     inputs[track] = share;
     const at = share * INTERVALS;
@@ -86,12 +76,14 @@ export function sampleTracks(tracks: CompiledTracks, time: Ticks, values: Float6
     // Only what is no number differs from itself.
     values[target[track]] = value === value ? value : solvedSlowly(present, track);
   }
-  for (const track of progressing) {
-    const o = key[track];
-    if (o < 0) continue;
-    const { keys } = tracks;
-    const progress = tracks.progress[Math.floor(keys[o + CODE] / KINDS)];
-    const way = keys[o + KEY_STRIDE + VALUE] - keys[o + VALUE];
-    values[target[track]] = keys[o + VALUE] + way * progress(time - keys[o + TIME], keys[o + NEXT] - keys[o + TIME]);
-  }
+  for (const [track, o] of progressing) values[target[track]] = progressed(tracks, o, time);
+}
+
+/** Value at a time in a segment that a function works out. */
+function progressed({ segments }: CompiledTracks, o: number, time: Ticks): number {
+  const numbers = segments.numbers();
+  const begins = numbers[o + SegmentField.begins];
+  const progress = segments.progress[-1 - numbers[o + SegmentField.law]];
+  const way = numbers[o + SegmentField.line];
+  return numbers[o + SegmentField.value] + way * progress(time - begins, numbers[o + SegmentField.ends] - begins);
 }

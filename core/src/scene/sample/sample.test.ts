@@ -74,6 +74,39 @@ describe('sampling', () => {
     );
   });
 
+  test('many tracks of all easings agree with their own, however one jumps', () => {
+    const times = fc.array(fc.integer({ min: -10, max: 220 }), { minLength: 4, maxLength: 12 });
+    fc.assert(
+      fc.property(fc.array(track, { minLength: 300, maxLength: 300 }), times, (tracks, frames) => {
+        const layers = tracks.map((keys, i) => card(`l${i}`, { tracks: { rotation: [...keys] } }));
+        const compiled = compileScene(sceneOf(layers));
+        const frame = createFrame(compiled);
+        for (const number of frames) {
+          const time = number * frameTicks({ num: 25, den: 1 }) + 777;
+          sampleFrame(compiled, time, frame);
+          tracks.forEach((keys, i) => {
+            const found = frame.values[i * CHANNEL_COUNT + channelOf('rotation').slot];
+            expect(Math.abs(found - sampleTrack(keys, time))).toBeLessThan(1e-6);
+          });
+        }
+      }),
+      { numRuns: 4 },
+    );
+  });
+
+  test('a frame is the same bits whatever was looked at before', () => {
+    const layers = fc
+      .sample(track, { numRuns: 40, seed: 3 })
+      .map((keys, i) => card(`l${i}`, { tracks: { rotation: [...keys] } }));
+    const at = (times: readonly number[]): Float64Array => {
+      const compiled = compileScene(sceneOf(layers));
+      const frame = createFrame(compiled);
+      for (const time of times) sampleFrame(compiled, time * frameTicks({ num: 25, den: 1 }), frame);
+      return frame.values;
+    };
+    for (const time of [0, 33, 34, 150]) expect(at([200, 3, time])).toEqual(at([time]));
+  });
+
   test('keys are met exactly, and the first and last value hold outside them', () => {
     fc.assert(
       fc.property(track, (keys) => {

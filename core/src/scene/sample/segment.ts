@@ -1,9 +1,6 @@
 import { createProgress, stepProgress, unitCubicSlope, solveBezier, type Easing } from '../../basics/easing';
 import type { Key } from '../layer';
 
-/** What a compiled segment does between its two keys. */
-export const SegmentKind = { hold: 0, linear: 1, bezier: 2, progress: 3 } as const;
-
 /** A segment between two keys, ready to be sampled: v(u) = value at share u of its time. */
 export interface Segment {
   readonly at: (share: number) => number;

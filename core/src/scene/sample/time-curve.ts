@@ -11,33 +11,55 @@ const CUBIC = 0;
 const SQUARE = 1;
 const LINE = 2;
 
+/** The number of the time curve that goes straight. */
+export const STRAIGHT = 0;
+
+const FIRST_ROOM = 16;
+
 /**
  * The time sides of cubic Béziers, each prepared once for all segments with the same x1 and x2: the polynomial
  * ((cubic·u + square)·u + line)·u, and the curve parameter at evenly spaced x from which solving starts. Both lie in one
- * cache line, since reading scattered memory is what solving costs most: `numbers` and `starts` are two views of it.
+ * cache line, since reading scattered memory is what solving costs most: `numbers` and `starts` are two views of it, which
+ * are made anew, longer, when `indexOf` needs more room.
  */
 export interface TimeCurves {
   readonly numbers: Float64Array;
   readonly starts: Float32Array;
+  /** The number of the curve of x1 and x2, both in [0, 1]; it is prepared when it is first asked for. */
+  readonly indexOf: (x1: number, x2: number) => number;
 }
 
-/** The number of the time curve that goes straight, which is always there. */
-export const STRAIGHT = 0;
+function write(numbers: Float64Array, starts: Float32Array, o: number, x1: number, x2: number): void {
+  numbers[o + CUBIC] = 1 + 3 * (x1 - x2);
+  numbers[o + SQUARE] = 3 * (x2 - 2 * x1);
+  numbers[o + LINE] = 3 * x1;
+  for (let i = 0; i <= INTERVALS; i++) starts[o * 2 + FIRST_START + i] = solveBezier(i / INTERVALS, x1, x2);
+  starts[o * 2 + FIRST_START + INTERVALS + 1] = 1;
+}
 
-/** Prepares the time curves of pairs of x1 and x2, all in [0, 1]; the numbers of the curves follow their places in the list, from 1. */
-export function createTimeCurves(listed: readonly (readonly [number, number])[]): TimeCurves {
-  const pairs = [[1 / 3, 2 / 3] as const, ...listed];
-  const numbers = new Float64Array(pairs.length * CURVE_STRIDE);
-  const starts = new Float32Array(numbers.buffer);
-  pairs.forEach(([x1, x2], curve) => {
-    const o = curve * CURVE_STRIDE;
-    numbers[o + CUBIC] = 1 + 3 * (x1 - x2);
-    numbers[o + SQUARE] = 3 * (x2 - 2 * x1);
-    numbers[o + LINE] = 3 * x1;
-    for (let i = 0; i <= INTERVALS; i++) starts[o * 2 + FIRST_START + i] = solveBezier(i / INTERVALS, x1, x2);
-    starts[o * 2 + FIRST_START + INTERVALS + 1] = 1;
-  });
-  return { numbers, starts };
+/** Prepares time curves, equal ones once; the straight one is there from the beginning. */
+export function createTimeCurves(): TimeCurves {
+  const known = new Map<number, Map<number, number>>();
+  let count = 0;
+  const indexOf = (x1: number, x2: number): number => {
+    let ofFirst = known.get(x1);
+    if (!ofFirst) known.set(x1, (ofFirst = new Map<number, number>()));
+    const before = ofFirst.get(x2);
+    if (before !== undefined) return before;
+    if (count * CURVE_STRIDE === curves.numbers.length) {
+      const numbers = new Float64Array(curves.numbers.length * 2);
+      numbers.set(curves.numbers);
+      curves.numbers = numbers;
+      curves.starts = new Float32Array(numbers.buffer);
+    }
+    write(curves.numbers, curves.starts, count * CURVE_STRIDE, x1, x2);
+    ofFirst.set(x2, count);
+    return count++;
+  };
+  const numbers = new Float64Array(FIRST_ROOM * CURVE_STRIDE);
+  const curves = { numbers, starts: new Float32Array(numbers.buffer), indexOf };
+  indexOf(1 / 3, 2 / 3);
+  return curves;
 }
 
 const CLOSE = 1e-11;

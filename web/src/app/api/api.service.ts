@@ -34,6 +34,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { isLarge, partsOf } from './scene-parts';
+import { sceneAddress } from './scene-address';
 
 /** A failed request, with the sentence to show. `offline` means that no answer came. */
 export class ApiProblem extends Error {
@@ -69,7 +70,7 @@ export class ApiService {
   }
 
   scene(id: string): Observable<StoredScene> {
-    const packed$ = this.http.get<PackedScene>(`/api/scenes/${encodeURIComponent(id)}/packed`);
+    const packed$ = this.http.get<PackedScene>(sceneAddress(id));
     return this.told(packed$.pipe(map(unpackScene)));
   }
 
