@@ -115,6 +115,31 @@ test('ten layers are rigged, a dial is keyed, one layer breaks away, five become
   await expect
     .poll(dialKeys)
     .toEqual([{ ...before, at: before.at + 10 * frameTicks(scene.rate), value: before.value * 2 }]);
+  // It is copied and pasted as keys of layers are, and takes a curve in the panel, where its own is drawn.
+  await row.focus();
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('1 key copied.')).toBeVisible();
+  await page.keyboard.press('Control+v');
+  await expect(page.getByText('1 key pasted on the dial “Pace” of Carry and settle.')).toBeVisible();
+  await expect
+    .poll(async () => (await dialKeys()).map(({ at }) => at))
+    .toEqual([before.at, before.at + 10 * frameTicks(scene.rate)]);
+  await row.focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('tab', { name: 'Curve' }).click();
+  const panel = page.getByRole('tabpanel');
+  await expect(panel.getByText('Pace', { exact: true })).toBeVisible();
+  await panel.getByRole('textbox', { name: 'Leaves: strength in per cent' }).fill('80');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await dialKeys())[0]?.ease).toMatchObject({ type: 'bezier', x1: 0.8, y1: 0 });
+  await expectNoFaults(page);
+  // All keys are picked with one press, those of the dial, too, and go with them.
+  await page.keyboard.press('Escape');
+  await page.locator('wx-keys-view').getByRole('row').first().focus();
+  await page.keyboard.press('Control+a');
+  const picked = /^(\d+) of \1 keys picked$/;
+  await expect(page.locator('wx-keys-view').getByText(picked)).toBeVisible();
+  await page.getByRole('tab', { name: 'Dials' }).click();
   await page.getByRole('button', { name: 'Run sheet', exact: true }).first().click();
 
   // One layer breaks away, and can come back.

@@ -7,6 +7,7 @@ export {
   maybeChannel,
   clampToChannel,
   formatChannelValue,
+  perUnit,
   type Channel,
   type ChannelId,
   type ChannelUnit,

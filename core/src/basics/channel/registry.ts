@@ -149,6 +149,11 @@ export function clampToChannel(id: ChannelId, value: number): number {
   return Math.min(max, Math.max(min, value));
 }
 
+/** How many of a channel's units a number that people type is: shares are typed as per cent. */
+export function perUnit(id: ChannelId): number {
+  return channelOf(id).unit === 'share' ? 100 : 1;
+}
+
 /** A channel's value for people: "120 %", "−6°", "40 px". */
 export function formatChannelValue(id: ChannelId, value: number): string {
   const round = (number: number, digits: number): string =>

@@ -17,8 +17,8 @@ export type HandPicks = ReadonlyMap<string, ReadonlyMap<ChannelId, ReadonlySet<T
 /** How a key that is set by hand goes on to the next. */
 export const HAND_EASE = easingFromStrengths(0.35, 0.35);
 
-/** How many keys are picked by hand, of layers by their channels or of runs by their dials. */
-export function countPicks(picks: ReadonlyMap<string, ReadonlyMap<string, ReadonlySet<Ticks>>>): number {
+/** How many keys are picked by hand. */
+export function countPicks(picks: HandPicks): number {
   let count = 0;
   for (const channels of picks.values()) for (const times of channels.values()) count += times.size;
   return count;
@@ -166,10 +166,10 @@ export function movePicks(scene: Scene, picks: HandPicks, by: Ticks): HandChange
 export function setPickedValues(
   scene: Scene,
   picks: HandPicks,
-  valueOf: (value: number, channel: ChannelId) => number,
+  valueOf: (value: number, channel: ChannelId, layer: Layer) => number,
 ): HandChange {
-  return changeOf(scene, picks, (entries) =>
-    mapPickedKeys(entries, (key, channel) => ({ ...key, value: valueOf(key.value, channel) })),
+  return changeOf(scene, picks, (entries, layer) =>
+    mapPickedKeys(entries, (key, channel) => ({ ...key, value: valueOf(key.value, channel, layer) })),
   );
 }
 

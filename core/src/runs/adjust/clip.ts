@@ -5,6 +5,7 @@ import { frameTicks, rateSchema, ticksSchema, type Ticks } from '../../basics/ti
 import { layerEdits, type Edit } from '../../scene/edit';
 import { restValue, tracksOf, type Key, type Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
+import { dialChannel, keyedDials } from '../rig';
 import type { HandPicks } from './by-hand';
 
 const clipKeySchema = z.strictObject({
@@ -31,10 +32,23 @@ export const keyClipSchema = z
           ),
         }),
       )
-      .min(1)
       .max(20_000),
+    /** Keys of dials, with the name of their rig. */
+    dials: z
+      .array(
+        z.strictObject({
+          rig: z.string().max(200),
+          name: z.string().max(200),
+          label: z.string().max(200),
+          kind: z.string().max(40),
+          keys: z.array(clipKeySchema).min(1).max(100_000),
+        }),
+      )
+      .max(1_000)
+      .optional(),
   })
-  .describe('Keys of several layers, to be pasted onto others.');
+  .refine(({ layers, dials = [] }) => layers.length + dials.length > 0)
+  .describe('Keys of several layers, to be pasted onto others, and of dials.');
 
 /** Keys on the clipboard. */
 export type KeyClip = Readonly<z.infer<typeof keyClipSchema>>;
@@ -56,7 +70,21 @@ export function copyKeys(scene: Scene, picks: HandPicks): KeyClip | null {
     if (tracks.length === 0) return [];
     return [{ name: layer.name, offset: first - layer.span.in, tracks: Object.fromEntries(tracks) }];
   });
-  return layers.length > 0 ? { format: 'wexikine-keys-1', rate: scene.rate, layers } : null;
+  const dials = copiedDials(scene, picks, first);
+  if (layers.length + dials.length === 0) return null;
+  return { format: 'wexikine-keys-1', rate: scene.rate, layers, ...(dials.length > 0 ? { dials } : {}) };
+}
+
+function copiedDials(scene: Scene, picks: HandPicks, first: Ticks): NonNullable<KeyClip['dials']> {
+  return keyedDials(scene.runs).flatMap(({ run, dial, layer }) => {
+    const channel = dialChannel(dial);
+    const times = picks.get(layer.id)?.get(channel);
+    const keys = (layer.tracks[channel] ?? [])
+      .filter(({ at }) => times?.has(at) ?? false)
+      .map(({ at, value, ease }) => ({ after: at - first, value, ease }));
+    const { name, label, kind } = dial;
+    return keys.length > 0 ? [{ rig: run.rig?.name ?? '', name, label, kind, keys }] : [];
+  });
 }
 
 /** Reads text as copied keys; a sentence where it is none. */
@@ -121,6 +149,12 @@ function pastedLayer(
   return { layer: { ...layer, tracks }, keys, why: keys > 0 ? null : 'its unit is another' };
 }
 
+/** Times of a clip in a scene: of another rate they keep the number of their frame. */
+export function rescaled(clip: Pick<KeyClip, 'rate'>, scene: Pick<Scene, 'rate'>): (after: Ticks) => Ticks {
+  const [then, now] = [frameTicks(clip.rate), frameTicks(scene.rate)];
+  return (after) => (then === now ? after : Math.round((after / then) * now));
+}
+
 /**
  * Pastes keys onto layers: one copied layer goes to all of them, several go by their place, again and again. Times of
  * another rate keep the number of their frame. Locked layers are left out, and said.
@@ -131,8 +165,7 @@ export function pasteKeys(
   targets: readonly string[],
   way: PasteWay,
 ): { readonly edits: readonly Edit[]; readonly report: readonly PasteReport[] } {
-  const [then, now] = [frameTicks(clip.rate), frameTicks(scene.rate)];
-  const scale = (after: Ticks): Ticks => (then === now ? after : Math.round((after / then) * now));
+  const scale = rescaled(clip, scene);
   const edits: Edit[] = [];
   const report = targets.map((id, place): PasteReport => {
     const layer = scene.layers.find((one) => one.id === id);

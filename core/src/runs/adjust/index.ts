@@ -1,6 +1,6 @@
 export { planAdjust, replayAdjust, adjustReads } from './adjust';
 export { adjustParts, keyRuleWords, pivotWords, countingNumbers } from './words';
-export { createKeyTest, perUnit, pickKeys, pickedCount, runMoments } from './picked';
+export { createKeyTest, pickKeys, pickedCount, runMoments } from './picked';
 export {
   countPicks,
   HAND_EASE,
@@ -39,3 +39,4 @@ export {
   type Side,
 } from './curves';
 export { carryPicks, poseAt, poseAtEnds, poseToRest, withKeyAt } from './poses';
+export { dialPasteWords, pasteDialKeys, type DialReport } from './dial-clip';

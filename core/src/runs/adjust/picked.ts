@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { channelOf, type ChannelId } from '../../basics/channel';
+import { perUnit, type ChannelId } from '../../basics/channel';
 import { toFrameGrid, type Ticks } from '../../basics/time';
 import type { Finding } from '../finding';
 import type { Phase } from '../../formulas/preset';
@@ -20,12 +20,6 @@ export interface Entry {
 
 /** The keys of a layer by channel, in order of time. */
 export type Entries = ReadonlyMap<ChannelId, readonly Entry[]>;
-
-/** How many of a channel's units a number that people type is: shares are typed as per cent. */
-export function perUnit(channel: ChannelId): number {
-  const { unit } = channelOf(channel);
-  return unit === 'share' ? 100 : 1;
-}
 
 /** Whether a key meets the conditions of a rule, its place among a layer's moments aside. */
 export type KeyTest = (channel: ChannelId, key: NamedKey) => boolean;

@@ -1,11 +1,11 @@
-import type { ChannelId } from '../../basics/channel';
+import { perUnit, type ChannelId } from '../../basics/channel';
 import { asBezier, scaledEasing, type BezierEasing, type Easing } from '../../basics/easing';
 import { randomAt, seedFromText } from '../../basics/random';
 import { TICKS_PER_SECOND } from '../../basics/time';
 import { createSegment } from '../../scene/sample';
 import type { NamedKey } from '../run';
 import type { AdjustStep } from '../../scene/recipe';
-import { mapPicked, momentsOf, perUnit, type Entries, type Entry } from './picked';
+import { mapPicked, momentsOf, type Entries, type Entry } from './picked';
 import type { StepLayer } from './times';
 
 /** A layer’s rest value of a channel. */

@@ -1,15 +1,27 @@
 import { describe, expect, test } from '@jest/globals';
 import bezierEasing from 'bezier-easing';
-import type { ChannelId } from '../../basics/channel';
+import { channelOf, type ChannelId } from '../../basics/channel';
 import { frameTicks } from '../../basics/time';
 import { compileRig, type Rig } from '../../formulas/rig';
 import type { RigRecipe } from '../../scene/recipe';
-import { sceneSchema } from '../../scene/scene';
+import { sceneSchema, type Scene } from '../../scene/scene';
 import { recipeOf, rigged, shelfWith, slider, valueIn } from '../../testing/rigs';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { readsOf } from '../operations';
 import { retuneRig } from '../plan';
-import { changeDialKeys, keyedDials } from './dial-keys';
+import {
+  copyKeys,
+  dialPasteWords,
+  easePicks,
+  movePicks,
+  pasteDialKeys,
+  readKeyClip,
+  removePicks,
+  setPickedValues,
+  type HandChange,
+  type HandPicks,
+} from '../adjust';
+import { dialChannel, isDialLayer, keyedDials, takeDialsApart, withDialLayers } from './dial-keys';
 
 describe('dials of every kind', () => {
   const dial = (kind: Rig['dials'][number]['kind'], value: string): Rig['dials'][number] => ({
@@ -113,17 +125,36 @@ describe('keys of dials', () => {
     shelf,
   );
   const [run] = scene.runs;
-  const times = (...frames: number[]) => new Map([['own', new Set(frames.map((frame) => frame * frameTicks(PAL)))]]);
-  const changed = (picked: readonly number[], change: Parameters<typeof changeDialKeys>[3]) =>
-    changeDialKeys(run, run.recipe as RigRecipe, times(...picked), change, PAL);
+  const [{ dial, layer }] = keyedDials(scene.runs);
+  const channel = dialChannel(dial);
+  const times = (...frames: number[]): HandPicks =>
+    new Map([[layer.id, new Map([[channel, new Set(frames.map((frame) => frame * frameTicks(PAL)))]])]]);
+  const changed = (picked: readonly number[], change: (all: Scene, picks: HandPicks) => HandChange) => {
+    const { edits, picks } = change(withDialLayers(scene), times(...picked));
+    const { edits: own, turned } = takeDialsApart(scene, edits);
+    expect(own).toEqual([]);
+    return { recipe: turned[0].recipe, picks };
+  };
 
-  test('are found with their dial', () => {
-    expect(keyedDials(run).map(({ dial, keys }) => [dial.label, keys.length])).toEqual([['Own', 3]]);
-    expect(keyedDials({ ...run, recipe: recipeOf('own') })).toEqual([]);
+  test('are found with their dial, and stand on a layer of their own, in the unit of the dial', () => {
+    expect(keyedDials([run]).map((one) => [one.dial.label, one.layer.name, channel])).toEqual([
+      ['Own', 'Own', 'letterSpacing'],
+    ]);
+    expect(channelOf(channel).unit).toBe('px');
+    expect(layer.tracks[channel]).toHaveLength(3);
+    expect(keyedDials([{ ...run, recipe: recipeOf('own') }])).toEqual([]);
+    expect(withDialLayers(scene).layers.map(({ id }) => isDialLayer(id))).toEqual([false, true]);
+    // No scene can hold such a layer.
+    expect(sceneSchema.safeParse(withDialLayers(scene)).success).toBe(false);
+  });
+
+  test('a scene without keyed dials is the same one', () => {
+    const plain = sceneOf([card('a')]);
+    expect(withDialLayers(plain)).toBe(plain);
   });
 
   test('are moved, take the place of what stands there, and stay picked', () => {
-    const { recipe, picks } = changed([0, 10], (one) => ({ ...one, at: one.at + 10 * frameTicks(PAL) }));
+    const { recipe, picks } = changed([0, 10], (all, picked) => movePicks(all, picked, 10 * frameTicks(PAL)));
     expect(recipe.parameters['own']).toEqual({ by: 'keys', keys: [key(10, 0), key(20, 50)] });
     expect(picks).toEqual(times(10, 20));
     const tuned = retuneRig(scene, shelf, run.id, recipe, CONTEXT);
@@ -132,11 +163,50 @@ describe('keys of dials', () => {
     expect(valueIn(after, 'a', 'position.x', 2)).toBeCloseTo(250, 9);
   });
 
-  test('are set, and without any left the dial keeps the last value', () => {
-    const set = changed([20], (one) => ({ ...one, value: one.value * 2 }));
+  test('are set, and without any left the dial keeps a value', () => {
+    const set = changed([20], (all, picked) => setPickedValues(all, picked, (value) => value * 2));
     expect(set.recipe.parameters['own']).toEqual({ by: 'keys', keys: [key(0, 0), key(10, 50), key(20, 160)] });
-    const gone = changed([0, 10, 20], () => null);
+    const gone = changed([0, 10, 20], removePicks);
     expect(gone.recipe.parameters['own']).toEqual({ by: 'fixed', value: '0px' });
     expect(gone.picks.size).toBe(0);
+  });
+
+  test('take curves as keys of layers do', () => {
+    const { recipe } = changed([0], (all, picked) => easePicks(all, picked, { type: 'hold' }));
+    expect(recipe.parameters['own']).toMatchObject({ keys: [{ ease: { type: 'hold' } }, {}, {}] });
+  });
+
+  test('edits of layers stay as they are beside those of dials', () => {
+    const other = { type: 'remove-layer', layer: 'a' } as const;
+    const { edits } = movePicks(withDialLayers(scene), times(10), 5);
+    const apart = takeDialsApart(scene, [other, ...edits]);
+    expect(apart.edits).toEqual([other]);
+    expect(apart.turned).toHaveLength(1);
+  });
+
+  test('are copied with the name of their rig, and pasted where a dial is called so, keyed or not', () => {
+    const clip = copyKeys(scene, times(10, 20));
+    if (!clip) throw new Error('nothing copied');
+    expect(readKeyClip(JSON.stringify(clip))).toEqual(clip);
+    expect(clip.layers).toEqual([]);
+    const bare = rigged(sceneOf([slider('a')]), recipeOf('own'), shelf);
+    const { turned, report } = pasteDialKeys(bare, clip, 30 * frameTicks(PAL));
+    expect(turned[0].recipe.parameters['own']).toEqual({ by: 'keys', keys: [key(30, 50), key(40, 80)] });
+    expect(dialPasteWords(report)).toMatch(/^2 keys pasted on the dial “Own” of /);
+    const onto = pasteDialKeys(scene, clip, 20 * frameTicks(PAL)).turned[0].recipe.parameters['own'];
+    expect(onto).toEqual({ by: 'keys', keys: [key(0, 0), key(10, 50), key(20, 50), key(30, 80)] });
+  });
+
+  test('are said not to fit where no rig has such a dial; at another rate they keep their frames', () => {
+    const clip = copyKeys(scene, times(0, 10));
+    if (!clip) throw new Error('nothing copied');
+    const none = pasteDialKeys(sceneOf([card('a')]), clip, 0);
+    expect(none.turned).toEqual([]);
+    expect(dialPasteWords(none.report)).toBe(
+      'The dial “Own” took none: no rig of this scene has one of that name and kind.',
+    );
+    const fast = { ...scene, rate: { num: 50, den: 1 } };
+    const { recipe } = pasteDialKeys(fast, clip, 0).turned[0];
+    expect(recipe.parameters['own']).toMatchObject({ keys: [{ at: 0 }, { at: 10 * frameTicks(fast.rate) }, {}, {}] });
   });
 });

@@ -21,6 +21,7 @@ import {
   movePicks,
   perUnit,
   setPickedValues,
+  withDialLayers,
   type ChannelId,
   type CompiledRigs,
   type HandChange,
@@ -33,6 +34,7 @@ import { withKeys } from '../keys/key-rows';
 import { snapTime } from '../keys/snap';
 import { TimeAxis } from '../sheet/time-axis';
 import type { TimeWindow } from '../sheet/time-window';
+import { lineWords } from './curve-lines';
 import { CurveModel, ROOM, type CurveShow, type KeyMark, type Tried } from './curve-model';
 import { fittedRange, type HandleMark, type ValueRange } from './curve-shape';
 
@@ -226,7 +228,7 @@ export class CurveEditor implements AfterViewInit {
     if (!scale || !key) return;
     // Shift keeps the handle level with its key: at rest there.
     const value = event.shiftKey ? key.value : scale.valueAt(to.y);
-    const change = drawHandle(this.edits.scene, {
+    const change = drawHandle(this.edits.keyScene, {
       layer: line.layer.id,
       channel: line.channel,
       key: at,
@@ -235,7 +237,7 @@ export class CurveEditor implements AfterViewInit {
       isJoined: this.isJoined() !== event.altKey,
     });
     const words = side === 'leave' ? 'How it leaves' : 'How it arrives';
-    this.try(change, `${words}: ${channelOf(line.channel).label} of “${line.layer.name}”`, true);
+    this.try(change, `${words}: ${lineWords(line)}`, true);
   }
 
   private moveKeys(
@@ -282,13 +284,17 @@ export class CurveEditor implements AfterViewInit {
 
   /** Shows what a change would be, without doing it. */
   private try(change: HandChange | null, label = '', isPickKept = false): void {
-    const result = change && change.edits.length > 0 ? apply(this.edits.scene, change.edits) : null;
+    const result = change && change.edits.length > 0 ? apply(this.edits.scene, this.edits.editsOf(change)) : null;
     const trial =
       change && result?.ok === true
-        ? { label, change: isPickKept ? { ...change, picks: this.picks() } : change, scene: result.scene }
+        ? {
+            label,
+            change: isPickKept ? { ...change, picks: this.picks() } : change,
+            scene: withDialLayers(result.scene),
+          }
         : null;
     this.trial.set(trial);
-    this.tried.emit(trial?.scene ?? null);
+    this.tried.emit(result?.ok === true ? result.scene : null);
   }
 
   private pickBand(band: { x: number; y: number; width: number; height: number }): void {

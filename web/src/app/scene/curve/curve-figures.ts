@@ -1,6 +1,7 @@
 import {
   channelOf,
   formatChannelValue,
+  isDialLayer,
   formatShort,
   frameTicks,
   greatestStep,
@@ -57,7 +58,10 @@ export function nowWords(lines: readonly CurveLine[], time: Ticks): string {
   const words = lines
     .filter(({ isOwn }) => isOwn)
     .slice(0, 3)
-    .map(({ channel, drawn }) => `${channelOf(channel).label} ${speedWords(channel, trackSpeed(drawn, time))}`);
+    .map(
+      ({ layer, channel, drawn }) =>
+        `${isDialLayer(layer.id) ? layer.name : channelOf(channel).label} ${speedWords(channel, trackSpeed(drawn, time))}`,
+    );
   return words.length === 0 ? '' : `now ${words.join(', ')}`;
 }
 

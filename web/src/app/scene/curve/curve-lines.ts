@@ -1,5 +1,7 @@
 import {
   CHANNEL_IDS,
+  channelOf,
+  isDialLayer,
   drivenTrack,
   frameTicks,
   type ChannelId,
@@ -21,6 +23,11 @@ export interface CurveLine {
   readonly keys: Track;
   /** Of the selected layer: with its keys and handles. */
   readonly isOwn: boolean;
+}
+
+/** What a line is called: a channel of its layer, or a dial. */
+export function lineWords({ layer, channel }: Pick<CurveLine, 'layer' | 'channel'>): string {
+  return isDialLayer(layer.id) ? layer.name : `${channelOf(channel).label} of “${layer.name}”`;
 }
 
 /** Other layers that are drawn behind the selected one at most, where there is room for any. */

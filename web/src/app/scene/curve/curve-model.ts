@@ -3,6 +3,7 @@ import {
   channelOf,
   formatChannelValue,
   formatShort,
+  isDialLayer,
   type ChannelId,
   type CompiledRigs,
   type HandChange,
@@ -194,7 +195,10 @@ export class CurveModel {
         const [x, isPicked] = [this.source.axis.xAt(at), picked?.has(at) === true];
         if (x < -8 || x > this.room().width + 8) return [];
         const isNew = this.source.runId() !== null && by?.run === this.source.runId();
-        const label = `${line.layer.name}, ${channelOf(line.channel).label} at ${formatShort(at, this.source.scene().rate)}: ${formatChannelValue(line.channel, value)}`;
+        const name = isDialLayer(line.layer.id)
+          ? line.layer.name
+          : `${line.layer.name}, ${channelOf(line.channel).label}`;
+        const label = `${name} at ${formatShort(at, this.source.scene().rate)}: ${formatChannelValue(line.channel, value)}`;
         return [{ id: `${line.id} ${at}`, line, at, x, y: scale.yOf(value), isPicked, isNew, label }];
       });
     });

@@ -11,7 +11,17 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { channelOf, compileRigs, type ChannelId, type Layer, type Scene, type Shelf, type Ticks } from '@wexikine/core';
+import {
+  channelOf,
+  compileRigs,
+  isDialLayer,
+  withDialLayers,
+  type ChannelId,
+  type Layer,
+  type Scene,
+  type Shelf,
+  type Ticks,
+} from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import { KeyEdits } from '../keys/key-edits';
 import { drivenLayer } from '../sheet/driven';
@@ -69,9 +79,18 @@ export class CurvePanel {
   private readonly picks = toSignal(this.edits.picks$, { requireSync: true });
 
   protected readonly rigs = computed(() => compileRigs(this.scene()));
-  private readonly index = computed(() => this.scene().layers.findIndex(({ id }) => id === this.layer()?.id));
-  protected readonly all = computed(() => curveChannels(this.layer(), this.index(), this.rigs()));
-  private readonly layerId = computed(() => this.layer()?.id ?? null);
+  /** With a layer for each dial that has keys. */
+  protected readonly keyScene = computed(() => withDialLayers(this.scene()));
+  /** Whose curves are shown: those of the selected layer, or of a dial where only keys of dials are picked. */
+  protected readonly shown = computed((): Layer | null => {
+    const ids = [...this.picks().keys()];
+    const [first] = ids;
+    if (first === undefined || !ids.every(isDialLayer)) return this.layer();
+    return this.keyScene().layers.find(({ id }) => id === first) ?? this.layer();
+  });
+  private readonly index = computed(() => this.keyScene().layers.findIndex(({ id }) => id === this.shown()?.id));
+  protected readonly all = computed(() => curveChannels(this.shown(), this.index(), this.rigs()));
+  private readonly layerId = computed(() => this.shown()?.id ?? null);
   /** Channels that were asked for; null: those of the picked keys, or the one that moves most. */
   private readonly wanted = signal<readonly ChannelId[] | null>(null);
   protected readonly channels = computed((): readonly ChannelId[] => {
@@ -87,7 +106,7 @@ export class CurvePanel {
     return lead === null ? [] : [lead];
   });
   private readonly leading = computed((): ChannelId | null => {
-    const [layer, rigs, index] = [this.layer(), this.rigs(), this.index()];
+    const [layer, rigs, index] = [this.shown(), this.rigs(), this.index()];
     if (!layer) return null;
     const driven = rigs && index >= 0 ? drivenLayer(rigs, index) : null;
     return driven
@@ -113,7 +132,7 @@ export class CurvePanel {
   });
 
   private keysWindow(): TimeWindow | null {
-    const layer = this.layer();
+    const layer = this.shown();
     const times = Object.values(layer?.tracks ?? {}).flatMap((keys) => [keys[0].at, keys[keys.length - 1].at]);
     if (times.length === 0) return null;
     const [first, last] = [Math.min(...times), Math.max(...times)];
@@ -128,7 +147,8 @@ export class CurvePanel {
   }
 
   protected label(id: ChannelId): string {
-    return channelOf(id).label;
+    const shown = this.shown();
+    return shown && isDialLayer(shown.id) ? 'dial' : channelOf(id).label;
   }
 
   protected family(id: ChannelId): string {

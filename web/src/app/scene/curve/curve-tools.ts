@@ -8,6 +8,7 @@ import {
   easingFromStrengths,
   easingText,
   flattenPicks,
+  isDialLayer,
   joinPicks,
   linkedEasing,
   mirrorPicks,
@@ -17,6 +18,7 @@ import {
   stepByHand,
   unlinked,
   unlinkPicks,
+  withDialLayers,
   type ChannelId,
   type Easing,
   type HandChange,
@@ -94,11 +96,12 @@ export class CurveTools {
   protected readonly turns = TURNS;
   protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
   protected readonly count = computed(() => countPicks(this.picks()));
-  protected readonly curves = computed(() => readCurves(this.scene(), this.picks()));
+  protected readonly curves = computed(() => readCurves(withDialLayers(this.scene()), this.picks()));
   protected readonly words = computed(() => curveWords(this.curves()));
   protected readonly problem = signal<string | null>(null);
   /** The unit of speeds; null where the picked keys are of channels that cannot be compared. */
   protected readonly unit = computed(() => {
+    if ([...this.picks().keys()].some(isDialLayer)) return null;
     const channels = [...new Set([...this.picks().values()].flatMap((own) => [...own.keys()]))];
     const units = channels.map((channel: ChannelId) => speedUnit(channel));
     return units.length > 0 && units.every(({ words }) => words === units[0].words) ? units[0] : null;
@@ -199,7 +202,7 @@ export class CurveTools {
   }
 
   private do(label: string, change: (scene: Scene, picks: HandPicks) => HandChange): void {
-    const made = change(this.edits.scene, this.edits.picks);
+    const made = change(this.edits.keyScene, this.edits.picks);
     this.edits.change(`${label}: ${this.edits.words()}`, { ...made, picks: this.edits.picks });
   }
 
@@ -222,7 +225,7 @@ export class CurveTools {
     if (isEmpty || !change) return;
     work(change);
     // What was typed may be a change: the field then shows what came of it.
-    field.value = this.texts(side, readCurves(this.edits.scene, this.edits.picks))[of];
+    field.value = this.texts(side, readCurves(this.edits.keyScene, this.edits.picks))[of];
   }
 }
 

@@ -8,16 +8,20 @@ import {
   parseTimeEntry,
   pasteKeys,
   pasteWords,
-  perUnit,
   carryPicks,
   poseAt,
   poseAtEnds,
   poseToRest,
   TICKS_PER_SECOND,
+  dialPasteWords,
+  isDialLayer,
+  pasteDialKeys,
   readKeyClip,
   removePicks,
   setPickedValues,
   setRests,
+  withDialLayers,
+  type Edit,
   type HandChange,
   type HandPicks,
   type KeyClip,
@@ -29,8 +33,8 @@ import { BehaviorSubject, combineLatest, distinctUntilChanged, map, Subject, typ
 import { Teller } from '../actions/teller';
 import { enterMany } from '../../fields/many-entry';
 import { SceneStore } from '../scene.store';
-import { DialKeys, perDialUnit, type DialsChange } from './dial-keys';
-import { firstOf, stillThere } from './picks';
+import { DialKeys } from './dial-keys';
+import { firstOf, keyUnit, stillThere } from './picks';
 
 const NOTHING: HandPicks = new Map();
 
@@ -68,7 +72,7 @@ export class KeyEdits {
   readonly clip$ = this.copied.asObservable();
   /** Picked keys; those that are gone are no longer picked. */
   readonly picks$: Observable<HandPicks> = combineLatest([this.store.scene$, this.picked]).pipe(
-    map(([scene, picks]) => (scene ? stillThere(scene, picks) : NOTHING)),
+    map(([scene, picks]) => (scene ? stillThere(withDialLayers(scene), picks) : NOTHING)),
     distinctUntilChanged(),
   );
 
@@ -78,8 +82,13 @@ export class KeyEdits {
     return scene;
   }
 
+  /** The scene with a layer for each dial that has keys: what is done with keys is done with those of dials, too. */
+  get keyScene(): Scene {
+    return withDialLayers(this.scene);
+  }
+
   get picks(): HandPicks {
-    return stillThere(this.scene, this.picked.value);
+    return stillThere(this.keyScene, this.picked.value);
   }
 
   pick(picks: HandPicks): void {
@@ -88,28 +97,31 @@ export class KeyEdits {
 
   unpick(): void {
     this.picked.next(NOTHING);
-    this.dials.pick(NOTHING);
   }
 
   /** What is picked, in words. */
   words(): string {
-    const count = countPicks(this.picks) + countPicks(this.dials.picks);
+    const count = countPicks(this.picks);
     return count === 1 ? '1 key' : `${count} keys`;
   }
 
+  /** What a change comes to: edits of layers as they are, those of dials as edits of their runs. */
+  editsOf({ edits }: HandChange): readonly Edit[] {
+    return this.dials.editsOf(this.scene, edits);
+  }
+
   /** Does a change of picked keys, of layers and of dials in one step, and picks them where they then are. */
-  change(label: string, { edits, picks }: HandChange, dials?: DialsChange): void {
-    const all = [...edits, ...(dials?.edits ?? [])];
+  change(label: string, made: HandChange): void {
+    const { picks } = made;
+    const all = this.editsOf(made);
     if (all.length === 0) return;
     this.store.do(label, all);
     this.pick(picks);
-    if (dials) this.dials.pick(dials.picks);
     this.did.next();
   }
 
   moveBy(by: Ticks): void {
-    const dials = this.dials.changed((key) => ({ ...key, at: key.at + by }));
-    this.change(`Move ${this.words()} by ${this.timeWords(by)}`, movePicks(this.scene, this.picks, by), dials);
+    this.change(`Move ${this.words()} by ${this.timeWords(by)}`, movePicks(this.keyScene, this.picks, by));
   }
 
   timeWords(by: Ticks): string {
@@ -117,15 +129,14 @@ export class KeyEdits {
   }
 
   remove(): void {
-    const dials = this.dials.changed(() => null);
-    this.change(`Remove ${this.words()}`, removePicks(this.scene, this.picks), dials);
+    this.change(`Remove ${this.words()}`, removePicks(this.keyScene, this.picks));
   }
 
   /** A time to move by (+8f, −1s), or to which the first picked key goes (1:10). Gives what is wrong with it, or null. */
   typeTime(text: string): string | null {
     const read = parseTimeEntry(text, this.scene.rate);
     if (!read.ok) return 'Write a time such as +8f, -1s or 1:10.';
-    const first = Math.min(firstOf(this.picks), firstOf(this.dials.picks));
+    const first = firstOf(this.picks);
     this.moveBy(applyTimeEntry(read.entry, first) - first);
     return null;
   }
@@ -137,33 +148,44 @@ export class KeyEdits {
   typeValue(text: string, of: ValueOf = 'keys'): string | null {
     const change = enterMany(text);
     if (!change) return 'Write a number such as 120, or +20 to change each by 20.';
-    const set = of === 'keys' ? setPickedValues : setRests;
-    const label = of === 'keys' ? `Set the values of ${this.words()}` : 'Set the rest pose';
-    const made = set(this.scene, this.picks, (value, channel) => change(value * perUnit(channel)) / perUnit(channel));
-    const { rate } = this.scene;
-    const dials = this.dials.changed((key, dial) => {
-      const per = perDialUnit(dial, rate);
-      return { ...key, value: change(key.value * per) / per };
+    if (of === 'rest') {
+      const made = setRests(this.scene, this.picks, (value, channel) => {
+        const per = keyUnit(this.scene, null, channel);
+        return change(value * per) / per;
+      });
+      this.change('Set the rest pose', made);
+      return null;
+    }
+    const scene = this.keyScene;
+    const made = setPickedValues(scene, this.picks, (value, channel, { id }) => {
+      const per = keyUnit(scene, id, channel);
+      return change(value * per) / per;
     });
-    this.change(label, made, of === 'keys' ? dials : undefined);
+    this.change(`Set the values of ${this.words()}`, made);
     return null;
   }
 
   /** Keys at a time, of all layers with picked keys, or of some others where none is picked. */
   pose(pose: Pose, at: Ticks, others: Iterable<string>): void {
-    const layers = new Set(this.picks.size > 0 ? this.picks.keys() : others);
+    const picked = this.pickedLayers();
+    const layers = new Set(picked.length > 0 ? picked : others);
     this.change(POSE_LABELS[pose], posed(this.scene, layers, Math.round(at), pose));
   }
 
   /** The picked values carried to the next key, or to the one before. */
   carry(to: 'next' | 'previous'): void {
     const label = to === 'next' ? 'Hold until the next key' : 'There from the key before';
-    this.change(`${label}: ${this.words()}`, carryPicks(this.scene, this.picks, to));
+    this.change(`${label}: ${this.words()}`, carryPicks(this.keyScene, this.picks, to));
+  }
+
+  /** Layers with picked keys. */
+  pickedLayers(): string[] {
+    return [...this.picks.keys()].filter((id) => !isDialLayer(id));
   }
 
   /** The picked keys once more, the first of each layer at a time. */
   repeatAt(at: Ticks): void {
-    const layers = [...this.picks.keys()];
+    const layers = this.pickedLayers();
     if (this.copy() === null) return;
     this.pasteOnto(layers, { at: { by: 'time', time: Math.round(at) }, values: 'absolute', channel: null });
   }
@@ -192,9 +214,20 @@ export class KeyEdits {
   pasteOnto(targets: readonly string[], way: PasteWay): void {
     const clip = this.copied.value;
     if (!clip) return;
-    if (targets.length === 0) return this.teller.tell('Select a layer, or pick some in the sentence, to paste onto.');
-    const { edits, report } = pasteKeys(this.scene, clip, targets, way);
-    if (edits.length > 0) this.store.do('Paste keys', edits);
-    this.teller.tell(pasteWords(this.scene, report));
+    const dials = this.pastedDials(clip, way);
+    const isForLayers = clip.layers.length > 0;
+    if (isForLayers && targets.length === 0) {
+      return this.teller.tell('Select a layer, or pick some in the sentence, to paste onto.');
+    }
+    const { edits, report } = isForLayers ? pasteKeys(this.scene, clip, targets, way) : { edits: [], report: [] };
+    const all = [...edits, ...dials.edits];
+    if (all.length > 0) this.store.do('Paste keys', all);
+    this.teller.tell([isForLayers ? pasteWords(this.scene, report) : '', dials.words].join(' ').trim());
+  }
+
+  /** Keys of dials go to the time that was asked for, or as long after the scene's beginning as they stood. */
+  private pastedDials(clip: KeyClip, { at }: PasteWay): { readonly edits: readonly Edit[]; readonly words: string } {
+    const { turned, report } = pasteDialKeys(this.scene, clip, at.by === 'time' ? at.time : 0);
+    return { edits: this.dials.turn(turned), words: dialPasteWords(report) };
   }
 }

@@ -1,10 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
-import { frameTicks, programmeBoard, type HandPicks, type Layer, type RunRecord, type Scene } from '@wexikine/core';
+import {
+  countPicks,
+  frameTicks,
+  programmeBoard,
+  type HandPicks,
+  type Layer,
+  type RunRecord,
+  type Scene,
+} from '@wexikine/core';
 import {
   allKeys,
   countKeys,
-  dialKeysIn,
-  dialsReached,
   grownToLayers,
   grownToPhase,
   inverted,
@@ -172,15 +178,25 @@ describe('rows of dials', () => {
   });
 
   test('a press means the key, all dials at its time, or what comes later', () => {
-    expect(dialsReached(calm, at(10), 'key', shown)).toEqual([['r', 'calm', at(10)]]);
-    expect(dialsReached(calm, at(10), 'moment', shown)).toEqual([
-      ['r', 'calm', at(10)],
-      ['r', 'pace', at(10)],
+    const dials = (keys: readonly (readonly [string, unknown, number])[]) => keys.map(([id, , time]) => [id, time]);
+    expect(dials(reached(calm, at(10), 'key', shown))).toEqual([['r calm', at(10)]]);
+    expect(dials(reached(calm, at(10), 'moment', shown))).toEqual([
+      ['r calm', at(10)],
+      ['r pace', at(10)],
     ]);
-    expect(dialsReached(calm, at(0), 'later', shown)).toHaveLength(2);
-    const picks = withKeys<string>(new Map(), dialKeysIn(calm, at(0), at(0)));
-    expect([...pickedTimes(calm, new Map(), picks)]).toEqual([at(0)]);
-    expect([...pickedTimes(rig, new Map(), picks)]).toEqual([at(0)]);
-    expect(keysIn(calm, -Infinity, Infinity)).toEqual([]);
+    expect(reached(calm, at(0), 'later', shown)).toHaveLength(2);
+    const picks = withKeys(new Map(), keysIn(calm, at(0), at(0)));
+    expect([...pickedTimes(calm, picks)]).toEqual([at(0)]);
+    expect([...pickedTimes(rig, picks)]).toEqual([at(0)]);
+  });
+
+  test('are picked with all others, left when the others are picked instead, and grown to their moment and their run', () => {
+    const all = withKeys(new Map(), allKeys(shown));
+    expect(countPicks(all)).toBe(countKeys(shown));
+    const one = withKeys(new Map(), keysIn(calm, at(10), at(10)));
+    expect(countPicks(inverted(one, shown))).toBe(countKeys(shown) - 1);
+    expect(inverted(all, shown).size).toBe(0);
+    expect([...grownToLayers(one, shown).keys()]).toEqual(['r calm', 'r pace']);
+    expect(countPicks(grownToPhase(one, shown))).toBe(3);
   });
 });

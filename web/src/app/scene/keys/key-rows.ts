@@ -1,10 +1,10 @@
 import {
   CHANNEL_IDS,
   channelOf,
+  dialChannel,
   keyedDials,
   keyTimes,
   type ChannelId,
-  type DialPicks,
   type HandPicks,
   type KeyedDial,
   type Layer,
@@ -19,7 +19,7 @@ import {
 export interface KeyRow {
   readonly id: string;
   readonly kind: 'all' | 'layer' | 'channel' | 'rig' | 'dial';
-  /** Whose keys stand in it: one layer but in the row of all, and none in rows of dials. */
+  /** Whose keys stand in it: one layer but in the row of all; in rows of dials the layers that are made of them. */
   readonly layers: readonly Layer[];
   /** The dials whose keys stand in it; none in rows of layers. */
   readonly dials: readonly KeyedDial[];
@@ -29,7 +29,6 @@ export interface KeyRow {
 }
 
 const NO_DIALS: readonly KeyedDial[] = [];
-const NO_LAYERS: readonly Layer[] = [];
 
 /** The id of the row of all layers. */
 export const ALL_ROW = 'all';
@@ -71,20 +70,22 @@ export function rigRowId(run: string): string {
 
 /** Rows of runs of rigs whose dials have keys. */
 function dialRows({ runs }: Scene, closed: ReadonlySet<string>): KeyRow[] {
-  return runs.flatMap((run): KeyRow[] => {
-    const dials = keyedDials(run);
-    if (dials.length === 0) return [];
+  const dials = keyedDials(runs);
+  return [...new Set(dials.map(({ run }) => run))].flatMap((run): KeyRow[] => {
+    const own = dials.filter((one) => one.run === run);
     const id = rigRowId(run.id);
     const isOpen = !closed.has(id);
-    const common = { layers: NO_LAYERS, channel: null };
-    const own = dials.map((one): KeyRow => ({
-      ...common,
+    const layers = own.map(({ layer }) => layer);
+    const head: KeyRow = { id, kind: 'rig', layers, dials: own, channel: null, isOpen };
+    const rows = own.map((one): KeyRow => ({
       id: `${id} ${one.dial.name}`,
       kind: 'dial',
+      layers: [one.layer],
       dials: [one],
+      channel: dialChannel(one.dial),
       isOpen: false,
     }));
-    return [{ ...common, id, kind: 'rig', dials, isOpen }, ...(isOpen ? own : [])];
+    return [head, ...(isOpen ? rows : [])];
   });
 }
 
@@ -113,23 +114,16 @@ export function timesOf(row: KeyRow): readonly Ticks[] {
   return times;
 }
 
-function findTimes({ layers, channel, dials }: KeyRow): readonly Ticks[] {
+function findTimes({ layers, channel }: KeyRow): readonly Ticks[] {
   if (channel !== null) return (layers[0].tracks[channel] ?? []).map(({ at }) => at);
   if (layers.length === 1) return keyTimes(layers[0]);
-  const all = [...layers.flatMap(keyTimes), ...dials.flatMap(({ keys }) => keys.map(({ at }) => at))];
-  return [...new Set(all)].sort((a, b) => a - b);
+  return [...new Set(layers.flatMap(keyTimes))].sort((a, b) => a - b);
 }
 
-/** Times of a row that are picked; of a row of several channels or dials where any of them is. */
-export function pickedTimes(
-  { layers, channel, dials }: KeyRow,
-  picks: HandPicks,
-  dialPicks: DialPicks = NO_DIAL_PICKS,
-): ReadonlySet<Ticks> {
-  if (dials.length > 0)
-    return new Set(dials.flatMap(({ run, dial }) => [...timesPicked(dialPicks, run.id, dial.name)]));
+/** Times of a row that are picked; of a row of several channels or layers where any of them is. */
+export function pickedTimes({ layers, channel }: KeyRow, picks: HandPicks): ReadonlySet<Ticks> {
   if (picks.size === 0) return NO_TIMES;
-  if (channel !== null) return picks.get(layers[0].id)?.get(channel) ?? new Set();
+  if (channel !== null) return picks.get(layers[0].id)?.get(channel) ?? NO_TIMES;
   const times = new Set<Ticks>();
   for (const { id } of layers) {
     for (const own of picks.get(id)?.values() ?? []) for (const at of own) times.add(at);
@@ -138,36 +132,29 @@ export function pickedTimes(
 }
 
 const NO_TIMES: ReadonlySet<Ticks> = new Set();
-const NO_DIAL_PICKS: DialPicks = new Map();
 
-function timesPicked(picks: DialPicks, run: string, dial: string): ReadonlySet<Ticks> {
-  return picks.get(run)?.get(dial) ?? NO_TIMES;
-}
-
-/** Picked keys of layers by their channels, or of runs by their dials. */
-type PicksOf<C extends string> = ReadonlyMap<string, ReadonlyMap<C, ReadonlySet<Ticks>>>;
 /** A list of keys as picks. */
-type Wanted<C extends string> = Iterable<readonly [owner: string, channel: C, at: Ticks]>;
+type Wanted = Iterable<readonly [layer: string, channel: ChannelId, at: Ticks]>;
 
 /** Picks with more keys in them, or without those where all of them were picked already and `canToggle`. */
-export function withKeys<C extends string>(picks: PicksOf<C>, wanted: Wanted<C>, canToggle = false): PicksOf<C> {
+export function withKeys(picks: HandPicks, wanted: Wanted, canToggle = false): HandPicks {
   const keys = [...wanted];
-  const isPicked = ([owner, channel, at]: (typeof keys)[number]): boolean =>
-    picks.get(owner)?.get(channel)?.has(at) ?? false;
+  const isPicked = ([layer, channel, at]: (typeof keys)[number]): boolean =>
+    picks.get(layer)?.get(channel)?.has(at) ?? false;
   const goes = canToggle && keys.length > 0 && keys.every(isPicked);
   const next = new Map([...picks].map(([id, own]) => [id, new Map([...own].map(([c, times]) => [c, new Set(times)]))]));
-  for (const [owner, channel, at] of keys) {
-    const own = next.get(owner) ?? new Map<C, Set<Ticks>>();
+  for (const [layer, channel, at] of keys) {
+    const own = next.get(layer) ?? new Map<ChannelId, Set<Ticks>>();
     const times = own.get(channel) ?? new Set<Ticks>();
     if (goes) times.delete(at);
     else times.add(at);
     own.set(channel, times);
-    next.set(owner, own);
+    next.set(layer, own);
   }
   return withoutEmpty(next);
 }
 
-function withoutEmpty<C extends string>(picks: PicksOf<C>): PicksOf<C> {
+function withoutEmpty(picks: HandPicks): HandPicks {
   return new Map(
     [...picks].flatMap(([id, own]) => {
       const kept = [...own].filter(([, times]) => times.size > 0);
@@ -185,30 +172,12 @@ export function keysIn({ layers, channel }: KeyRow, from: Ticks, to: Ticks): (re
   );
 }
 
-/** Keys of dials of a row between two times. */
-export function dialKeysIn({ dials }: KeyRow, from: Ticks, to: Ticks): (readonly [string, string, Ticks])[] {
-  return dials.flatMap(({ run, dial, keys }) =>
-    keys.filter(({ at }) => at >= from && at <= to).map(({ at }) => [run.id, dial.name, at] as const),
-  );
-}
-
-/** The keys of dials that a press on one means: it, all dials at that time, or all of the row from it on. */
-export function dialsReached(
-  row: KeyRow,
-  at: Ticks,
-  reach: Reach,
-  rows: readonly KeyRow[],
-): (readonly [string, string, Ticks])[] {
-  if (reach === 'moment') return rows.flatMap((one) => (one.kind === 'rig' ? dialKeysIn(one, at, at) : []));
-  return dialKeysIn(row, at, reach === 'later' ? Infinity : at);
-}
-
 /** What a press on a key means. */
 export const REACHES = ['key', 'moment', 'later'] as const;
 /** One key; all keys of its moment, counted from each layer's first one; or this and everything later. */
 export type Reach = (typeof REACHES)[number];
 
-/** The keys that a press on a key at a time of a row means, over all layers that are shown. */
+/** The keys that a press on a key at a time of a row means, over all layers or all dials that are shown. */
 export function reached(
   row: KeyRow,
   at: Ticks,
@@ -216,6 +185,10 @@ export function reached(
   rows: readonly KeyRow[],
 ): (readonly [string, ChannelId, Ticks])[] {
   if (reach === 'key') return keysIn(row, at, at);
+  // Of dials a moment is a time of the scene, and what is later is that of the row.
+  if (row.dials.length > 0) {
+    return reach === 'later' ? keysIn(row, at, Infinity) : rigs(rows).flatMap((one) => keysIn(one, at, at));
+  }
   // Of all layers together a moment is a time of the scene.
   if (row.kind === 'all') return keysIn(row, at, reach === 'later' ? Infinity : at);
   const layers = heads(rows);
@@ -232,23 +205,29 @@ function heads(rows: readonly KeyRow[]): KeyRow[] {
   return rows.filter(({ kind }) => kind === 'layer');
 }
 
+function rigs(rows: readonly KeyRow[]): KeyRow[] {
+  return rows.filter(({ kind }) => kind === 'rig');
+}
+
 /** All keys of some rows. */
 export function allKeys(rows: readonly KeyRow[]): (readonly [string, ChannelId, Ticks])[] {
-  return heads(rows).flatMap((row) => keysIn(row, -Infinity, Infinity));
+  return [...rigs(rows), ...heads(rows)].flatMap((row) => keysIn(row, -Infinity, Infinity));
 }
 
 /** How many keys the layers of some rows have, and the dials. */
 export function countKeys(rows: readonly KeyRow[]): number {
   let count = 0;
-  for (const { kind, dials } of rows) if (kind === 'rig') for (const { keys } of dials) count += keys.length;
-  for (const { layers } of heads(rows)) for (const keys of Object.values(layers[0].tracks)) count += keys.length;
+  for (const { layers } of [...rigs(rows), ...heads(rows)]) {
+    for (const { tracks } of layers) for (const keys of Object.values(tracks)) count += keys.length;
+  }
   return count;
 }
 
-/** The keys that hang together with those picked: on their layers, all that the same runs made, or all by hand. */
+/** The keys that hang together with those picked: on their layers, all that the same runs made, or all by hand; all dials of a run. */
 export function grownToPhase(picks: HandPicks, rows: readonly KeyRow[]): HandPicks {
+  const turned = rigs(rows).filter(({ layers }) => layers.some(({ id }) => picks.has(id)));
   return withKeys(
-    picks,
+    withKeys(picks, allKeys(turned)),
     heads(rows).flatMap(({ layers: [layer] }) => {
       const own = picks.get(layer.id);
       if (!own) return [];
@@ -265,7 +244,7 @@ export function grownToPhase(picks: HandPicks, rows: readonly KeyRow[]): HandPic
   );
 }
 
-/** The moments of the picked keys, counted from each layer's first one, on all layers of the rows. */
+/** The moments of the picked keys, counted from each layer's first one, on all layers of the rows; of dials, those times on all dials. */
 export function grownToLayers(picks: HandPicks, rows: readonly KeyRow[]): HandPicks {
   const places = new Set<number>();
   const layers = heads(rows);
@@ -273,8 +252,10 @@ export function grownToLayers(picks: HandPicks, rows: readonly KeyRow[]): HandPi
     const times = timesOf(row);
     for (const at of pickedTimes(row, picks)) places.add(times.indexOf(at));
   }
+  const ofDials = new Set(rigs(rows).flatMap((row) => [...pickedTimes(row, picks)]));
+  const dials = rigs(rows).flatMap((row) => [...ofDials].flatMap((at) => keysIn(row, at, at)));
   return withKeys(
-    picks,
+    withKeys(picks, dials),
     layers.flatMap((row) => {
       const times = timesOf(row);
       return [...places].flatMap((place) =>

@@ -16,19 +16,25 @@ import {
   type AfterViewInit,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { countPicks, formatShort, frameTicks, type ChannelId, type Scene, type Ticks } from '@wexikine/core';
+import {
+  countPicks,
+  formatShort,
+  frameTicks,
+  isDialLayer,
+  type ChannelId,
+  type HandPicks,
+  type Scene,
+  type Ticks,
+} from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import type { SheetRun } from '../sheet/rows';
 import { STRIP_HEIGHT } from '../sheet/strip-paths';
 import { TimeAxis } from '../sheet/time-axis';
 import type { TimeWindow } from '../sheet/time-window';
 import { ViewSwitch, type SheetView } from '../sheet/view-switch';
-import { DialKeys } from './dial-keys';
 import { KeyEdits } from './key-edits';
 import {
   countKeys,
-  dialKeysIn,
-  dialsReached,
   keyRows,
   keysIn,
   nearest,
@@ -110,7 +116,6 @@ export class KeysView implements AfterViewInit {
   readonly playWanted = output<{ readonly from: Ticks; readonly to: Ticks }>();
 
   protected readonly edits = inject(KeyEdits);
-  private readonly dialKeys = inject(DialKeys);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly destroy = inject(DestroyRef);
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
@@ -138,8 +143,7 @@ export class KeysView implements AfterViewInit {
   private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
 
   protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
-  protected readonly dialPicks = toSignal(this.dialKeys.picks$, { requireSync: true });
-  protected readonly count = computed(() => countPicks(this.picks()) + countPicks(this.dialPicks()));
+  protected readonly count = computed(() => countPicks(this.picks()));
   protected readonly total = computed(() => countKeys(this.rows()));
   protected readonly drag = signal<Drag | null>(null);
   protected readonly band = signal<Band | null>(null);
@@ -149,7 +153,6 @@ export class KeysView implements AfterViewInit {
     width: this.axis.width(),
     runs: this.scene().runs,
     picks: this.picks(),
-    dialPicks: this.dialPicks(),
     dragged: this.drag()?.by ?? 0,
     dryRun: this.canEdit() ? null : { id: this.plan()?.run?.id ?? null, layers: this.standingLayers() },
     cues: this.standing().cues.map(({ at }) => at),
@@ -205,11 +208,11 @@ export class KeysView implements AfterViewInit {
   }
 
   private picked(row: KeyRow): ReadonlySet<Ticks> {
-    return pickedTimes(row, this.picks(), this.dialPicks());
+    return pickedTimes(row, this.picks());
   }
 
   protected isOf(row: KeyRow, layer: string | null): boolean {
-    return row.layers.length === 1 && row.layers[0].id === layer;
+    return (row.kind === 'layer' || row.kind === 'channel') && row.layers[0].id === layer;
   }
 
   protected canFold({ kind }: KeyRow): boolean {
@@ -250,12 +253,7 @@ export class KeysView implements AfterViewInit {
     }
     const reach = event.altKey ? 'moment' : this.reach();
     if (isMore || !this.picked(row).has(at)) {
-      const dials = row.dials.length > 0;
-      this.take(
-        dials ? [] : reached(row, at, reach, this.rows()),
-        dials ? dialsReached(row, at, reach, this.rows()) : [],
-        isMore ? 'flip' : 'only',
-      );
+      this.take(reached(row, at, reach, this.rows()), isMore ? 'flip' : 'only');
     }
     if (this.canEdit()) this.drag.set({ x, at, by: 0 });
   }
@@ -288,30 +286,20 @@ export class KeysView implements AfterViewInit {
     const among = meant.length > 0 ? meant : rows;
     this.take(
       among.flatMap((row) => keysIn(row, from, to)),
-      among.flatMap((row) => dialKeysIn(row, from, to)),
       'more',
     );
   }
 
-  /** Picks keys of layers and of dials: these only, more, or those away that all were picked. */
-  private take(
-    keys: ReturnType<typeof keysIn>,
-    dials: ReturnType<typeof dialKeysIn>,
-    how: 'only' | 'more' | 'flip',
-  ): void {
-    const isOnly = how === 'only';
-    if (isOnly || keys.length > 0) this.edits.pick(withKeys(isOnly ? new Map() : this.picks(), keys, how === 'flip'));
-    if (isOnly || dials.length > 0)
-      this.dialKeys.pick(withKeys(isOnly ? new Map() : this.dialPicks(), dials, how === 'flip'));
+  /** Picks keys: these only, more, or those away that all were picked. */
+  private take(keys: ReturnType<typeof keysIn>, how: 'only' | 'more' | 'flip'): void {
+    this.edits.pick(withKeys(how === 'only' ? new Map() : this.picks(), keys, how === 'flip'));
   }
 
   private snapped(wanted: Ticks, isFree: boolean): Ticks {
     const { rate, length, layers } = this.standing();
     const ends = layers.filter(({ id }) => this.picks().has(id)).flatMap(({ span }) => [span.in, span.out]);
     const cues = this.standing().cues.map(({ at }) => at);
-    const targets = isFree
-      ? []
-      : [...cues, this.time(), 0, length, ...ends, ...otherTimes(this.rows(), this.picks(), this.dialPicks())];
+    const targets = isFree ? [] : [...cues, this.time(), 0, length, ...ends, ...otherTimes(this.rows(), this.picks())];
     return snapTime(wanted, targets, this.axis.ticksOf(REACH_PX), rate);
   }
 
@@ -357,7 +345,7 @@ export class KeysView implements AfterViewInit {
   }
 
   private pickRow(row: KeyRow, isMore: boolean): void {
-    this.take(keysIn(row, -Infinity, Infinity), dialKeysIn(row, -Infinity, Infinity), isMore ? 'flip' : 'only');
+    this.take(keysIn(row, -Infinity, Infinity), isMore ? 'flip' : 'only');
   }
 
   private goTo(index: number): void {
@@ -370,7 +358,7 @@ export class KeysView implements AfterViewInit {
 
   private select(row: KeyRow): void {
     this.current.set(row.id);
-    if (row.layers.length === 1) this.selectedChange.emit(row.layers[0].id);
+    if (row.kind === 'layer' || row.kind === 'channel') this.selectedChange.emit(row.layers[0].id);
   }
 
   private rowElement(id: string): HTMLElement | null {
@@ -387,8 +375,13 @@ export class KeysView implements AfterViewInit {
     if (this.canEdit()) this.edits.remove();
   }
 
+  /** Picked keys of layers; a sentence cannot say those of dials. */
+  protected readonly adjustable = computed(
+    (): HandPicks => new Map([...this.picks()].filter(([id]) => !isDialLayer(id))),
+  );
+
   protected adjust(): void {
-    const picks = this.picks();
+    const picks = this.adjustable();
     if (picks.size === 0) return;
     const channels = [...new Set([...picks.values()].flatMap((own) => [...own.keys()]))];
     this.adjustWanted.emit({ layers: [...picks.keys()], channels, ...spanOf(picks) });

@@ -1,12 +1,4 @@
-import {
-  MOST_TICKS,
-  type DialPicks,
-  type HandPicks,
-  type KeyedDial,
-  type Layer,
-  type RunRecord,
-  type Ticks,
-} from '@wexikine/core';
+import type { HandPicks, Layer, RunRecord, Ticks } from '@wexikine/core';
 import { createStrip } from '../sheet/strip';
 import { pickedPath, STRIP_HEIGHT, stripPaths } from '../sheet/strip-paths';
 import { xIn, type TimeWindow } from '../sheet/time-window';
@@ -34,7 +26,6 @@ export interface RowsShown {
   readonly width: number;
   readonly runs: readonly RunRecord[];
   readonly picks: HandPicks;
-  readonly dialPicks: DialPicks;
   /** What the picked keys would be moved by. */
   readonly dragged: Ticks;
   /** The run of the dry run, and the layers as they stand; null without one. */
@@ -133,31 +124,6 @@ function paintStrip(context: CanvasRenderingContext2D, row: KeyRow, shown: RowsS
   paintPaths(context, strip(layer, shown, under && channel !== null ? onlyChannel(under, channel) : under), colours);
 }
 
-const dialStrips = new WeakMap<KeyedDial['keys'], Layer>();
-
-/** A dial's keys where a strip looks for those of a layer: as values of a channel without limits, over the whole scene. */
-function dialAsLayer({ run, dial, keys }: KeyedDial): Layer {
-  const known = dialStrips.get(keys);
-  if (known) return known;
-  const made: Layer = {
-    id: `${run.id} ${dial.name}`,
-    name: dial.label,
-    kind: 'card',
-    parent: null,
-    tags: [],
-    locked: false,
-    hidden: false,
-    span: { in: Math.min(0, keys[0].at), out: MOST_TICKS },
-    rest: {},
-    tracks: { 'position.x': [...keys] },
-    look: {},
-    source: { type: 'none' },
-    data: {},
-  };
-  dialStrips.set(keys, made);
-  return made;
-}
-
 function paintPaths(context: CanvasRenderingContext2D, paths: Drawn, colours: RowColours): void {
   const { x, width, top, height } = paths.span;
   context.fillStyle = paths.isMoving ? colours.wash : colours.line;
@@ -179,7 +145,7 @@ function paintPaths(context: CanvasRenderingContext2D, paths: Drawn, colours: Ro
 }
 
 function paintPicked(context: CanvasRenderingContext2D, row: KeyRow, shown: RowsShown, colours: RowColours): void {
-  const picked = pickedTimes(row, shown.picks, shown.dialPicks);
+  const picked = pickedTimes(row, shown.picks);
   if (picked.size === 0) return;
   context.strokeStyle = colours.pine;
   context.globalAlpha = 0.75;
@@ -232,7 +198,6 @@ export function paintRows(
     context.save();
     context.translate(0, i * STRIP_HEIGHT - scrolled);
     if (row.kind === 'all' || row.kind === 'rig') paintAll(context, row, shown, colours);
-    else if (row.kind === 'dial') paintPaths(context, strip(dialAsLayer(row.dials[0]), shown, undefined), colours);
     else paintStrip(context, row, shown, colours);
     paintOwners(context, row, shown, colours);
     paintPicked(context, row, shown, colours);
@@ -243,10 +208,10 @@ export function paintRows(
 }
 
 /** Times of keys that are not picked, for a drag to take: a channel's row gives its own. */
-export function otherTimes(rows: readonly KeyRow[], picks: HandPicks, dialPicks: DialPicks): Ticks[] {
+export function otherTimes(rows: readonly KeyRow[], picks: HandPicks): Ticks[] {
   return rows.flatMap((row) => {
     if (row.kind !== 'layer' && row.kind !== 'rig') return [];
-    const picked = pickedTimes(row, picks, dialPicks);
+    const picked = pickedTimes(row, picks);
     return timesOf(row).filter((at) => !picked.has(at));
   });
 }

@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { DialKeys, dialValueWords } from './dial-keys';
 import { valueWords } from './picks';
 import { KeyEdits, type ValueOf } from './key-edits';
 
@@ -61,13 +60,8 @@ export class PickedFields {
   protected readonly of = signal<ValueOf>('keys');
   protected readonly problem = signal<string | null>(null);
   private readonly picks = toSignal(this.edits.picks$, { requireSync: true });
-  private readonly dialPicks = toSignal(inject(DialKeys).picks$, { requireSync: true });
   /** The value that all have, or that they differ. */
-  protected readonly valueText = computed(() => {
-    const [scene, picks, dials] = [this.edits.scene, this.picks(), this.dialPicks()];
-    if (dials.size === 0) return valueWords(scene, picks, this.of());
-    return picks.size === 0 ? dialValueWords(scene, dials) : 'mixed';
-  });
+  protected readonly valueText = computed(() => valueWords(this.edits.keyScene, this.picks(), this.of()));
 
   protected type(event: Event, what: 'time' | 'value'): void {
     const field = event.target as HTMLInputElement;

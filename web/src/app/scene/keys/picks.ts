@@ -1,5 +1,8 @@
 import {
+  isDialLayer,
   keyBefore,
+  keyedDials,
+  perDialUnit,
   perUnit,
   restValue,
   type ChannelId,
@@ -39,11 +42,8 @@ export function pickedByLayer(picks: HandPicks): ReadonlyMap<string, ReadonlySet
   return new Map([...picks].map(([id, own]) => [id, new Set([...own.values()].flatMap((times) => [...times]))]));
 }
 
-/** Picked keys of layers by their channels, or of runs by their dials. */
-type AnyPicks = ReadonlyMap<string, ReadonlyMap<string, ReadonlySet<Ticks>>>;
-
 /** The first and the last time at which a key is picked. */
-export function spanOf(picks: AnyPicks): { readonly from: Ticks; readonly to: Ticks } {
+export function spanOf(picks: HandPicks): { readonly from: Ticks; readonly to: Ticks } {
   let [from, to] = [Infinity, -Infinity];
   for (const own of picks.values()) {
     for (const times of own.values()) {
@@ -54,23 +54,35 @@ export function spanOf(picks: AnyPicks): { readonly from: Ticks; readonly to: Ti
 }
 
 /** The first time at which a key is picked. */
-export function firstOf(picks: AnyPicks): Ticks {
+export function firstOf(picks: HandPicks): Ticks {
   return spanOf(picks).from;
 }
 
-/** The value that all picked keys have, or that their layers rest at; of several channels, or unlike, "mixed". */
+/** How many of what a person types make one in the unit that keys are kept in, of a layer's channel or of a dial. */
+export function keyUnit({ runs, rate }: Scene, layer: string | null, channel: ChannelId): number {
+  if (layer === null || !isDialLayer(layer)) return perUnit(channel);
+  const found = keyedDials(runs).find((one) => one.layer.id === layer);
+  return found ? perDialUnit(found.dial, rate) : 1;
+}
+
+/**
+ * The value that all picked keys have, or that their layers rest at; of several channels or dials, or unlike, "mixed". The
+ * scene has a layer for each dial with keys.
+ */
 export function valueWords(scene: Scene, picks: HandPicks, of: 'keys' | 'rest' = 'keys'): string {
-  const channels = new Set([...picks.values()].flatMap((own) => [...own.keys()]));
-  if (channels.size !== 1) return channels.size === 0 ? '' : 'mixed';
-  const [channel] = channels;
-  const values = scene.layers.flatMap((layer) => {
-    const times = picks.get(layer.id)?.get(channel);
-    if (!times) return [];
-    if (of === 'rest') return [restValue(layer, channel)];
-    return (layer.tracks[channel] ?? []).filter(({ at }) => times.has(at)).map(({ value }) => value);
-  });
+  const sources = new Set(
+    [...picks].flatMap(([id, own]) => [...own.keys()].map((channel) => (isDialLayer(id) ? id : channel))),
+  );
+  if (sources.size !== 1) return sources.size === 0 ? '' : 'mixed';
+  const values = scene.layers.flatMap((layer) =>
+    [...(picks.get(layer.id) ?? [])].flatMap(([channel, times]) => {
+      const per = keyUnit(scene, layer.id, channel);
+      if (of === 'rest') return [restValue(layer, channel) * per];
+      return (layer.tracks[channel] ?? []).filter(({ at }) => times.has(at)).map(({ value }) => value * per);
+    }),
+  );
   const [first] = values;
   return first !== undefined && values.every((value) => Math.abs(value - first) < 1e-9)
-    ? String(Number((first * perUnit(channel)).toFixed(2)))
+    ? String(Number(first.toFixed(2)))
     : 'mixed';
 }

@@ -14,7 +14,7 @@ const known = new WeakMap<KeyRow, { readonly runs: readonly RunRecord[]; readonl
 /** A key by hand among keys of runs is what one looks for, so it is what a moment with both shows. */
 export const BY_HAND = -1;
 
-function gather({ layers, channel, dials }: KeyRow, places: ReadonlyMap<string, number>): RowMarks {
+function gather({ layers, channel }: KeyRow, places: ReadonlyMap<string, number>): RowMarks {
   const found = new Map<Ticks, { owner: number; count: number }>();
   const note = (at: Ticks, owner: number): void => {
     const before = found.get(at);
@@ -24,7 +24,6 @@ function gather({ layers, channel, dials }: KeyRow, places: ReadonlyMap<string, 
       before.owner = Math.min(before.owner, owner);
     }
   };
-  for (const { keys } of dials) for (const { at } of keys) note(at, BY_HAND);
   for (const { tracks } of layers) {
     for (const [id, keys] of Object.entries(tracks)) {
       if (channel !== null && id !== channel) continue;
