@@ -80,6 +80,7 @@ const ICONS = [
   'zoom_in',
   'zoom_out',
   'open_in_full',
+  'view_module',
   'visibility',
   'help',
   'school',

@@ -89,6 +89,44 @@ test('nine pictures and a drawing are dropped: each is a layer, whole, in a grid
   expect((await scene.stored(id)).layers).toEqual(before.layers);
 });
 
+test('nine stills that came in are set out in three rows that are replaced, as long as is asked for, by the keyboard', async ({
+  page,
+}) => {
+  const scene = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await scene.openAtRest(id);
+  const before = await scene.stored(id);
+  const pictures = Array.from({ length: 9 }, (_, i) => ({
+    name: `Still ${i + 1}.png`,
+    width: 300,
+    height: 200,
+    type: 'image/png',
+  }));
+  await drop(page, pictures, []);
+  await page.getByRole('button', { name: 'Set out…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Set out 9 pictures' });
+  await dialog.getByRole('radio', { name: /Rows that are replaced/ }).check();
+  await dialog.getByRole('textbox', { name: 'Rows' }).fill('0');
+  await expect(dialog.getByRole('alert')).toHaveText('Write a whole number of rows from 1 to 50.');
+  await expect(dialog.getByRole('button', { name: 'Set out' })).toBeDisabled();
+  await dialog.getByRole('textbox', { name: 'Rows' }).fill('3');
+  await dialog.getByRole('textbox', { name: 'Each row later by' }).fill('3s');
+  await dialog.getByRole('textbox', { name: 'Each is shown for' }).fill('9s');
+  await expect(dialog).toContainText('They begin at 0:00, 3:00, 6:00 … 24:00; the last is over at 33:00.');
+  await expect(dialog).toContainText('The scene becomes 33:00 long.');
+  await expectNoFaults(page);
+  await dialog.getByRole('button', { name: 'Set out' }).focus();
+  await page.keyboard.press('Enter');
+  const second = before.length / 6;
+  await expect.poll(async () => (await scene.stored(id)).length / second).toBe(33);
+  const came = (await scene.stored(id)).layers.slice(-9);
+  // 3 rows × 3 stills of 9 s, rows 3 s apart (common practice).
+  expect(came.map(({ span }) => span.in / second)).toEqual([0, 3, 6, 9, 12, 15, 18, 21, 24]);
+  expect(new Set(came.map(({ rest }) => `${rest['position.x']} ${rest['position.y']}`)).size).toBe(3);
+  await page.getByRole('button', { name: 'Undo Set out 9 pictures' }).click();
+  await expect.poll(async () => (await scene.stored(id)).length).toBe(before.length);
+});
+
 test('a hostile drawing runs nothing and fetches nothing; one picture stands where it was dropped', async ({
   page,
 }) => {

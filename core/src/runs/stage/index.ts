@@ -44,4 +44,5 @@ export {
 } from './rows';
 export { pacedClip, splitClip } from './clips';
 export { placeLayers, type Placement } from './place';
+export { placesIn, setOut, type SetOut, type SetOutWay } from './set-out';
 export { boxedPath, pathShape, reshapedPath } from './path-shape';

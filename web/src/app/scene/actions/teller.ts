@@ -15,6 +15,11 @@ export class Teller {
     this.snackBar.open(message, undefined, { duration: SHOWN_MS });
   }
 
+  /** Says what was done, and offers to go on with it. */
+  offer(message: string, action: string, work: () => void): void {
+    this.snackBar.open(message, action, { duration: UNDO_MS }).onAction().subscribe(work);
+  }
+
   offerUndo(message: string): void {
     this.snackBar
       .open(message, 'Undo', { duration: UNDO_MS })

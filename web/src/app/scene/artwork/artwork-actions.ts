@@ -7,6 +7,7 @@ import { Teller } from '../actions/teller';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { Sounds } from '../sound/sounds';
+import { StageActions } from '../stage/stage-actions';
 import { broughtWords, inPlaceOf, pictureLayer, placesFor, soundLayer, sourceOf } from './artwork-layers';
 import { ArtworkReader, Cancelled } from './artwork-reader';
 import { DrawingDialog, type DrawingAnswer, type DrawingQuestion, type ReadDrawing } from './drawing-dialog';
@@ -31,6 +32,7 @@ export class ArtworkActions {
   private readonly dialog = inject(MatDialog);
   private readonly files = inject(KeptFiles);
   private readonly sounds = inject(Sounds);
+  private readonly stage = inject(StageActions);
   private isBusy = false;
 
   /** Makes layers of files, and says what came and what did not. Gives the new layers that are to be selected. */
@@ -161,7 +163,10 @@ export class ArtworkActions {
       chosen.push(layer);
     }
     this.add(scene, layers, chosen, [...things, ...left.filter(({ type }) => type === 'sound')]);
-    this.teller.tell(broughtWords(heard.read));
+    const words = broughtWords(heard.read);
+    const seen = chosen.filter(({ parent, kind }) => parent === null && kind === 'picture').map(({ id }) => id);
+    if (seen.length < 2) this.teller.tell(words);
+    else this.teller.offer(words, 'Set out…', () => void this.stage.setOut(new Set(seen)));
     return chosen;
   }
 

@@ -33,6 +33,7 @@ import {
   type Piece,
   type Point,
   type Scene,
+  type SetOut,
   type SplitWay,
   type StageResult,
 } from '@wexikine/core';
@@ -44,6 +45,7 @@ import { SceneStore } from '../scene.store';
 import { BackgroundDialog, type Background, type BackgroundAnswer } from './background-dialog';
 import { measurePieces } from './measure-pieces';
 import { drawnPath, newShape, type ShapeKind } from './new-shapes';
+import { SetOutDialog, type SetOutQuestion } from './set-out-dialog';
 import { SplitDialog, type SplitGrid } from './split-dialog';
 
 /** How far a first duplicate is moved, px. */
@@ -289,6 +291,26 @@ export class StageActions {
       `Split “${layer.name}” into ${columns} × ${rows}`,
       splitBox(this.store.scene ?? scene, layer.id, columns, rows),
     );
+  }
+
+  /** Asks how layers are to stand in the frame and in time. */
+  async setOut(ids: ReadonlySet<string>): Promise<void> {
+    const { scene } = this.store;
+    if (!scene) return;
+    const layers = scene.layers.filter(({ id, locked, kind }) => ids.has(id) && !locked && kind !== 'sound');
+    if (layers.some(({ parent }) => parent !== null)) {
+      return void this.refuse('What is in a group is set out with it. Select layers that are in none.');
+    }
+    if (layers.length < 2) return void this.refuse('Select two layers or more that are not locked.');
+    const kind = layers.every(({ source }) => source.type === 'picture') ? 'pictures' : 'layers';
+    const data = { scene, ids: new Set(layers.map(({ id }) => id)), what: `${layers.length} ${kind}` };
+    const asked = this.dialog.open<SetOutDialog, SetOutQuestion, SetOut>(SetOutDialog, {
+      data,
+      width: '720px',
+      maxWidth: '94vw',
+    });
+    const made = await firstValueFrom(asked.afterClosed());
+    if (made) this.do(`Set out ${data.what}`, made.edits, []);
   }
 
   /** Puts words together again that were split. */

@@ -1,0 +1,105 @@
+import { describe, expect, test } from '@jest/globals';
+import { ticksFromSeconds } from '../../basics/time';
+import { apply } from '../../scene/edit';
+import type { Layer } from '../../scene/layer';
+import { boundsAt, compileScene, restFrame } from '../../scene/sample';
+import type { Scene } from '../../scene/scene';
+import { card, key, sceneOf } from '../../testing/scenes';
+import { placesIn, setOut, type SetOutWay } from './set-out';
+
+const still = (id: string, width: number, height: number, more: Partial<Layer> = {}): Layer => ({
+  ...card(id),
+  kind: 'picture',
+  source: { type: 'picture', href: 'data:,', width, height },
+  ...more,
+});
+const scene = (layers: readonly Layer[]): Scene => ({
+  ...sceneOf(layers),
+  width: 1920,
+  height: 1080,
+  length: ticksFromSeconds(10),
+});
+const done = (before: Scene, way: Partial<SetOutWay>): Scene => {
+  const all: SetOutWay = { places: 1, size: 'whole', hold: null, apart: 0, ...way };
+  const result = apply(before, setOut(before, new Set(before.layers.map(({ id }) => id)), all).edits);
+  if (!result.ok) throw new Error(result.problem.code);
+  return result.scene;
+};
+const boxes = (after: Scene) => {
+  const compiled = compileScene(after);
+  const frame = restFrame(compiled);
+  return after.layers.map((_, i) => boundsAt(frame, i));
+};
+
+describe('setting out', () => {
+  test('rows × replacements: 3 rows × 3 stills of 9 s, rows 3 s apart (common practice): 0, 3 … 24 s, all over at 33 s', () => {
+    const nine = scene(Array.from({ length: 9 }, (_, i) => still(`s${i}`, 400, 300)));
+    const after = done(nine, { places: 3, hold: ticksFromSeconds(9), apart: ticksFromSeconds(3) });
+    const second = ticksFromSeconds(1);
+    expect(after.layers.map(({ span }) => span.in / second)).toEqual([0, 3, 6, 9, 12, 15, 18, 21, 24]);
+    expect(after.layers.every(({ span }) => span.out - span.in === 9 * second)).toBe(true);
+    // The scene of 10 s is as long as they need.
+    expect(after.length / second).toBe(33);
+    const found = boxes(after);
+    expect(found[3]).toEqual(found[0]);
+    expect(found[5]).toEqual(found[2]);
+  });
+
+  test('with other numbers: 2 places × 2 stills of 4 s, 1 s apart: 0, 1, 4, 5 s, over at 9 s; the scene stays as long as it is', () => {
+    const four = scene(Array.from({ length: 4 }, (_, i) => still(`s${i}`, 400, 300)));
+    const after = done(four, { places: 2, hold: ticksFromSeconds(4), apart: ticksFromSeconds(1) });
+    expect(after.layers.map(({ span }) => span.in / ticksFromSeconds(1))).toEqual([0, 1, 4, 5]);
+    expect(after.length).toBe(four.length);
+  });
+
+  test('one place is the frame: a picture stands whole in its middle, or fills it', () => {
+    const portrait = scene([still('a', 300, 600)]);
+    expect(boxes(done(portrait, {}))[0]).toEqual({ left: 690, top: 0, right: 1230, bottom: 1080 });
+    expect(boxes(done(portrait, { size: 'fill' }))[0]).toEqual({ left: 0, top: 0, right: 1920, bottom: 1080 });
+  });
+
+  test('a turned layer, with its anchor in a corner and at half its scale, has its middle in the middle of the place', () => {
+    const rest = { 'anchor.x': 0, 'anchor.y': 1, rotation: 90, 'scale.x': 0.5, 'scale.y': 0.5 };
+    const [box] = boxes(done(scene([still('a', 400, 400, { rest })]), {}));
+    expect((box.left + box.right) / 2).toBeCloseTo(960, 9);
+    expect((box.top + box.bottom) / 2).toBeCloseTo(540, 9);
+    expect(box.right - box.left).toBeCloseTo(1080, 9);
+  });
+
+  test('places are laid so that what stands in them is largest, and lie in the frame without touching', () => {
+    const frame = { width: 1920, height: 1080 };
+    const columns = placesIn(frame, 3, [{ width: 300, height: 600 }]);
+    expect(new Set(columns.map(({ top }) => top)).size).toBe(1);
+    const rows = placesIn(frame, 3, [{ width: 1800, height: 200 }]);
+    expect(new Set(rows.map(({ left }) => left)).size).toBe(1);
+    for (const count of [2, 5, 9, 12]) {
+      const places = placesIn(frame, count, [{ width: 4, height: 3 }]);
+      expect(places).toHaveLength(count);
+      places.forEach((a, i) => {
+        expect(a.left >= 0 && a.top >= 0 && a.right <= 1920 && a.bottom <= 1080).toBe(true);
+        for (const b of places.slice(i + 1)) {
+          expect(a.right <= b.left || b.right <= a.left || a.bottom <= b.top || b.bottom <= a.top).toBe(true);
+        }
+      });
+    }
+  });
+
+  test('keys go along in time, words keep their size, a clip ends with its length, what is locked stays', () => {
+    const word = card('w', {
+      source: { type: 'text', text: 'Moon', font: 'Spline Sans', weight: 500, size: 40, align: 'middle' },
+    });
+    const clip = still('c', 400, 300, {
+      source: { type: 'clip', href: 'data:,', width: 400, height: 300, from: 0, length: ticksFromSeconds(1), pace: 1 },
+    });
+    const keyed = still('k', 400, 300, { tracks: { opacity: [key(0, 0), key(10, 1)] } });
+    const before = scene([word, clip, keyed, still('l', 10, 10, { locked: true })]);
+    const after = done(before, { places: 1, hold: ticksFromSeconds(2) });
+    const [w, c, k, l] = after.layers;
+    expect(w.rest['size.x']).toBe(word.rest['size.x']);
+    expect(c.span).toEqual({ in: ticksFromSeconds(2), out: ticksFromSeconds(3) });
+    expect(k.tracks.opacity?.map(({ at }) => at)).toEqual(
+      [0, 10].map((frame) => key(frame, 0).at + ticksFromSeconds(4)),
+    );
+    expect(l).toBe(before.layers[3]);
+  });
+});
