@@ -23,14 +23,29 @@ import type { Merged } from './touched';
 export interface Outcome {
   readonly plan: LayerPlan;
   readonly subject: Subject;
-  /** The keys that the run makes, as they are before they meet what stands. */
-  readonly made: readonly (readonly [ChannelId, readonly Key[]])[];
-  readonly added: number;
-  readonly replaced: number;
-  readonly removed: number;
   readonly limited: readonly string[];
   readonly broken: readonly string[];
   readonly isTooShort: boolean;
+}
+
+/** The keys that the run makes on a channel of all its layers, as they are before they meet what stands; some have none. */
+interface MadeOnChannel {
+  readonly channel: ChannelId;
+  readonly keys: readonly (readonly Key[])[];
+}
+
+/** How many keys a run adds, puts in the place of others, and takes away. */
+interface KeyCounts {
+  added: number;
+  replaced: number;
+  removed: number;
+}
+
+/** What planning all layers gives. */
+export interface Outcomes {
+  readonly layers: readonly Outcome[];
+  readonly counts: Readonly<KeyCounts>;
+  readonly made: readonly MadeOnChannel[];
 }
 
 /** True when a layer has keys on a channel that the preset moves. */
@@ -57,51 +72,51 @@ interface Draft {
   /** As it stands where the run moves it. */
   readonly standing: Layer;
   readonly tracks: Layer['tracks'];
-  readonly made: [ChannelId, Key[]][];
-  added: number;
-  replaced: number;
-  removed: number;
   broken: readonly string[] | null;
   isTooShort: boolean;
 }
 
-function draftOf(before: Layer, moved: number, { isGone }: Batch): Draft {
+function draftOf(before: Layer, moved: number, { isGone }: Batch, counts: KeyCounts): Draft {
   const standing = shiftLayer(before, moved);
   const cleared = isGone === null ? standing.tracks : withoutRuns(standing.tracks, isGone);
+  if (cleared !== standing.tracks) counts.removed += keyCount(standing.tracks) - keyCount(cleared);
   return {
     before,
     standing,
     tracks: Object.assign({}, cleared),
-    made: [],
-    added: 0,
-    replaced: 0,
-    removed: cleared === standing.tracks ? 0 : keyCount(standing.tracks) - keyCount(cleared),
     broken: null,
     isTooShort: false,
   };
 }
 
-/** Puts a row's keys over the old ones of a layer. */
-function addRow(draft: Draft, made: MadeRow, row: number, start: number, { recipe }: Batch): void {
+/** Puts a row's keys over the old ones of a layer; gives those that it makes. */
+function addRow(
+  draft: Draft,
+  made: MadeRow,
+  row: number,
+  start: number,
+  { recipe }: Batch,
+  counts: KeyCounts,
+): readonly Key[] {
   const { channel } = made;
   const keys = made.keysOf(row, start);
-  if (keys.length === 0) return;
+  if (keys.length === 0) return keys;
   const broken = made.brokenOn(row);
   if (broken.length > 0) draft.broken = [...(draft.broken ?? []), ...broken];
   if (made.isMergedOn(row)) draft.isTooShort = true;
-  draft.made.push([channel, keys]);
   const old = draft.tracks[channel];
   if (!old || old.length === 0) {
-    draft.added += keys.length;
+    counts.added += keys.length;
     draft.tracks[channel] = keys;
-    return;
+    return keys;
   }
   const merged = mergeKeys(old, keys, recipe.existing, channel, restValue(draft.before, channel));
   const same = countReplaced(merged);
-  draft.replaced += same;
-  draft.removed += merged.removed.length - same;
-  draft.added += merged.keys.length - (old.length - merged.removed.length) - same;
+  counts.replaced += same;
+  counts.removed += merged.removed.length - same;
+  counts.added += merged.keys.length - (old.length - merged.removed.length) - same;
   draft.tracks[channel] = merged.keys as Key[];
+  return keys;
 }
 
 const NONE: readonly string[] = [];
@@ -115,11 +130,12 @@ function momentsIn(batch: Batch, prepared: Prepared, slots: readonly Slot[]): Mo
 }
 
 /** Does all layers of a run: their times, and their new keys over the old ones, one row of the preset after the other. */
-export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slot[]): Outcome[] {
+export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slot[]): Outcomes {
   const { staging, indices, places, compiled } = batch;
   const { columns, values, limited } = prepared;
   const moments = momentsIn(batch, prepared, slots);
-  const drafts = indices.map((index, row) => draftOf(staging.scene.layers[index], slots[row].moved, batch));
+  const counts: KeyCounts = { added: 0, replaced: 0, removed: 0 };
+  const drafts = indices.map((index, row) => draftOf(staging.scene.layers[index], slots[row].moved, batch, counts));
   const { rate } = staging.scene;
   const { mark } = batch;
   const facts = (channel: ChannelId): RowFacts => {
@@ -130,8 +146,10 @@ export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slo
     };
     return { rest, here };
   };
+  const allMade: MadeOnChannel[] = [];
   const addToAll = (made: MadeRow): void => {
-    for (let i = 0; i < drafts.length; i++) addRow(drafts[i], made, i, slots[i].start, batch);
+    const keys = drafts.map((draft, i) => addRow(draft, made, i, slots[i].start, batch, counts));
+    allMade.push({ channel: made.channel, keys });
   };
   for (const row of compiled.rows) {
     if (row.cells.length === 0) continue;
@@ -147,12 +165,11 @@ export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slo
     shared = moments.ticks.map((ticks) => ticks[row]);
     return shared;
   };
-  return drafts.map((draft, row): Outcome => {
+  const layers = drafts.map((draft, row): Outcome => {
     const { standing } = draft;
     const { start } = slots[row];
     const lasts = moments.lasts[row];
-    const after: Layer = Object.assign({}, standing);
-    Object.assign(after, { tracks: draft.tracks });
+    const after: Layer = { ...standing, tracks: draft.tracks };
     return {
       plan: {
         layer: standing.id,
@@ -164,21 +181,23 @@ export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slo
         after,
       },
       subject: { layer: after, before: standing.tracks, made: { from: start, to: start + lasts } },
-      made: draft.made,
-      added: draft.added,
-      replaced: draft.replaced,
-      removed: draft.removed,
       limited: limited[row],
       broken: draft.broken ?? NONE,
       isTooShort: draft.isTooShort,
     };
   });
+  return { layers, counts, made: allMade };
 }
 
 /** What a run makes on its layers, as its record keeps it. */
-export function madeOf({ staging, recipe }: Batch, outcomes: readonly Outcome[], slots: readonly Slot[]): LayerMade[] {
+export function madeOf(
+  { staging, recipe }: Batch,
+  { layers, made: all }: Outcomes,
+  slots: readonly Slot[],
+): LayerMade[] {
   const standing = new Map(staging.scene.layers.map((layer) => [layer.id, layer]));
-  return outcomes.map(({ plan, made }, row) => {
+  return layers.map(({ plan }, row) => {
+    const made = all.flatMap(({ channel, keys }) => (keys[row].length > 0 ? [[channel, keys[row]] as const] : []));
     const before = standing.get(plan.layer) as Layer;
     const against =
       recipe.existing === 'add' ? made.map(([channel]) => [channel, restValue(before, channel)] as const) : [];

@@ -238,17 +238,6 @@ function dataFindings(
   });
 }
 
-function countsOf(outcomes: readonly Outcome[]): Operated['counts'] {
-  const sum = (count: (outcome: Outcome) => number): number =>
-    outcomes.reduce((total, outcome) => total + count(outcome), 0);
-  return {
-    layers: outcomes.length,
-    added: sum(({ added }) => added),
-    replaced: sum(({ replaced }) => replaced),
-    removed: sum(({ removed }) => removed),
-  };
-}
-
 function unpublished({ name, state }: FoundPreset): Finding[] {
   return state === 'draft' || state === 'in review' ? [{ code: 'draft-preset', preset: name }] : [];
 }
@@ -291,7 +280,7 @@ export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Op
   const findings: Finding[] = [
     ...unpublished(found),
     ...schedule.problems,
-    ...findingsOf(scene, recipe, outcomes, context.runId),
+    ...findingsOf(scene, recipe, outcomes.layers, context.runId),
     ...dataFindings({ ...surroundings, indices }, recipe, prepared),
     ...(still.length > 0 ? [{ code: 'no-distance' as const, layers: still }] : []),
     ...findUntouched(
@@ -301,10 +290,10 @@ export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Op
     ...leftAlone,
   ];
   return {
-    layers: outcomes.map(({ plan }) => plan),
+    layers: outcomes.layers.map(({ plan }) => plan),
     made: () => madeOf(batch, outcomes, slots),
     findings,
-    counts: countsOf(outcomes),
+    counts: { layers: outcomes.layers.length, ...outcomes.counts },
     preset: found.used,
     uses: found.kept ? [...found.kept] : keepUsed(found.shelf, found.compiled.uses),
   };
