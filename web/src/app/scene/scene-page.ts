@@ -17,9 +17,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { MatMenuModule } from '@angular/material/menu';
 import { Router, RouterLink } from '@angular/router';
-import { keyTimes, leftOut, type DragSets, type Layer, type Point, type Recipe, type Scene } from '@wexikine/core';
+import { keyTimes, type DragSets, type Layer, type Point, type Scene } from '@wexikine/core';
 import { GuideCard } from '../guide/guide-card';
 import type { GuideState } from '../guide/guide-steps';
 import { Icon } from '../icons/icon';
@@ -31,24 +30,15 @@ import { StageActions } from './stage/stage-actions';
 import { ArtworkActions, MOST_AT_ONCE } from './artwork/artwork-actions';
 import { droppedFiles } from './artwork/dropped-files';
 import { ConflictActions } from './actions/conflict-actions';
-import { DialActions } from './actions/dial-actions';
 import { LayerActions } from './actions/layer-actions';
 import { RecipeActions } from './actions/recipe-actions';
-import { RunActions } from './actions/run-actions';
 import { TableActions } from './actions/table-actions';
 import { Teller } from './actions/teller';
 import { commandFor, isMainKey, neighbourKey, type SceneCommand } from './scene-keys';
-import { downloadScene, downloadPage } from './download';
 import { DraftStore } from './draft.store';
-import { CopiesPanel } from './panels/copies-panel';
-import { CuesPanel } from './panels/cues-panel';
 import { CurvePanel } from './curve/curve-panel';
-import { DialsPanel } from './panels/dials-panel';
-import { FindingsPanel, type Place } from './panels/findings-panel';
-import { HistoryPanel } from './panels/history-panel';
-import { LayerPanel } from './panels/layer-panel';
-import { PANEL_LABELS, PANELS, PANELS_BY_KEY, type Panel } from './panels/panels';
-import { RunsPanel } from './panels/runs-panel';
+import { PANELS_BY_KEY, type Panel } from './panels/panels';
+import { ScenePanels } from './panels/scene-panels';
 import { firstLook } from './first-recipe';
 import { PlayerStore } from './player.store';
 import { Preview, type PreviewOptions } from './preview/preview';
@@ -56,45 +46,36 @@ import { Transport } from './preview/transport';
 import { SCENE_PROVIDERS } from './scene-providers';
 import { SceneStore } from './scene.store';
 import type { StageStep } from './stage/stage-handles';
-import { SaveNote } from './save-note';
-import { SentenceBar } from './sentence/sentence-bar';
+import { Say } from './sentence/say';
+import { SceneBar } from './scene-bar';
+import { SceneFoot } from './scene-foot';
+import { Selection } from './selection';
 import { KeysView } from './keys/keys-view';
 import { KeyEdits } from './keys/key-edits';
 import type { TimeWindow } from './sheet/time-window';
 import type { SheetView } from './sheet/view-switch';
-import { TimingPanel } from './timing/timing-panel';
 import { RunState } from './run-state';
 import { SoundPlayer } from './sound/sound-player';
 import type { Placed } from './sheet/row-drop';
 import { RunSheet } from './sheet/run-sheet';
-
-const BAKED =
-  'What rigs drive, and motion along paths, stands in the page as keys, at most 0.25 px off: it cannot carry formulas.';
 
 /** One scene: the sentence, the run sheet, the preview and the panels below it. */
 @Component({
   selector: 'wx-scene-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
-    CopiesPanel,
-    CuesPanel,
     CurvePanel,
-    DialsPanel,
-    FindingsPanel,
     GuideCard,
-    HistoryPanel,
     Icon,
     KeysView,
-    LayerPanel,
-    MatMenuModule,
     Preview,
     RouterLink,
-    RunsPanel,
     RunSheet,
-    SaveNote,
-    SentenceBar,
+    Say,
+    SceneBar,
+    SceneFoot,
+    ScenePanels,
     Splitter,
-    TimingPanel,
     Transport,
   ],
   providers: SCENE_PROVIDERS,
@@ -127,14 +108,11 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly run = inject(RunState);
   protected readonly shown = this.run.shown;
   protected readonly draft = this.run.draft;
-  protected readonly shelf = this.run.shelf;
   protected readonly player = inject(PlayerStore);
   protected readonly teller = inject(Teller);
   protected readonly said = inject(RecipeActions);
-  protected readonly runs = inject(RunActions);
   protected readonly tables = inject(TableActions);
   protected readonly layers = inject(LayerActions);
-  protected readonly dials = inject(DialActions);
   private readonly conflicts = inject(ConflictActions);
   private readonly artwork = inject(ArtworkActions);
   private readonly stageActions = inject(StageActions);
@@ -145,7 +123,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   private readonly library = inject(LibraryService);
   private readonly bar = viewChild.required<TemplateRef<unknown>>('bar');
   private readonly preview = viewChild(Preview);
-  private readonly sentence = viewChild(SentenceBar);
+  private readonly say = viewChild(Say);
+  private readonly panels = viewChild(ScenePanels);
   private readonly sheet = viewChild(RunSheet);
   /** What stands beside the preview; whichever it is, it shows the same stretch of time. */
   protected readonly sheetView = signal<SheetView>('sheet');
@@ -158,30 +137,15 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly isPreviewAlone = signal(false);
 
   protected readonly load = toSignal(this.store.load$, { requireSync: true });
-  protected readonly history = toSignal(this.store.history$, { requireSync: true });
-  protected readonly save = toSignal(this.store.save$, { requireSync: true });
-  protected readonly libraryState = toSignal(this.library.state$, { requireSync: true });
-  protected readonly presets = toSignal(this.library.offered$, { initialValue: [] });
+  private readonly save = toSignal(this.store.save$, { requireSync: true });
   protected readonly time = toSignal(this.player.time$, { initialValue: 0 });
   protected readonly isPlaying = toSignal(this.player.isPlaying$, { requireSync: true });
   protected readonly isLooping = toSignal(this.player.isLooping$, { requireSync: true });
   protected readonly way = toSignal(this.player.way$, { requireSync: true });
-  protected readonly realRate = toSignal(this.player.rate$, { requireSync: true });
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private staged: string | null = null;
-  protected readonly panels = PANELS;
-  protected readonly panel = signal<Panel>('curve');
-  protected readonly selected = signal<string | null>(null);
-  /** Layers that are selected besides it; selecting another one alone forgets them. */
-  private readonly also = linkedSignal<string | null, ReadonlySet<string>>({
-    source: this.selected,
-    computation: () => new Set(),
-  });
-  protected readonly selection = computed((): ReadonlySet<string> => {
-    const selected = this.selected();
-    return new Set([...(selected === null ? [] : [selected]), ...this.also()]);
-  });
+  protected readonly selection = inject(Selection);
   /** What a drag on the stage sets. */
   protected readonly dragSets = signal<DragSets>('along');
   protected readonly zoom = signal(1);
@@ -196,21 +160,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected readonly selectedLayer = computed((): Layer | null => {
     const layers = this.shown()?.drawn.layers ?? [];
-    return layers.find(({ id }) => id === this.selected()) ?? null;
-  });
-
-  protected readonly dataColumns = computed(() => [
-    ...new Set(this.run.standing()?.layers.flatMap(({ data }) => Object.keys(data))),
-  ]);
-
-  protected readonly selectedLayers = computed(() => {
-    const selection = this.selection();
-    return (this.shown()?.standing.layers ?? []).filter(({ id }) => selection.has(id));
-  });
-
-  protected readonly standingLayer = computed((): Layer | null => {
-    const layers = this.shown()?.standing.layers ?? [];
-    return layers.find(({ id }) => id === this.selected()) ?? null;
+    return layers.find(({ id }) => id === this.selection.lead()) ?? null;
   });
 
   constructor() {
@@ -230,9 +180,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     });
     const sound = inject(SoundPlayer);
     effect(() => sound.setLayers(this.run.standing()?.layers ?? []));
-    effect(() => {
-      if (this.run.isCopying()) this.panel.set('timing');
-    });
     effect(() => this.selectFirst());
     // Keys are changed as fast as they are typed: views have the scene of after before the next one comes.
     inject(KeyEdits).changed$.subscribe(() => this.detector.detectChanges());
@@ -249,36 +196,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     this.library.tryDraft(null);
   }
 
-  protected change(recipe: Recipe): void {
-    this.draftStore.change(recipe);
-    // At once: a field of the sentence changes the recipe that it was given, and that must be the newest.
-    this.detector.detectChanges();
-  }
-
-  /** The main button, or its keys: first a dry run, then applying it. */
-  protected act(): void {
-    if (this.run.isWaiting()) this.draftStore.setLive(true);
-    else void this.apply();
-  }
-
-  protected async apply(): Promise<void> {
-    const count = this.run.count();
-    const isChange = this.run.changing() !== null;
-    const applied = await this.draftStore.apply();
-    if (applied === 'changed')
-      this.teller.tell('Nothing was applied: the sentence or the scene was changed meanwhile.');
-    if (applied === 'failed')
-      this.teller.tell('Nothing was applied: it could not be planned. Change a field and try again.');
-    if (applied !== 'done') return;
-    // Whatever field was open is done with; the keys now belong to the preview, so that Space plays. The editor gives
-    // the focus back to its field as it goes, so the preview takes it after that.
-    this.sentence()?.shut();
+  /** The preview takes the keys, so that Space plays; the field that was open gives the focus back as it goes, so after that. */
+  protected focusPreview(): void {
     afterNextRender(() => this.preview()?.focus(), { injector: this.injector });
-    const isCopied = this.draft()?.recipe.operation === 'multiply';
-    const done = isCopied
-      ? `Made ${count === 1 ? '1 copy' : `${count} copies`}.`
-      : `Applied to ${count === 1 ? '1 layer' : `${count} layers`}.`;
-    this.teller.tell(isChange ? 'The run was changed.' : done);
   }
 
   protected readonly isGuided = linkedSignal(() => this.guide() !== undefined);
@@ -309,25 +229,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     });
   }
 
-  protected readonly panelLabels = PANEL_LABELS;
-
-  protected fold(): void {
-    this.layout.set({ isPanelFolded: !this.layout.layout().isPanelFolded });
-  }
-
   protected openPanel(panel: Panel): void {
-    this.panel.set(panel);
-    if (this.layout.layout().isPanelFolded) this.fold();
-  }
-
-  protected badge(panel: Panel): number | null {
-    const scene = this.shown()?.standing;
-    const counts = {
-      findings: this.run.findings().length,
-      runs: scene?.runs.length,
-      cues: scene?.cues.length,
-    } as const;
-    return panel in counts ? counts[panel as keyof typeof counts] || null : null;
+    this.panels()?.openPanel(panel);
   }
 
   /** A change by hand on the preview: arrow keys come fast, and the next one must find the scene of after. */
@@ -341,13 +244,13 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   }
 
   protected async openData(): Promise<void> {
-    const selected = await this.tables.openData(new Set([...this.run.picked(), ...this.selection()]));
+    const selected = await this.tables.openData(new Set([...this.run.picked(), ...this.selection.all()]));
     if (selected) this.selectOnly(selected);
   }
 
   /** A layer put elsewhere in the sheet, with all that are selected where it is one of them. */
   protected placeLayer({ layer, ...to }: Placed): void {
-    this.stageActions.place(this.selection().has(layer) ? this.selection() : new Set([layer]), to);
+    this.stageActions.place(this.selection.all().has(layer) ? this.selection.all() : new Set([layer]), to);
   }
 
   /** Files may be dropped anywhere on the scene. */
@@ -371,9 +274,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   }
 
   /** Selects these alone. */
-  protected selectOnly([first, ...others]: readonly string[]): void {
-    this.selected.set(first ?? null);
-    this.also.set(new Set(others));
+  protected selectOnly(ids: readonly string[]): void {
+    this.selection.only(ids);
     // The next key may come within the same frame, and is about what is selected now.
     this.detector.detectChanges();
   }
@@ -385,17 +287,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   /** Selects one more layer, or one less. */
   protected selectAlso(id: string): void {
-    if (this.selected() === null) return this.selectOnly([id]);
-    if (this.selected() === id) return;
-    this.also.update((also) =>
-      also.has(id) ? new Set([...also].filter((one) => one !== id)) : new Set([...also, id]),
-    );
+    this.selection.flip(id);
     this.detector.detectChanges();
-  }
-
-  protected goTo({ layer, time }: Place): void {
-    if (layer !== null) this.selected.set(layer);
-    if (time !== null) this.player.go(time);
   }
 
   /** To the next or previous key: of the selected layer if it has any, else of the whole scene. */
@@ -409,19 +302,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     this.player.go(next);
   }
 
-  protected exportJson(): void {
-    if (this.store.scene) void downloadScene(this.store.scene);
-  }
-
-  protected async exportPage(): Promise<void> {
-    const { scene } = this.store;
-    if (!scene) return;
-    await downloadPage(scene);
-    const isBaked = scene.runs.some(({ rig, off }) => rig && off !== true) || scene.layers.some(({ path }) => path);
-    const told = [...(isBaked ? [BAKED] : []), ...[leftOut(scene)].filter((sentence) => sentence !== null)];
-    if (told.length > 0) this.teller.tell(told.join(' '));
-  }
-
   /** Shows a view beside the preview; asked for once more, the run sheet again. */
   private showView(view: SheetView): void {
     this.sheetView.update((shown) => (shown === view ? 'sheet' : view));
@@ -430,11 +310,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected zoomBy(factor: number): void {
     this.preview()?.zoomBy(factor);
   }
-
-  protected readonly rateText = computed(() => {
-    const real = this.realRate();
-    return real === null ? 'Paused' : `Playing, ${real.toFixed(1)} frames a second drawn`;
-  });
 
   protected fit(): void {
     this.preview()?.fit();
@@ -449,7 +324,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     const target = event.target as HTMLElement;
     if (isMainKey(event) && !target.closest('mat-dialog-container')) {
       event.preventDefault();
-      return this.act();
+      return this.say()?.act();
     }
     if (target.closest('input:not([type=checkbox]):not([type=radio]), textarea, select, .cdk-overlay-container'))
       return;
@@ -519,9 +394,9 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   private selectFirst(): void {
     const plan = this.shown()?.plan;
-    if (this.selected() !== null) return;
+    if (this.selection.lead() !== null) return;
     const [first] = [...(plan?.layers ?? [])].sort((a, b) => a.place - b.place).map(({ layer }) => layer);
     const picked = first ?? [...this.run.picked()][0];
-    if (picked !== undefined) this.selected.set(picked);
+    if (picked !== undefined) this.selection.lead.set(picked);
   }
 }

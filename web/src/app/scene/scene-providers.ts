@@ -14,6 +14,7 @@ import { KeyEdits } from './keys/key-edits';
 import { PlayerStore } from './player.store';
 import { RunState } from './run-state';
 import { SceneStore } from './scene.store';
+import { Selection } from './selection';
 import { SoundPlayer } from './sound/sound-player';
 import { StageActions } from './stage/stage-actions';
 
@@ -25,6 +26,7 @@ export const SCENE_PROVIDERS: Provider[] = [
   KeyEdits,
   DialKeys,
   RunState,
+  Selection,
   Teller,
   RecipeActions,
   RunActions,
