@@ -21,9 +21,6 @@ import {
   frameTicks,
   isSeen,
   layersUnder,
-  nearestFrame,
-  snapToCue,
-  toFrameGrid,
   type Layer,
   type Parameter,
   type Recipe,
@@ -31,19 +28,20 @@ import {
   type Shelf,
   type Ticks,
 } from '@wexikine/core';
-import { MatMenuModule } from '@angular/material/menu';
-import { enter } from '../../fields/entry';
 import { WholeText } from '../../fields/whole-text';
 import { Icon } from '../../icons/icon';
 import { KeyEdits } from '../keys/key-edits';
 import { NONE_PICKED, pickedByLayer } from '../keys/picks';
 import { Sounds, type SoundState } from '../sound/sounds';
 import { sheetWaves } from '../sound/sheet-waves';
-import { TimeOverview } from './overview';
+import { SheetRuler } from './sheet-ruler';
+import { SheetTimes } from './sheet-times';
+import { SheetTools, type SheetScope } from './sheet-tools';
 import { TimeAxis } from './time-axis';
 import { around, type TimeWindow } from './time-window';
-import { ViewSwitch, type SheetView } from './view-switch';
-import { cellChecks, cellsOf, type Cell, type CellField } from './cells';
+import type { SheetView } from './view-switch';
+import { CellEditor, type HandValue } from './cell-editor';
+import { cellChecks, cellsOf, type Cell } from './cells';
 import { rowShowing, sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
 import { RowCarrier, stepOf, type Placed } from './row-drop';
 import { drivenLayer } from './driven';
@@ -56,15 +54,6 @@ const NUMBER_WIDTH = 58;
 const DIGIT_WIDTH = 9;
 /** Pixels by which what is in a group stands further in. */
 const NESTED = 14;
-/** Pixels within which a dragged time takes that of a cue. */
-const CUE_REACH = 6;
-
-/** A value that was set by hand for one layer; null releases it. */
-export interface HandValue {
-  readonly layer: string;
-  readonly field: CellField;
-  readonly text: string | null;
-}
 
 /** A layer that is to come before another in the order; null puts it last. */
 export interface Reorder {
@@ -76,7 +65,7 @@ export interface Reorder {
 @Component({
   selector: 'wx-run-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatMenuModule, ScrollingModule, StripView, TimeOverview, ViewSwitch, WholeText],
+  imports: [Icon, ScrollingModule, SheetRuler, SheetTimes, SheetTools, StripView, WholeText],
   templateUrl: './run-sheet.html',
   styleUrl: './run-sheet.scss',
   host: { '[style.--columns]': 'columnTemplate()' },
@@ -113,17 +102,16 @@ export class RunSheet implements AfterViewInit {
   protected readonly rowHeight = STRIP_HEIGHT;
   protected readonly expanded = signal<ReadonlySet<string>>(new Set());
   protected readonly query = signal('');
-  private readonly head = viewChild.required<ElementRef<HTMLElement>>('head');
+  private readonly head = viewChild.required('head', { read: ElementRef<HTMLElement> });
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
   private readonly destroy = inject(DestroyRef);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-  private isSeeking = false;
 
   protected readonly isSorted = signal(false);
   /** Rows in the order of the run: asked for, or because it was set by hand. */
   protected readonly isByPlace = computed(() => this.isSorted() || this.recipe()?.order.by === 'hand');
   /** Which rows were asked for; null: in a dry run those that take part, else all. */
-  private readonly wantedScope = signal<'taking' | 'all' | null>(null);
+  private readonly wantedScope = signal<SheetScope | null>(null);
   protected readonly takingCount = computed(() => this.plan()?.layers.length ?? 0);
   protected readonly isTakingOnly = computed(() => this.takingCount() > 0 && this.wantedScope() !== 'all');
   protected readonly rows = computed(() =>
@@ -161,20 +149,16 @@ export class RunSheet implements AfterViewInit {
     const { top } = viewport.elementRef.nativeElement.getBoundingClientRect();
     return (clientY - top + viewport.measureScrollOffset('top')) / STRIP_HEIGHT;
   });
-  private readonly editing = signal<{ layer: string; field: CellField } | null>(null);
-  protected readonly cellProblem = signal<string | null>(null);
+  protected readonly editor = new CellEditor(
+    () => {
+      const [parameters, shelf, { rate }] = [this.parameters(), this.shelf(), this.scene()];
+      return { rate, check: (field) => cellChecks(field, parameters, shelf, rate) };
+    },
+    (value) => this.overridden.emit(value),
+  );
   protected readonly dropTarget = signal<string | null>(null);
   private carried: string | null = null;
   private lastTicked: string | null = null;
-  private readonly draggedCue = signal<{ id: string; at: number } | null>(null);
-  protected readonly cueMarks = computed(() => {
-    const dragged = this.draggedCue();
-    return this.standing().cues.map(({ id, name, at }) => ({
-      id,
-      name,
-      x: Math.round(this.axis.xAt(dragged?.id === id ? dragged.at : at)),
-    }));
-  });
   /** Parameters that one asked to see or not, over those that the run varies. */
   private readonly chosenColumns = signal<ReadonlyMap<string, boolean>>(new Map());
   protected readonly columns = computed(() => sheetColumns(this.plan(), this.parameters(), this.chosenColumns()));
@@ -217,7 +201,7 @@ export class RunSheet implements AfterViewInit {
     this.destroy.onDestroy(() => observer.disconnect());
   }
 
-  protected showScope(scope: 'taking' | 'all'): void {
+  protected showScope(scope: SheetScope): void {
     const top = this.topRow();
     this.wantedScope.set(scope);
     // The row that stood on top, or the selected one, stays where the eye is.
@@ -297,51 +281,10 @@ export class RunSheet implements AfterViewInit {
     return this.waves().find((wave) => wave.id === id)?.row ?? null;
   }
 
-  protected isShown(name: string): boolean {
-    return this.columns().some((column) => column.name === name);
-  }
+  protected readonly shownColumns = computed(() => new Set(this.columns().map(({ name }) => name)));
 
   protected showColumn(name: string, isOn: boolean): void {
     this.chosenColumns.update((chosen) => new Map(chosen).set(name, isOn));
-  }
-
-  protected isEditing(layer: string, field: CellField): boolean {
-    const editing = this.editing();
-    return editing?.layer === layer && editing.field === field;
-  }
-
-  protected openCell({ layer }: SheetRow, { field }: Cell): void {
-    this.cellProblem.set(null);
-    this.editing.set({ layer: layer.id, field });
-    setTimeout(() => document.querySelector<HTMLInputElement>(`#row-${layer.id} input.cell`)?.select());
-  }
-
-  protected checkCell(cell: Cell, event: Event): void {
-    const { text, problem } = this.enteredIn(cell, (event.target as HTMLInputElement).value);
-    this.cellProblem.set(text === '' ? null : problem);
-  }
-
-  /** What typing in a cell comes to, over what stands in it. */
-  private enteredIn({ field, text: standing }: Cell, typed: string): { text: string; problem: string | null } {
-    const { rate } = this.scene();
-    const entered = enter(typed, standing.replace(/\s/g, ''), rate);
-    if (entered?.ok === false) return { text: typed, problem: entered.message };
-    const text = (entered?.text ?? typed).trim();
-    return { text, problem: cellChecks(field, this.parameters(), this.shelf(), rate)(text) };
-  }
-
-  protected keyCell(event: KeyboardEvent, row: SheetRow, cell: Cell): void {
-    event.stopPropagation();
-    if (event.key === 'Escape') this.closeCell();
-    if (event.key !== 'Enter' || this.cellProblem() !== null) return;
-    const { text } = this.enteredIn(cell, (event.target as HTMLInputElement).value);
-    this.closeCell();
-    this.overridden.emit({ layer: row.layer.id, field: cell.field, text: text === '' ? null : text });
-    setTimeout(() => document.getElementById(`row-${row.layer.id}`)?.focus());
-  }
-
-  protected closeCell(): void {
-    this.editing.set(null);
   }
 
   /** Ticks a row; with Shift all rows from the one that was ticked before. */
@@ -395,37 +338,12 @@ export class RunSheet implements AfterViewInit {
     if (placed) this.placed.emit(placed);
   }
 
-  protected pressCue(event: PointerEvent, id: string): void {
-    event.stopPropagation();
-    (event.target as Element).setPointerCapture(event.pointerId);
-    const cue = this.standing().cues.find((standing) => standing.id === id);
-    if (cue) this.draggedCue.set({ id, at: cue.at });
-  }
-
-  protected dragCue(event: PointerEvent): void {
-    const dragged = this.draggedCue();
-    if (!dragged) return;
-    const time = this.timeUnder(event);
-    this.draggedCue.set({ id: dragged.id, at: toFrameGrid(Math.round(time), this.scene().rate) });
-  }
-
-  protected releaseCue(): void {
-    const dragged = this.draggedCue();
-    this.draggedCue.set(null);
-    const standing = this.standing().cues.find(({ id }) => id === dragged?.id);
-    if (dragged && standing && standing.at !== dragged.at) this.cueMoved.emit({ cue: dragged.id, at: dragged.at });
-  }
-
   protected swatch({ layer }: SheetRow): string {
     return swatch(layer);
   }
 
   protected trackRow(_index: number, { layer }: SheetRow): string {
     return layer.id;
-  }
-
-  protected search(event: Event): void {
-    this.query.set((event.target as HTMLInputElement).value);
   }
 
   protected toggle(id: string): void {
@@ -471,7 +389,7 @@ export class RunSheet implements AfterViewInit {
         break;
       case 'F2': {
         const cell = this.cells(row).find(({ canEdit }) => canEdit);
-        if (cell) this.openCell(row, cell);
+        if (cell) this.editor.open(row, cell);
         break;
       }
       case 'Delete':
@@ -484,23 +402,6 @@ export class RunSheet implements AfterViewInit {
     event.stopPropagation();
   }
 
-  protected press(event: PointerEvent): void {
-    this.isSeeking = true;
-    (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
-    this.drag(event);
-  }
-
-  protected drag(event: PointerEvent): void {
-    if (!this.isSeeking) return;
-    const { rate, cues } = this.scene();
-    const time = snapToCue(cues, this.timeUnder(event), this.axis.ticksOf(CUE_REACH));
-    this.seek.emit(nearestFrame(time, rate) * frameTicks(rate));
-  }
-
-  private timeUnder(event: MouseEvent): number {
-    return Math.min(this.scene().length, Math.max(0, this.axis.timeAt(this.axis.xOf(event))));
-  }
-
   /** Moves a row one place up or down in the order of the run. */
   private reorderBy(row: SheetRow, step: 1 | -1): void {
     if (!this.canReorder(row) || !row.plan) return;
@@ -509,10 +410,6 @@ export class RunSheet implements AfterViewInit {
     const before = step < 0 ? inOrder[at - 1] : (inOrder[at + 2] ?? null);
     if (at + step >= 0 && at + step < inOrder.length) this.reordered.emit({ layer: row.layer.id, before });
     setTimeout(() => document.getElementById(`row-${row.layer.id}`)?.focus());
-  }
-
-  protected release(): void {
-    this.isSeeking = false;
   }
 
   private focusRow(id: string, step: number): void {
