@@ -16,20 +16,11 @@ import {
   addMoment,
   addRows,
   changeMoment,
-  conditionsOf,
-  copyRow,
-  duplicateMoment,
   easingWords,
-  linkedChannels,
-  moveMoment,
-  moveRows,
   presetChannels,
-  removeMoment,
-  removeRows,
   ROW_CHOICES,
   rowGroups,
   setCell,
-  setCondition,
   setEase,
   type Cell,
   type ChannelId,
@@ -46,7 +37,9 @@ import { EasingEditor } from '../fields/easing-editor';
 import { FormulaEditor, type EditEnd } from './formula-editor';
 import { FormulaText } from './formula-text';
 import { scopeFor, type Inspection } from './inspection';
+import { MomentHead } from './moment-head';
 import type { PresetChange } from './parameter-table';
+import { RowHead } from './row-head';
 
 /** Where in the matrix something stands: row −1 is the moments' times. */
 interface Place {
@@ -80,6 +73,8 @@ const WIDE = 'minmax(190px, 2fr)';
     FormulaText,
     Icon,
     MatMenuModule,
+    MomentHead,
+    RowHead,
   ],
   templateUrl: './moment-matrix.html',
   styleUrl: './moment-matrix.scss',
@@ -99,7 +94,6 @@ export class MomentMatrix {
   private readonly detector = inject(ChangeDetectorRef);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly groups = computed(() => rowGroups(this.preset()));
-  protected readonly conditions = computed(() => conditionsOf(this.preset().parameters));
   protected readonly choices = computed(() => {
     const taken = new Set(presetChannels(this.preset()));
     return ROW_CHOICES.filter(({ channels }) => channels.every((channel) => !taken.has(channel)));
@@ -116,7 +110,6 @@ export class MomentMatrix {
   protected readonly current = signal<Place>({ row: 0, column: 0 });
   protected readonly editing = signal<Place | null>(null);
   protected readonly openChip = signal<string | null>(null);
-  protected readonly renaming = signal<string | null>(null);
   private before: Preset | null = null;
   private added: number | null = null;
   /** Text with which editing began by typing over what stood. */
@@ -255,39 +248,6 @@ export class MomentMatrix {
     this.changed.emit({ label: `Add the moment ${name}`, preset });
   }
 
-  protected addAfter(moment: Moment): void {
-    const name = `Moment ${this.preset().moments.length}`;
-    this.changed.emit({
-      label: `Add the moment ${name}`,
-      preset: addMoment(this.preset(), moment.id, name, moment.at),
-    });
-  }
-
-  protected duplicate(moment: Moment): void {
-    this.changed.emit({ label: `Duplicate ${moment.name}`, preset: duplicateMoment(this.preset(), moment.id) });
-  }
-
-  protected shift(moment: Moment, by: number): void {
-    this.changed.emit({ label: `Move ${moment.name}`, preset: moveMoment(this.preset(), moment.id, by) });
-  }
-
-  protected removeMoment(moment: Moment): void {
-    this.changed.emit({ label: `Remove ${moment.name}`, preset: removeMoment(this.preset(), moment.id) });
-  }
-
-  protected startRename(moment: Moment): void {
-    this.renaming.set(moment.id);
-    setTimeout(() => this.element.querySelector<HTMLInputElement>('.rename')?.select());
-  }
-
-  protected rename(moment: Moment, event: Event): void {
-    if (this.renaming() !== moment.id) return;
-    this.renaming.set(null);
-    const name = (event.target as HTMLInputElement).value.trim();
-    if (name === '' || name === moment.name) return;
-    this.changed.emit({ label: `Rename ${moment.name}`, preset: changeMoment(this.preset(), moment.id, { name }) });
-  }
-
   protected addRow(channels: readonly ChannelId[], label: string): void {
     this.added = this.groups().length;
     this.changed.emit({ label: `Add ${label}`, preset: addRows(this.preset(), channels) });
@@ -302,40 +262,6 @@ export class MomentMatrix {
       if (row === null) this.element.querySelector<HTMLElement>('.foot button')?.focus();
       else this.focus(row, 0, this.current());
     });
-  }
-
-  protected removeRow(group: RowGroup): void {
-    this.changed.emit({ label: `Remove ${group.label}`, preset: removeRows(this.preset(), group.channels) });
-  }
-
-  protected moveRow(group: RowGroup, by: number): void {
-    this.changed.emit({ label: `Move ${group.label}`, preset: moveRows(this.preset(), group.channels, by) });
-  }
-
-  protected setWhen(group: RowGroup, when: string | null): void {
-    this.changed.emit({
-      label: `When ${group.label} counts`,
-      preset: setCondition(this.preset(), group.channels, when),
-    });
-  }
-
-  protected copyTo(group: RowGroup, channels: readonly ChannelId[], label: string): void {
-    const preset = copyRow(this.preset(), group.channels[0], channels);
-    this.changed.emit({ label: `Copy ${group.label} to ${label}`, preset });
-  }
-
-  /** Channels that a single one could be keyed together with. */
-  protected partnersOf(group: RowGroup): readonly ChannelId[] {
-    return group.channels.length > 1 ? [] : linkedChannels(group.channels[0]).filter((id) => id !== group.channels[0]);
-  }
-
-  /** Lets linked channels go their own ways: the last one gets a cell text of its own, the same value in brackets. */
-  protected unlink(group: RowGroup): void {
-    const last = group.channels[group.channels.length - 1];
-    const [first] = group.row.cells;
-    if (!first) return;
-    const preset = setCell(this.preset(), [last], first.moment, `(${first.value})`);
-    this.changed.emit({ label: `Key ${group.label} apart`, preset });
   }
 
   private empty(row: number, column: number): void {
