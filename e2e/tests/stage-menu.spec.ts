@@ -214,3 +214,72 @@ test('layers are put elsewhere in depth and into a group by dragging their rows,
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo/ }).first().click();
   await storedWhen(screen, id, (scene) => order(scene).join() === 'a,g,inside,b');
 });
+
+test('rows go on while one is held at the edge of the sheet, and it is let go beside the names', async ({ page }) => {
+  await page.goto('/');
+  const id = await sceneWith(
+    page,
+    Array.from({ length: 60 }, (_, i) => card(`l${i}`, { name: `Layer ${i}`, rest: rest(400 + i, 300) })),
+  );
+  const screen = new SceneScreen(page);
+  await screen.openAtRest(id);
+  const list = page.locator('#sheet-rows');
+  const seen = await list.boundingBox();
+  const first = await screen.row('Layer 0').getByRole('gridcell').nth(1).boundingBox();
+  if (!seen || !first) throw new Error('no rows');
+  await page.mouse.move(first.x + 40, first.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(first.x + 40, first.y + 60, { steps: 3 });
+  // Held near the lower edge, over the strips: the rows go on by themselves to the last one.
+  await page.mouse.move(seen.x + seen.width - 60, seen.y + seen.height - 4, { steps: 4 });
+  await expect
+    .poll(() => list.evaluate((rows) => rows.scrollHeight - rows.scrollTop - rows.clientHeight))
+    .toBeLessThan(2);
+  await page.mouse.up();
+  const moved = await storedWhen(screen, id, ({ layers }) => layers[0].name !== 'Layer 0');
+  expect(moved.layers.findIndex(({ name }) => name === 'Layer 0')).toBeGreaterThanOrEqual(57);
+  await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await storedWhen(screen, id, ({ layers }) => layers[0].name === 'Layer 0');
+});
+
+test('ghosts show what is selected before and after; ways of several layers are mirrored at once, and undone', async ({
+  page,
+}) => {
+  const { id, screen, onPage } = await openCards(page);
+  await screen.setTime('1:00');
+  await page.mouse.click(...onPage(1500, 700));
+  const sum = (): Promise<number> =>
+    page.locator('wx-stage-ghosts canvas').evaluate((canvas) => {
+      const { width, height } = canvas as HTMLCanvasElement;
+      const data = (canvas as HTMLCanvasElement).getContext('2d')?.getImageData(0, 0, width, height).data ?? [];
+      let seen = 0;
+      for (let i = 3; i < data.length; i += 4) if (data[i] > 0) seen++;
+      return seen;
+    });
+  const choose = async (...names: (string | RegExp)[]): Promise<void> => {
+    await page.mouse.click(...onPage(1500, 700), { button: 'right' });
+    for (const name of names)
+      await page.getByRole('menuitem', { name }).or(page.getByRole('menuitemradio', { name })).click();
+  };
+  await choose('Ways of what moves', 'Ghosts before and after', 'every 5 frames');
+  // Of the card that moves, three before and three after; where there is nothing of it, nothing is drawn.
+  await expect.poll(sum).toBeGreaterThan(500);
+  await expectNoFaults(page);
+
+  const before = of(await screen.stored(id), 'Card c');
+  await choose('Ways of what moves', 'Mirrored up and down');
+  const mirrored = await storedWhen(screen, id, (scene) => of(scene, 'Card c').tracks['position.y']?.[0].value !== 400);
+  // About where it rests, 700.
+  expect(of(mirrored, 'Card c').tracks['position.y']?.map(({ value }) => value)).toEqual([1000, 700, 400]);
+  await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await storedWhen(screen, id, (scene) => of(scene, 'Card c').tracks['position.y']?.[0].value === 400);
+  expect(of(await screen.stored(id), 'Card c')).toEqual(before);
+
+  // What stands still has neither.
+  await page.mouse.click(...onPage(400, 300));
+  await expect.poll(sum).toBe(0);
+  await page.mouse.click(...onPage(400, 300), { button: 'right' });
+  await page.getByRole('menuitem', { name: 'Ways of what moves' }).click();
+  await page.getByRole('menuitem', { name: 'Twice as far' }).click();
+  await expect(page.getByText('No way was changed. That needs keys of the position')).toBeVisible();
+});

@@ -44,5 +44,6 @@ export {
 } from './rows';
 export { pacedClip, splitClip } from './clips';
 export { placeLayers, type Placement } from './place';
+export { scaleWays, straightenWays } from './ways';
 export { placesIn, setOut, type SetOut, type SetOutWay } from './set-out';
 export { boxedPath, pathShape, reshapedPath } from './path-shape';

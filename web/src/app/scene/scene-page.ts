@@ -156,6 +156,7 @@ export class ScenePage implements AfterViewInit, OnDestroy {
     paths: true,
     sight: null,
     grid: null,
+    ghosts: null,
   });
 
   protected readonly selectedLayer = computed((): Layer | null => {

@@ -1,5 +1,6 @@
 import {
   ChangeDetectionStrategy,
+  ChangeDetectorRef,
   Component,
   type AfterViewInit,
   type ElementRef,
@@ -36,6 +37,7 @@ import { PainterService } from '../../drawing/painter.service';
 import { ColourPicker } from '../stage/colour-picker';
 import { CutOutView } from '../../looks/cut-out-view';
 import { Pen } from '../stage/pen';
+import { StageGhosts } from '../stage/stage-ghosts';
 import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
 import { StageMenu } from '../stage/stage-menu';
 import { StageActions } from '../stage/stage-actions';
@@ -68,6 +70,8 @@ export interface PreviewOptions {
   readonly sight: Sight | null;
   /** Px from one line of the grid to the next; null without one. */
   readonly grid: number | null;
+  /** Frames from one ghost of what is selected to the next; null without them. */
+  readonly ghosts: number | null;
 }
 
 /**
@@ -77,7 +81,7 @@ export interface PreviewOptions {
 @Component({
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ColourPicker, MotionPaths, Pen, StageHandles, StageMenu, StageText],
+  imports: [ColourPicker, MotionPaths, Pen, StageGhosts, StageHandles, StageMenu, StageText],
   template: `
     <svg width="0" height="0" aria-hidden="true">
       @for (sight of sights; track sight.id) {
@@ -97,6 +101,16 @@ export interface PreviewOptions {
       (pointerup)="release($event)"
       (keydown)="key($event)"
     ></canvas>
+    @if (ghostsApart(); as apart) {
+      <wx-stage-ghosts
+        [compiled]="prepared().compiled"
+        [selection]="selection()"
+        [time]="time()"
+        [length]="scene().length"
+        [apart]="apart"
+        [place]="place()"
+      />
+    }
     @if (options().paths && selection().size > 0 && !isPlaying() && penAt() === null) {
       <wx-motion-paths
         [scene]="scene()"
@@ -150,6 +164,8 @@ export interface PreviewOptions {
       (sightChosen)="optionsChange.emit({ ...options(), sight: $event })"
       [grid]="options().grid"
       (gridChosen)="optionsChange.emit({ ...options(), grid: $event })"
+      [ghosts]="options().ghosts"
+      (ghostsChosen)="optionsChange.emit({ ...options(), ghosts: $event })"
       (zoomWanted)="zoomToSelection()"
       (selected)="chosen.emit($event)"
       (left)="penAt() === null && focus()"
@@ -216,14 +232,22 @@ export class Preview implements AfterViewInit {
   protected readonly handles = viewChild(StageHandles);
   private readonly menu = viewChild.required(StageMenu);
   private readonly destroy = inject(DestroyRef);
+  private readonly detector = inject(ChangeDetectorRef);
   private readonly camera = signal(FIT);
   private readonly size = signal({ width: 0, height: 0 });
   private pressed: Pressed | null = null;
   private readonly band = signal<Band | null>(null);
 
-  private readonly prepared = computed(() => {
+  protected readonly prepared = computed(() => {
     const compiled = compileScene(this.scene());
     return { compiled, frame: createFrame(compiled) };
+  });
+
+  /** Ticks from one ghost to the next; null where none are drawn, as while it plays. */
+  protected readonly ghostsApart = computed(() => {
+    const { ghosts } = this.options();
+    const isShown = ghosts !== null && this.selection().size > 0 && !this.isPlaying();
+    return isShown ? ghosts * frameTicks(this.scene().rate) : null;
   });
 
   /** CSS pixels per scene pixel. */
@@ -350,7 +374,10 @@ export class Preview implements AfterViewInit {
 
   protected startPen(at: Point | null): void {
     const { width, height } = this.scene();
-    if (this.canEdit()) this.penAt.set(at ?? { x: Math.round(width / 2), y: Math.round(height / 2) });
+    if (!this.canEdit()) return;
+    this.penAt.set(at ?? { x: Math.round(width / 2), y: Math.round(height / 2) });
+    // The next key may come within the same frame, and is for the pen.
+    this.detector.detectChanges();
   }
 
   protected endPen(path: NodePath | null): void {

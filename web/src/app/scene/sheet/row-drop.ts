@@ -1,4 +1,3 @@
-import { signal, type Signal } from '@angular/core';
 import type { Placement } from '@wexikine/core';
 import type { SheetRow } from './rows';
 
@@ -17,8 +16,6 @@ export interface Placed extends Placement {
 
 /** This share of a group's row, above and below, means the line between rows; what is between means into the group. */
 const EDGE = 0.28;
-/** Pixels that the pointer goes before a press is a drag. */
-const LEAST = 4;
 
 /** The row after a layer's own, behind everything that is in it. */
 function endOf(rows: readonly SheetRow[], index: number): number {
@@ -87,50 +84,4 @@ export function stepOf(rows: readonly SheetRow[], id: string, key: string): Plac
 function afterGroup(rows: readonly SheetRow[], group: number): string | null {
   const end = endOf(rows, group);
   return rows[end]?.depth === rows[group].depth ? rows[end].layer.id : null;
-}
-
-/** A row that is carried to another place in depth, or into a group. */
-export class RowCarrier {
-  private readonly target = signal<RowDrop | null>(null);
-  readonly drop: Signal<RowDrop | null> = this.target;
-  private readonly held = signal<{ readonly layer: string; readonly y: number; readonly isMoved: boolean } | null>(
-    null,
-  );
-  readonly carried: Signal<{ readonly layer: string; readonly isMoved: boolean } | null> = this.held;
-
-  constructor(
-    private readonly rows: Signal<readonly SheetRow[]>,
-    /** The height of a pointer, in rows from the first. */
-    private readonly heightOf: (event: PointerEvent) => number,
-  ) {}
-
-  press(event: PointerEvent, row: SheetRow): void {
-    if (event.button !== 0 || row.layer.locked) return;
-    this.held.set({ layer: row.layer.id, y: event.clientY, isMoved: false });
-  }
-
-  move(event: PointerEvent): void {
-    const held = this.held();
-    if (!held) return;
-    // Let go beside the name, where nobody heard of it.
-    if ((event.buttons & 1) === 0) return this.cancel();
-    if (!held.isMoved) {
-      if (Math.abs(event.clientY - held.y) < LEAST) return;
-      (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
-      this.held.set({ ...held, isMoved: true });
-    }
-    this.target.set(dropAt(this.rows(), this.heightOf(event), held.layer));
-  }
-
-  /** Where the row was let go; null where it stays. */
-  release(): Placed | null {
-    const [held, drop] = [this.held(), this.target()];
-    this.cancel();
-    return held?.isMoved && drop ? { layer: held.layer, parent: drop.parent, before: drop.before } : null;
-  }
-
-  cancel(): void {
-    this.held.set(null);
-    this.target.set(null);
-  }
 }

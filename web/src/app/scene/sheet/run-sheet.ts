@@ -43,7 +43,8 @@ import type { SheetView } from './view-switch';
 import { CellEditor, type HandValue } from './cell-editor';
 import { cellChecks, cellsOf, type Cell } from './cells';
 import { rowShowing, sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
-import { RowCarrier, stepOf, type Placed } from './row-drop';
+import { RowCarrier } from './row-carrier';
+import { stepOf, type Placed } from './row-drop';
 import { drivenLayer } from './driven';
 import type { DrivenLayer } from './strip';
 import { STRIP_HEIGHT } from './strip-paths';
@@ -143,11 +144,12 @@ export class RunSheet implements AfterViewInit {
   });
   /** Rows lie as layers do, back to front, so that one can be put elsewhere among them. */
   protected readonly isInDepth = computed(() => !this.isByPlace() && !this.isTakingOnly() && this.query() === '');
-  protected readonly carrier = new RowCarrier(this.rows, ({ clientY }) => {
-    const viewport = this.viewport();
-    if (!viewport) return 0;
-    const { top } = viewport.elementRef.nativeElement.getBoundingClientRect();
-    return (clientY - top + viewport.measureScrollOffset('top')) / STRIP_HEIGHT;
+  protected readonly carrier = new RowCarrier({
+    rows: this.rows,
+    heightOf: (clientY) => (clientY - this.seenRows()[0] + this.scrolledBy()) / STRIP_HEIGHT,
+    seen: () => this.seenRows(),
+    scrollBy: (px) => this.viewport()?.elementRef.nativeElement.scrollBy(0, px),
+    placed: (placed) => this.placed.emit(placed),
   });
   protected readonly editor = new CellEditor(
     () => {
@@ -323,6 +325,12 @@ export class RunSheet implements AfterViewInit {
     if (layer !== null && before !== null && layer !== before) this.reordered.emit({ layer, before });
   }
 
+  /** Top and bottom of the rows that are seen, px of the page. */
+  private seenRows(): readonly [number, number] {
+    const { top = 0, bottom = 0 } = this.viewport()?.elementRef.nativeElement.getBoundingClientRect() ?? {};
+    return [top, bottom];
+  }
+
   /** How far the rows are scrolled, px. */
   protected scrolledBy(): number {
     return this.viewport()?.measureScrollOffset('top') ?? 0;
@@ -331,11 +339,6 @@ export class RunSheet implements AfterViewInit {
   /** Where the line of a drop begins: with the names at its depth. */
   protected dropLeft(depth: number): number {
     return this.numberWidth() + depth * NESTED;
-  }
-
-  protected letGo(): void {
-    const placed = this.carrier.release();
-    if (placed) this.placed.emit(placed);
   }
 
   protected swatch({ layer }: SheetRow): string {

@@ -47,6 +47,7 @@ import { measurePieces } from './measure-pieces';
 import { drawnPath, newShape, type ShapeKind } from './new-shapes';
 import { SetOutDialog, type SetOutQuestion } from './set-out-dialog';
 import { SplitDialog, type SplitGrid } from './split-dialog';
+import type { WayChange } from './way-changes';
 
 /** How far a first duplicate is moved, px. */
 const ASIDE = 40;
@@ -291,6 +292,15 @@ export class StageActions {
       `Split “${layer.name}” into ${columns} × ${rows}`,
       splitBox(this.store.scene ?? scene, layer.id, columns, rows),
     );
+  }
+
+  /** Changes the ways along which layers go, all of them together. */
+  changeWays(ids: ReadonlySet<string>, { label, edits }: WayChange): void {
+    const { scene } = this.store;
+    if (!scene) return;
+    const what = said(scene, ids);
+    const nothing = 'No way was changed. That needs keys of the position, and layers that are not locked.';
+    this.do(`${label}: the way of ${what}`, edits(scene, ids), [], nothing);
   }
 
   /** Asks how layers are to stand in the frame and in time. */

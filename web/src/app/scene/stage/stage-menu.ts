@@ -23,6 +23,7 @@ import {
 import { Icon } from '../../icons/icon';
 import { NEW_SHAPES, type ShapeKind } from './new-shapes';
 import { StageActions } from './stage-actions';
+import { WAY_CHANGES } from './way-changes';
 
 /** Where the menu was asked for: on the page, in the scene, and which layers lie there, the topmost first. */
 export interface MenuPlace {
@@ -43,6 +44,8 @@ const SIDES: readonly { readonly side: AlignSide; readonly icon: string; readonl
 const NINE: readonly Point[] = [0, 0.5, 1].flatMap((y) => [0, 0.5, 1].map((x) => ({ x, y })));
 /** Grids to choose from, px of the scene. */
 const GRIDS = [10, 20, 40, 60, 80, 120, 240];
+/** Frames from one ghost to the next, to choose from. */
+const GHOSTS = [1, 2, 5, 10, 25];
 const MOST_UNDER = 12;
 
 /** What can be done with layers on the stage, at the pointer or from its button. */
@@ -68,10 +71,15 @@ export class StageMenu {
   /** Px from one line of the grid to the next; null without one. */
   readonly grid = input<number | null>(null);
   readonly gridChosen = output<number | null>();
+  /** Frames from one ghost of what is selected to the next; null without them. */
+  readonly ghosts = input<number | null>(null);
+  readonly ghostsChosen = output<number | null>();
   readonly zoomWanted = output();
   /** A path is to be drawn by pen, beginning at a place of the scene. */
   readonly penWanted = output<Point | null>();
   protected readonly grids = GRIDS;
+  protected readonly ghostSteps = GHOSTS;
+  protected readonly wayChanges = WAY_CHANGES;
   protected readonly sights = SIGHTS;
   /** The menu was closed; the stage has the keys again. */
   readonly left = output();
