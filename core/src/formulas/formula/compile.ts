@@ -7,7 +7,7 @@ import type { FormulaProblem } from './problem';
 import { exponential, modulo, powerOf, type Build } from './maths';
 import { prepareNative, type RunColumns } from './native';
 import type { Op } from './ops';
-import { prepareRow, ProgramWriter, type Program, type RunRow } from './program';
+import { prepareRow, ProgramWriter, type FixedInputs, type Program, type RunRow } from './program';
 import { CLOCK_NAME, CONSTANTS, FRAME_PLACE, ROW_NAME, type Scope, type ValueType } from './scope';
 
 /** Reads the inputs of a scope (see `Scope`) and gives the value in base units: px, seconds, degrees. */
@@ -24,8 +24,8 @@ export interface CompiledFormula {
   readonly reads: ReadonlySet<string>;
   /** Places of the inputs whose present value it needs; what it reads at other times only is not among them. */
   readonly inputs: ReadonlySet<number>;
-  /** A runner for single rows with registers of its own, for a formula that is worked out within itself. */
-  readonly createRow: () => RunRow;
+  /** A runner for single rows with registers of its own, for a formula that is worked out within itself; or for one row alone. */
+  readonly createRow: (fixed?: FixedInputs) => RunRow;
 }
 
 /** A compiled formula, or everything that is wrong with it. */
@@ -201,7 +201,7 @@ export function compileChecked(checked: Checked): CompiledFormula {
     for (let i = 0; i < count; i++) out[i] = runRow(columns, from + i);
   };
   const inputs = new Set(program.values.flatMap((value) => (value.type === 'input' ? [value.place] : [])));
-  return { source: formula.source, evaluate, run, reads, inputs, createRow: () => prepareRow(program) };
+  return { source: formula.source, evaluate, run, reads, inputs, createRow: (fixed) => prepareRow(program, fixed) };
 }
 
 /** Reads, checks and compiles a formula for a place that needs a value of type `expected`. */

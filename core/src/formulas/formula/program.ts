@@ -29,13 +29,37 @@ export interface Columns {
 /** Works out one row; allocates nothing. */
 export type RunRow = (columns: Columns, row: number) => number;
 
-/** Makes a program ready to be worked out row by row. */
-export function prepareRow({ values, result }: Program): RunRow {
+/** A row of which some inputs stay as they are, by their places. */
+export interface FixedInputs {
+  readonly columns: Columns;
+  readonly row: number;
+  readonly places: ReadonlySet<number>;
+}
+
+/** What a value of a program is where it never changes; null where it may. */
+function fixedValue(value: Value, known: Float64Array, isFixed: Uint8Array, fixed: FixedInputs | null): number | null {
+  if (value.type === 'constant') return value.value;
+  if (fixed === null) return null;
+  if (value.type === 'input') {
+    const { columns, row, places } = fixed;
+    return places.has(value.place) ? columns.values[value.place * columns.stride + row] : null;
+  }
+  if (value.args.length === 0 || value.args.some((arg) => isFixed[arg] === 0)) return null;
+  const { of } = stepOf(value, 0);
+  return of(...value.args.map((arg) => known[arg]));
+}
+
+/** Makes a program ready to be worked out row by row; for one row alone, what of it never changes is worked out once. */
+export function prepareRow({ values, result }: Program, fixed: FixedInputs | null = null): RunRow {
   const known = new Float64Array(values.length);
+  const isFixed = new Uint8Array(values.length);
   values.forEach((value, i) => {
-    if (value.type === 'constant') known[i] = value.value;
+    const own = fixedValue(value, known, isFixed, fixed);
+    if (own === null) return;
+    known[i] = own;
+    isFixed[i] = 1;
   });
-  const made = values.flatMap((value, i) => (value.type === 'constant' ? [] : [stepOf(value, i)]));
+  const made = values.flatMap((value, i) => (value.type === 'constant' || isFixed[i] === 1 ? [] : [stepOf(value, i)]));
   return ({ values: inputs, stride }, row) => {
     for (const { into, place, of, count, a, b, c, d, e } of made) {
       // No more arguments than are taken: each that is passed costs.

@@ -41,15 +41,15 @@ export interface Unit {
   readonly keyTimes: { current: KeyTimes | null };
   /** Who reads its sources at other times; set as soon as the scene's rigs are put together. */
   readonly reader: { current: PastReader | null };
-  readonly runners: RunRow[];
   /** The inputs of single rows, with what does not change with time filled in, once they were asked for. */
   readonly rooms: Room[];
 }
 
-/** The inputs of one row. */
+/** The inputs of one row, and what works it out: what does not change with time is done once. */
 export interface Room {
   readonly columns: Columns;
   readonly rows: Int32Array;
+  readonly run: RunRow;
 }
 
 /** Inputs that change with time. */
@@ -183,7 +183,6 @@ function unitOf(
       last,
       channel: compiled.channel,
     }),
-    runners: [],
     rooms: [],
   };
 }

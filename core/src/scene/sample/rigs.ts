@@ -217,12 +217,14 @@ function createRigs(
     if (known) return known;
     const values = new Float64Array(unit.compiled.scope.size);
     for (const { place, at } of unit.statics) values[place] = at(row);
-    return (unit.rooms[row] = { columns: { values, stride: 1 }, rows: Int32Array.of(row) });
+    const columns = { values, stride: 1 };
+    const places = new Set(unit.statics.map(({ place }) => place));
+    const run = unit.compiled.formula.createRow({ columns, row: 0, places });
+    return (unit.rooms[row] = { columns, rows: Int32Array.of(row), run });
   };
   const runOne = (unit: Unit, row: number, time: Ticks, keyed: number): number => {
-    const { formula, reader: holder } = unit.compiled;
-    const run = (unit.runners[depth] ??= formula.createRow());
-    const { columns, rows } = unit.rooms[row] ?? roomOf(unit, row);
+    const { reader: holder } = unit.compiled;
+    const { columns, rows, run } = unit.rooms[row] ?? roomOf(unit, row);
     writeTimes(unit, columns, rows, time);
     if (unit.places.keyed >= 0) columns.values[unit.places.keyed] = keyed;
     for (const { place, cells: column } of unit.present) {
