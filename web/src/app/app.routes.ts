@@ -29,8 +29,9 @@ export const routes: Routes = [
 
 /** Begins to fetch the code and the data of the screen at an address; the router and the screen take them from there. */
 export function fetchScreen(address: string): void {
-  const [, scene] = /^\/scenes\/([^/]+)$/.exec(address) ?? [];
-  if (scene !== undefined) fetchAhead(sceneAddress(decodeURIComponent(scene)));
+  // What is no id is left to the screen, which says so.
+  const [, scene] = /^\/scenes\/([\w-]+)$/.exec(address) ?? [];
+  if (scene !== undefined) fetchAhead(sceneAddress(scene));
   const parts = address.split('/').filter((part) => part !== '');
   const screen = routes.find(({ path = '' }) => {
     const pattern = path.split('/');

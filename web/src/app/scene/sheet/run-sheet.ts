@@ -201,6 +201,7 @@ export class RunSheet implements AfterViewInit {
     const observer = new ResizeObserver(([entry]) => this.axis.setWidth(entry.contentRect.width - STRIP_PADDING));
     observer.observe(this.head().nativeElement);
     this.destroy.onDestroy(() => observer.disconnect());
+    this.destroy.onDestroy(this.carrier.cancel);
   }
 
   protected showScope(scope: SheetScope): void {

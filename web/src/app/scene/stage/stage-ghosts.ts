@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input, viewChild, type ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { createFrame, sampleFrame, type CompiledScene, type Ticks } from '@wexikine/core';
 import { prepareCanvas } from '../../drawing/canvas';
@@ -37,6 +46,11 @@ export class StageGhosts {
   /** Each ghost is drawn by itself, so that what lies over another in it does not shine through. */
   private readonly sheet = document.createElement('canvas');
 
+  private readonly frames = computed(() => ({
+    now: createFrame(this.compiled()),
+    frame: createFrame(this.compiled()),
+  }));
+
   constructor() {
     effect(() => {
       this.arrived();
@@ -52,7 +66,7 @@ export class StageGhosts {
     if (!context) return;
     const ratio = nativeElement.width / size.width;
     const view = { scale: zoom * ratio, x: x * ratio, y: y * ratio };
-    const [now, frame] = [createFrame(compiled), createFrame(compiled)];
+    const { now, frame } = this.frames();
     sampleFrame(compiled, time, now);
     for (const { at, strength } of ghostsAround(time, this.apart(), this.length())) {
       sampleFrame(compiled, at, frame);
