@@ -58,11 +58,11 @@ export async function build() {
   await buildIfChanged('the command line', ['core/src', 'cli/src'], 'cli/dist', buildCli);
   copyFonts('web/public/fonts');
   await buildIfChanged('the web application', ['core/src', 'paint/src', 'web'], 'web/dist', () => {
-    run('npx', ['--no-install', 'ng', 'build'], { cwd: join(root, 'web') });
+    run('node', ['scripts/build-web.mjs']);
   });
 }
 
 if (process.argv[1] === import.meta.filename) {
-  installIfNeeded();
+  installIfNeeded({ forTests: false });
   await build();
 }

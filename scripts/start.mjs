@@ -1,6 +1,6 @@
 import { build } from './build.mjs';
 import { installIfNeeded } from './steps.mjs';
 
-installIfNeeded();
+installIfNeeded({ forTests: false });
 await build();
 await import('../server/dist/main.js');

@@ -64,7 +64,7 @@ function findBrowser() {
 
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
-installIfNeeded();
+installIfNeeded({ forTests: true });
 findBrowser();
 // The build checks the types of the page and of its templates, too.
 tally(step('Build', 'node', ['scripts/build.mjs']));
