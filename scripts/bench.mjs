@@ -1,9 +1,10 @@
-import { build } from 'esbuild';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { root } from './steps.mjs';
+import { installIfNeeded, root } from './steps.mjs';
 
 /** Bundles the benchmarks as the application is bundled and runs them in a process of their own. */
+installIfNeeded({ forTests: true });
+const { build } = await import('esbuild');
 const outfile = join(root, 'scripts/dist/bench.mjs');
 await build({
   absWorkingDir: root,

@@ -31,7 +31,8 @@ export function clipByMasks(surfaces: Surfaces, { context, patch }: Sheet, subje
   const masks = subject.layer.look.masks ?? [];
   const soft = valueAt(subject.frame, subject.index, 'mask.soft');
   const isPlain = masks.every(
-    ({ how, soft: own }, i) => soft + own <= 0 && (i === 0 ? how !== 'overlap' : how !== 'add'),
+    ({ how, rule, soft: own }, i) =>
+      soft + own <= 0 && (i === 0 ? how !== 'overlap' : how !== 'add') && (how !== 'take' || rule === undefined),
   );
   if (!isPlain) return false;
   const [a, b, c, d, e, f] = matrix;
@@ -40,7 +41,7 @@ export function clipByMasks(surfaces: Surfaces, { context, patch }: Sheet, subje
     toMask(context, subject, mask);
     const path = surfaces.path(maskOutline(mask));
     if (mask.how !== 'take') {
-      context.clip(path, 'evenodd');
+      context.clip(path, mask.rule ?? 'evenodd');
       continue;
     }
     const around = new Path2D();
@@ -66,7 +67,7 @@ export function cutByMasks(surfaces: Surfaces, sheet: Sheet, subject: Subject, m
     one.context.setTransform(a, b, c, d, e - sheet.patch.x, f - sheet.patch.y);
     toMask(one.context, subject, mask);
     one.context.fillStyle = '#000';
-    one.context.fill(surfaces.path(maskOutline(mask)), 'evenodd');
+    one.context.fill(surfaces.path(maskOutline(mask)), mask.rule ?? 'evenodd');
     over.context.globalCompositeOperation = HOW[mask.how];
     over.context.filter = blur > 0 ? `blur(${blur}px)` : 'none';
     drawSheet(over, one);

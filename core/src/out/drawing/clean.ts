@@ -128,7 +128,17 @@ export function partAsSvg(part: ShownPart, box: Box, definitions: Definitions, s
   return `<svg ${ROOT} width="${width}" height="${height}" viewBox="${number(box.left)} ${number(box.top)} ${width} ${height}">${sheets.map((sheet) => cleanElement(sheet)).join('')}<defs>${defs.join('')}</defs><g transform="matrix(${part.outer.map(number).join(' ')})"${style}>${cleanElement(part.element, as)}</g></svg>`;
 }
 
-const OWN_ALONE = ['opacity', 'display', 'clip-path', 'mask', 'filter', 'mix-blend-mode', 'transform', 'vector-effect'];
+const OWN_ALONE = [
+  'opacity',
+  'display',
+  'clip-path',
+  'mask',
+  'mask-type',
+  'filter',
+  'mix-blend-mode',
+  'transform',
+  'vector-effect',
+];
 
 function isInherited(name: string): boolean {
   return !OWN_ALONE.includes(name) && !name.startsWith('stop-') && name !== 'dominant-baseline';

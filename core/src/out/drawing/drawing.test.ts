@@ -117,9 +117,9 @@ describe('parts of a drawing', () => {
     expect(fill('three')).toBe('#123456');
   });
 
-  test('what layers cannot show is a picture of itself: clips, masks, filters, patterns, marks, odd strokes', () => {
+  test('what layers cannot show is a picture of itself: clips by words, filters, patterns, marks, odd strokes', () => {
     const layers = layersOf(
-      svg(`<clipPath id="k"><circle r="5"/></clipPath><pattern id="q" width="2" height="2"><path d="M0 0h1v1z"/></pattern>
+      svg(`<clipPath id="k"><text>Hi</text></clipPath><pattern id="q" width="2" height="2"><path d="M0 0h1v1z"/></pattern>
         <filter id="f"><feGaussianBlur stdDeviation="2"/></filter><g id="clipped" clip-path="url(#k)"><rect width="9" height="9"/><rect width="3" height="3"/></g>
         <rect id="tiled" width="9" height="9" fill="url(#q)"/><rect id="soft" width="9" height="9" filter="url(#f)"/>
         <rect id="shifted" width="9" height="9" stroke="red" stroke-dashoffset="3" stroke-dasharray="1"/><rect id="dashed" width="9" height="9" stroke="red" stroke-dasharray="4 2"/>`),
@@ -133,8 +133,64 @@ describe('parts of a drawing', () => {
     ]);
     const { source } = layers[1];
     const text = source.type === 'picture' ? decodeURIComponent(source.href) : '';
-    expect(text).toContain('<defs><clipPath id="k"><circle r="5"></circle></clipPath></defs>');
+    expect(text).toContain('<defs><clipPath id="k"><text>Hi</text></clipPath></defs>');
     expect(layers[5].look.dash).toEqual([4, 2]);
+  });
+
+  test('a clip of shapes is a mask, in shares of the layer that it lies on', () => {
+    const layers = layersOf(
+      svg(`<clipPath id="k"><circle cx="20" cy="10" r="5"/><rect width="10" height="20"/></clipPath>
+        <rect id="card" width="40" height="20" clip-path="url(#k)"/>
+        <g id="pair" style="clip-path:url(#k)"><rect width="20" height="20"/><rect x="20" width="20" height="20"/></g>`),
+    );
+    const masks = [
+      { shape: 'ellipse', how: 'add', x: 0.5, y: 0.5, width: 0.25, height: 0.5, turn: 0, soft: 0 },
+      { shape: 'rectangle', how: 'add', x: 0.125, y: 0.5, width: 0.25, height: 1, turn: 0, soft: 0 },
+    ];
+    expect(layers.slice(1, 3).map(({ name, kind, look }) => [name, kind, look.masks])).toEqual([
+      ['card', 'card', masks],
+      ['pair', 'group', masks],
+    ]);
+    expect(layers).toHaveLength(5);
+  });
+
+  test('a turned layer that is clipped lies in a group that stands straight, and paths keep their rule', () => {
+    const layers = layersOf(
+      svg(`<clipPath id="k"><path d="M0 0H10V10H0zM2 2H8V8H2z"/><path clip-rule="evenodd" d="M0 0H10V10H0zM2 2H8V8H2z"/></clipPath>
+        <rect id="card" width="40" height="20" stroke="red" transform="scale(1 2) rotate(30)" clip-path="url(#k)"/>`),
+    );
+    const [, group, card] = layers;
+    expect([group.kind, card.kind, card.parent === group.id]).toEqual(['group', 'card', true]);
+    expect(group.look.masks?.map(({ shape, rule }) => [shape, rule])).toEqual([
+      ['path', 'nonzero'],
+      ['path', undefined],
+    ]);
+  });
+
+  test('a mask is a layer of its own that what it masks is seen through, by brightness or by where it is', () => {
+    const layers = layersOf(
+      svg(`<mask id="m"><rect width="9" height="9" fill="#fff"/><circle cx="4" cy="4" r="2"/></mask>
+        <mask id="n" mask-type="alpha" maskUnits="userSpaceOnUse" x="0" y="0" width="5" height="9"><circle cx="4" cy="4" r="2"/></mask>
+        <rect id="card" width="9" height="9" fill="red" mask="url(#m)"/><rect id="other" width="10" height="9" fill="red" mask="url(#n)"/>`),
+    );
+    const by = (name: string) => layers.filter((layer) => layer.name === name);
+    const [wrap, card] = by('card');
+    const [mask] = by('Mask of card');
+    expect([wrap.kind, card.parent, mask.kind, mask.parent]).toEqual(['group', wrap.id, 'group', wrap.id]);
+    expect(layers.filter(({ parent }) => parent === mask.id)).toHaveLength(2);
+    expect(card.look.matte).toEqual({ layer: mask.id, how: 'reveals', by: 'brightness', isShown: false });
+    const [region, other] = by('other');
+    expect(other.look.matte).toEqual({ layer: by('Mask of other')[0].id, how: 'reveals', isShown: false });
+    expect(region.look.masks).toMatchObject([{ shape: 'rectangle', how: 'add', x: 0.25, width: 0.5 }]);
+  });
+
+  test('a mask in itself, or of too many parts, stays part of a picture', () => {
+    const layers = layersOf(
+      svg(`<mask id="m"><rect width="9" height="9" mask="url(#m)"/></mask><rect id="card" width="9" height="9" mask="url(#m)"/>
+        <mask id="n">${'<rect width="9" height="9"/>'.repeat(201)}</mask><rect id="many" width="9" height="9" mask="url(#n)"/>`),
+    );
+    expect(layers.find(({ name }) => name === 'many')?.kind).toBe('picture');
+    expect(layers.find(({ name }) => name === 'Mask of card')?.kind).toBe('picture');
   });
 
   test('use and symbols are drawn where they are used, and never in themselves', () => {

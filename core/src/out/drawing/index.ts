@@ -7,5 +7,6 @@ export {
   type DrawingResult,
   type FontAtHand,
 } from './drawing';
-export { drawingLayers, type DrawingOptions, type MeasureText, type TextSize } from './layers';
+export { drawingLayers } from './layers';
+export type { DrawingOptions, MeasureText, TextSize } from './maker';
 export { type Part as DrawingPart } from './tree';

@@ -36,6 +36,7 @@ const OWN = {
   display: 'inline',
   'clip-path': 'none',
   mask: 'none',
+  'mask-type': 'luminance',
   filter: 'none',
   'mix-blend-mode': 'normal',
   'stop-color': 'black',

@@ -1,5 +1,6 @@
 import { IDENTITY, multiply, transformPoint, type Box, type Matrix } from '../../basics/transform';
 import { linkOf, type Definitions } from './colours';
+import { maskingOf } from './masking';
 import type { CssRule } from './css';
 import { readTransform, viewBoxMatrix } from './matrix';
 import { plainPath, shapePath, type Room } from './shape';
@@ -89,9 +90,10 @@ interface Place {
   readonly used: readonly Element[];
 }
 
-/** Reads elements as parts; `left` counts down over the whole drawing. */
-export function readParts(root: Element, view: Matrix, room: Room, { byId, rules }: Definitions): Part {
-  const left = { parts: MOST_PARTS };
+/** What reads the parts in an element; it counts down how many there may be. */
+function createReader(definitions: Definitions, most: number) {
+  const { byId, rules } = definitions;
+  const left = { parts: most };
   const counts = new Map<string, number>();
   const named = (element: Element): string => {
     const own = ownName(element);
@@ -141,15 +143,36 @@ export function readParts(root: Element, view: Matrix, room: Room, { byId, rules
     }
     const parts = inside(element, style, matrix, place);
     if (parts.length === 0) return null;
+    const isFixed = hasEffect(style) && !maskingOf(style, definitions);
     const isPlain = !hasEffect(style) && style.opacity === '1';
     if (isPlain && parts.length === 1) return { ...parts[0], name: ownName(element) ?? parts[0].name };
-    return { ...common, name: named(element), kind: 'group', isFixed: hasEffect(style), parts };
+    return { ...common, name: named(element), kind: 'group', isFixed, parts };
   };
-  const style = styleOf(root, STANDARD_STYLE, rules);
-  const place: Place = { id: 'd', style, matrix: view, room, used: [] };
-  const parts = elementsIn(root).flatMap((child, i) => part(child, { ...place, id: `d.${i}` }) ?? []);
+  return (element: Element, place: Place): Part[] =>
+    elementsIn(element).flatMap((child, i) => part(child, { ...place, id: `${place.id}.${i}` }) ?? []);
+}
+
+/** Reads all of a drawing as parts. */
+export function readParts(root: Element, view: Matrix, room: Room, definitions: Definitions): Part {
+  const style = styleOf(root, STANDARD_STYLE, definitions.rules);
+  const parts = createReader(definitions, MOST_PARTS)(root, { id: 'd', style, matrix: view, room, used: [] });
   const common = { element: root, style, around: STANDARD_STYLE, outer: IDENTITY, matrix: view };
   return { ...common, id: 'd', name: ownName(root) ?? 'Drawing', kind: 'group', isFixed: hasEffect(style), parts };
+}
+
+/** Parts that a mask is made of, in a space of the drawing, and so many of them at most; null where there are more. */
+export function readMaskParts(
+  mask: Element,
+  { matrix, room, most }: { readonly matrix: Matrix; readonly room: Room; readonly most: number },
+  definitions: Definitions,
+): Part[] | null {
+  const style = styleOf(mask, STANDARD_STYLE, definitions.rules);
+  const parts = createReader(definitions, most + 1)(mask, { id: 'm', style, matrix, room, used: [mask] });
+  return countParts(parts) > most ? null : parts;
+}
+
+function countParts(parts: readonly Part[]): number {
+  return parts.reduce((sum, part) => sum + 1 + countParts(part.parts), 0);
 }
 
 function isDrawn({ name }: Element): boolean {

@@ -104,7 +104,7 @@ function maskShape(mask: Mask, layer: Layer, width: number, height: number, plac
   ].join(' ');
   const all = `x='${-width}' y='${-height}' width='${3 * width}' height='${3 * height}'`;
   const filter = `<filter id='s${place}' filterUnits='userSpaceOnUse' ${all} color-interpolation-filters='sRGB'><feGaussianBlur stdDeviation='${decimal(soft)}'/></filter>`;
-  const shape = `<path d='${maskOutline(mask)}' fill-rule='evenodd' fill='${mask.how === 'take' ? '#000' : '#fff'}' transform='${transform}'/>`;
+  const shape = `<path d='${maskOutline(mask)}' fill-rule='${mask.rule ?? 'evenodd'}' fill='${mask.how === 'take' ? '#000' : '#fff'}' transform='${transform}'/>`;
   const softened = soft > 0 ? `${filter}<g filter='url(#s${place})'>${shape}</g>` : shape;
   return mask.how === 'overlap'
     ? `<g style='mix-blend-mode:multiply'><rect ${all} fill='#000'/>${softened}</g>`

@@ -84,6 +84,8 @@ const maskSchema = z.strictObject({
   shape: z.enum(['rectangle', 'ellipse', 'path']),
   /** SVG path data over the shape's own box, 0…100 across and down. */
   d: z.string().min(1).max(100_000).optional(),
+  /** Which parts of a path that crosses itself are inside; even-odd where it is not stated. */
+  rule: z.enum(['nonzero']).optional(),
   how: z.enum(['add', 'take', 'overlap']),
   /** Its middle. */
   x: z.number().min(-10).max(10),
