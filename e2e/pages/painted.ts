@@ -139,6 +139,26 @@ export async function pageAt(page: Page, seconds: number): Promise<Buffer> {
   return page.screenshot();
 }
 
+/** From where to where a screenshot is not black across, px. */
+export async function inkAcross(page: Page, shot: Buffer): Promise<{ readonly left: number; readonly right: number }> {
+  return page.evaluate(async (base64) => {
+    const bytes = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0));
+    const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }));
+    const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d');
+    if (!context) throw new Error('no canvas');
+    context.drawImage(bitmap, 0, 0);
+    const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+    let [left, right] = [bitmap.width, -1];
+    for (let i = 0; i < data.length; i += 4) {
+      if (data[i] + data[i + 1] + data[i + 2] < 200) continue;
+      const x = (i / 4) % bitmap.width;
+      left = Math.min(left, x);
+      right = Math.max(right, x);
+    }
+    return { left, right };
+  }, shot.toString('base64'));
+}
+
 /** How far a painter that has drawn a scene at all of these times in seconds is from one that is new at each of them. */
 export async function keptAndNew(page: Page, scene: Scene, times: readonly number[]): Promise<number> {
   return page.evaluate(

@@ -193,6 +193,7 @@ const KINDS: Readonly<Record<string, Partial<Layer>>> = {
     look: { stroke: '#58b79c', cap: 'butt' },
   },
   'a word': { kind: 'word', source: text, look: { fill: '#f3c98b', shadow: '#e05577' } },
+  'a word that ends at the right': { kind: 'word', source: { ...text, align: 'right' }, look: { fill: '#f3c98b' } },
   'a number in words, typed with a caret': {
     kind: 'word',
     source: { ...text, text: 'up “#”\n\\ kg', number: { decimals: 1, point: ',', group: '.' }, caret: '|' },

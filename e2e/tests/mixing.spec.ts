@@ -10,7 +10,7 @@ import {
 } from '@wexikine/core';
 import { card } from '../pages/made-scenes';
 import { expectSame, openPainter } from '../pages/page-and-painter';
-import { keptAndNew, paintedAt } from '../pages/painted';
+import { inkAcross, keptAndNew, paintedAt } from '../pages/painted';
 
 const base: Scene = { ...programmeBoard(), width: 640, height: 400, length: ticksFromSeconds(2), layers: [], runs: [] };
 const span = { in: 0, out: ticksFromSeconds(2) };
@@ -60,6 +60,32 @@ test('every way of blending is as CSS has it, in the frame and in a group alone'
     inside('two', 60, { look: { fill: '#7aa2ff', blend: 'multiply' } }),
   ];
   await expectSame(page, painter, { ...base, layers }, [0.5], 'blending in a group');
+});
+
+test('letters that move apart leave a word centred, or at the side where it begins or ends', async ({ page }) => {
+  const painter = await openPainter(page);
+  await painter.setViewportSize({ width: base.width, height: base.height });
+  const word = (align: 'left' | 'middle' | 'right', spacing: number): Layer =>
+    card('word', {
+      kind: 'word',
+      rest: { 'position.x': 320, 'position.y': 200, 'size.x': 400, 'size.y': 100 },
+      tracks: { letterSpacing: [key(0, 0), key(1, spacing)] },
+      look: { fill: '#ffffff' },
+      source: { type: 'text', text: 'HIHIH', font: 'Spline Sans', weight: 400, size: 60, align },
+      span,
+    });
+  const ink = async (align: 'left' | 'middle' | 'right', seconds: number) =>
+    inkAcross(
+      painter,
+      await paintedAt(painter, { ...base, background: '#000000', layers: [word(align, 30)] }, seconds),
+    );
+  for (const align of ['left', 'middle', 'right'] as const) {
+    const [before, after] = [await ink(align, 0), await ink(align, 1)];
+    expect(after.right - after.left - (before.right - before.left)).toBe(4 * 30);
+    const fixed = { left: 'left', right: 'right', middle: null }[align] as 'left' | 'right' | null;
+    if (fixed) expect(after[fixed]).toBe(before[fixed]);
+    else expect(after.left + after.right).toBe(before.left + before.right);
+  }
 });
 
 test('a layer is seen where its matte covers, or where it does not, live, and never through itself', async ({

@@ -15,7 +15,7 @@ import { acrossStyle, fillStyle, mappedGradient, strokeStyle, valueAt } from './
 import { createOutlines, type Outline } from './outline';
 import type { PictureSource } from './picture-source';
 import type { Context, Surfaces } from './surfaces';
-import { firstBaseline, lineBegins, reach, useFont } from './text';
+import { firstBaseline, lineBegins, reach, spacedBy, useFont } from './text';
 
 type PictureShown = Extract<LayerSource, { type: 'picture' }>;
 
@@ -62,15 +62,16 @@ function eachLine(
   { frame, index, width, height }: Subject,
   draw: (line: string, x: number, y: number) => void,
 ): void {
-  useFont(context, source, family, valueAt(frame, index, 'letterSpacing'));
-  const x = source.align === 'left' ? 0 : source.align === 'right' ? width : width / 2;
+  const spacing = valueAt(frame, index, 'letterSpacing');
+  useFont(context, source, family, spacing);
+  const x = { left: 0, middle: width / 2, right: width }[source.align] + spacedBy(source, spacing);
   const step = lineStep(source);
   const first = firstBaseline(source, height, reach(context));
   const lines = wordLines(source, valueAt(frame, index, 'words.number'));
   const share = valueAt(frame, index, 'words.shown');
   if (share >= 1) return lines.forEach((line, i) => draw(line, x, first + i * step));
   const shown = shownLines(lines, share);
-  const beginOf = lineBegins(context, source, width);
+  const beginOf = lineBegins(context, source, width, spacing);
   lines.forEach((line, i) => {
     const { at, isBackwards } = beginOf(line);
     // Letters stand where they stand in the whole line, also where that is centred.

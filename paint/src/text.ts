@@ -35,17 +35,29 @@ export function firstBaseline(
 /** What is written from right to left (Unicode Standard Annex 9, strong classes R and AL), by the first letter that has a direction. */
 const BACKWARDS = /^[^\p{L}]*[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
 
+/** How much of the room to spare lies left of a line. */
+const OVER = { left: 0, middle: 0.5, right: 1 } as const;
+
+/**
+ * How far a line stands to the right of where an engine aligns it, px: engines add the room between letters behind the last one,
+ * too, which would draw a line aside as its letters move apart. With it, a centred word stays in its middle.
+ */
+export function spacedBy({ align }: TextSource, spacing: number): number {
+  return OVER[align] * spacing;
+}
+
 /** Where the first letter of each line begins across a box, px, and whether the line is written from right to left. */
 export function lineBegins(
   context: Context,
   source: TextSource,
   width: number,
+  spacing: number,
 ): (line: string) => { readonly at: number; readonly isBackwards: boolean } {
-  const over = { left: 0, middle: 0.5, right: 1 }[source.align];
+  const spaced = spacedBy(source, spacing);
   return (line) => {
     const long = context.measureText(line).width;
     const isBackwards = BACKWARDS.test(line);
-    return { at: over * (width - long) + (isBackwards ? long : 0), isBackwards };
+    return { at: OVER[source.align] * (width - long) + spaced + (isBackwards ? long : 0), isBackwards };
   };
 }
 

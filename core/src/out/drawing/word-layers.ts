@@ -69,7 +69,9 @@ function wordOf(maker: Maker, part: Part, { text, at, style }: Line, even: numbe
   const height = size * LINE_HEIGHT;
   // As the painter sets a line: what is left of its height is shared above and below ascent and descent.
   const baseline = Math.floor((height - ascent - descent) / 2) + ascent;
-  const start = align === 'left' ? 0 : align === 'right' ? width : width / 2;
+  // The painter keeps the room behind the last letter out of where a line stands; SVG does not.
+  const over = { left: 0, middle: 0.5, right: 1 }[align];
+  const start = over * (width + spacing);
   const { rotation } = asChannels(part.matrix);
   const [cos, sin] = [Math.cos((rotation * Math.PI) / 180), Math.sin((rotation * Math.PI) / 180)];
   const [dx, dy] = [(width / 2 - start) / options.scale, (height / 2 - baseline) / options.scale];

@@ -52,6 +52,8 @@ body { margin: 0; background: #3c3c3a }
   letter-spacing: ${px('letterSpacing')} }
 .word > span { position: static; flex: none; width: auto; height: auto }
 ${TYPED_STYLE}
+.middle > span { margin-left: ${px('letterSpacing')} }
+.right > span { margin-right: calc(${px('letterSpacing')} * -1) }
 .left { justify-content: flex-start; text-align: left }
 .middle { justify-content: center; text-align: center }
 .right { justify-content: flex-end; text-align: right }

@@ -1,5 +1,5 @@
 import { lineStep, ownFamily, type LayerSource, type Piece, type SplitWay } from '@wexikine/core';
-import { firstBaseline, reach, useFont } from '@wexikine/paint/text';
+import { firstBaseline, reach, spacedBy, useFont } from '@wexikine/paint/text';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;
 
@@ -57,8 +57,8 @@ export function measurePieces(
     box.textContent = line === '' ? ' ' : line;
     const text = box.firstChild as Text;
     const own = box.getBoundingClientRect();
-    const full = context.measureText(line).width;
-    const left = source.align === 'left' ? 0 : source.align === 'right' ? width - full : (width - full) / 2;
+    const room = width - context.measureText(line).width;
+    const left = { left: 0, middle: room / 2, right: room }[source.align] + spacedBy(source, spacing);
     return rangesOf(line, by).map(({ from, to }): Piece => {
       const range = document.createRange();
       range.setStart(text, from);

@@ -18,6 +18,7 @@ import {
   type LayerSource,
   type Scene,
 } from '@wexikine/core';
+import { spacedBy } from '@wexikine/paint/text';
 import type { StagePlace } from './stage-handles';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;
@@ -85,14 +86,16 @@ export class StageText {
     const lines = source.text.split('\n').length;
     const top = Math.max(0, (height - lines * lineStep(source)) / 2);
     const family = source.fontFile === undefined ? source.font : ownFamily(source.fontFile);
+    const spacing = restValue(layer, 'letterSpacing');
+    const aside = spacedBy(source, spacing);
     return {
       width: `${width}px`,
       height: `${Math.max(height, lineStep(source) * lines)}px`,
       'padding-top': `${top}px`,
       'box-sizing': 'border-box',
-      transform: `matrix(${a}, ${b}, ${c}, ${d}, ${e + place.x}, ${f + place.y})`,
+      transform: `matrix(${a}, ${b}, ${c}, ${d}, ${e + place.x + a * aside}, ${f + place.y + b * aside})`,
       font: `${source.weight} ${source.size}px/${lineStep(source)}px "${family}", sans-serif`,
-      'letter-spacing': `${restValue(layer, 'letterSpacing')}px`,
+      'letter-spacing': `${spacing}px`,
       'text-align': source.align === 'middle' ? 'center' : source.align,
     };
   });
