@@ -17,15 +17,17 @@ export function run(command, args, options = {}) {
 
 /**
  * Installs the packages of the lock file where they are missing or older than it. To start the application, those that only
- * tests and checks need are left out, which takes a third of the time.
+ * tests and checks need are left out where they were not there before, which takes a third of the time.
  */
 export function installIfNeeded({ forTests }) {
   const installed = join(root, 'node_modules/.package-lock.json');
   const lock = join(root, 'package-lock.json');
-  const hasAll = !forTests || existsSync(join(root, 'node_modules/jest'));
-  if (hasAll && existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs) return;
-  process.stdout.write(`Installing packages (once, ${forTests ? 'about a minute' : 'half a minute'})…\n`);
-  run('npm', ['ci', ...(forTests ? [] : ['--omit=dev']), '--no-audit', '--no-fund', '--loglevel=error']);
+  const hasAll = existsSync(join(root, 'node_modules/jest'));
+  const isNew = existsSync(installed) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs;
+  if (isNew && (hasAll || !forTests)) return;
+  const isWhole = forTests || hasAll;
+  process.stdout.write(`Installing packages (once, ${isWhole ? 'about a minute' : 'half a minute'})…\n`);
+  run('npm', ['ci', ...(isWhole ? [] : ['--omit=dev']), '--no-audit', '--no-fund', '--loglevel=error']);
 }
 
 function filesUnder(path) {

@@ -204,6 +204,50 @@ const FONT = join(
   '../../node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2',
 );
 
+const NARROW_FONT = FONT.replace('-wght-', '-wdth-');
+
+test('words in a font of one’s own are as wide as its axis says, on the stage and on the page', async ({ page }) => {
+  const screen = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await screen.openAtRest(id);
+  await page.getByRole('button', { name: 'Layers', exact: true }).click();
+  await page.getByLabel('Files to bring in').setInputFiles(NARROW_FONT);
+  await expect(page.getByText('The font “Bricolage Grotesque” is at hand for words now.')).toBeVisible();
+  await page.getByRole('searchbox', { name: /Find/ }).fill('Radio sky, name');
+  await page.getByText('Radio sky, name', { exact: true }).first().click();
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  const look = page.locator('wx-layer-look');
+  await look.getByRole('combobox', { name: 'Font' }).selectOption({ label: 'Bricolage Grotesque (own)' });
+  const width = look.getByRole('textbox', { name: 'Width', exact: true });
+  await expect(width).toHaveValue('100');
+  await width.fill('9');
+  await width.press('Enter');
+  // Held within the axis.
+  await expect(width).toHaveValue('75');
+  await width.fill('narrow');
+  await width.press('Enter');
+  await expect(look.getByRole('alert')).toHaveText('Write a number from 75 to 100, or +5 to change each.');
+  await screen.saved();
+  const word = (await screen.stored(id)).layers.find(({ source }) => source.type === 'text' && source.axes);
+  expect(word?.source).toMatchObject({ axes: { wdth: 75 } });
+  const { text: html } = await screen.export('Web page (.html), plays anywhere');
+  const shown = await page.context().newPage();
+  await shown.setContent(html);
+  await shown.evaluate(() => document.fonts.ready);
+  const across = async (): Promise<number> =>
+    shown.evaluate(() => {
+      const varied = [...document.querySelectorAll<HTMLElement>('.word')].find(
+        (one) => getComputedStyle(one).fontVariationSettings !== 'normal',
+      );
+      const words = varied?.querySelector('span');
+      return words ? words.offsetWidth : 0;
+    });
+  const narrow = await across();
+  await shown.addStyleTag({ content: '.word { font-variation-settings: "wdth" 100 !important }' });
+  expect(narrow).toBeGreaterThan(0);
+  expect(narrow / (await across())).toBeLessThan(0.8);
+});
+
 test('a drawing is taken apart, words stand in a font of one’s own, a picture is replaced; all of it travels in a file', async ({
   page,
 }) => {

@@ -180,8 +180,8 @@ function ringPath({ width, height }: Subject, corner: number, outer: number, inn
 export function createContents(surfaces: Surfaces): Contents {
   const outlineOf = createOutlines();
   const cornerOf = ({ frame, index }: Subject): number => valueAt(frame, index, 'corner');
-  const familyOf = ({ font, fontFile }: TextSource): string =>
-    fontFile === undefined ? font : surfaces.family(fontFile);
+  const familyOf = ({ font, fontFile, axes }: TextSource): string =>
+    fontFile === undefined ? font : surfaces.family(fontFile, axes);
 
   const cutOutOf = (picture: PictureSource, address: string, { layer, frame, index, isKeptView }: Subject) => {
     const what = layer.look.cutout;

@@ -1,4 +1,4 @@
-import { ownFamily } from '@wexikine/core';
+import { axesText, drawnFamily } from '@wexikine/core';
 import { LRUCache } from 'lru-cache';
 import { createCutOuts, type CutOutAsked } from './cut-outs';
 import { cutHere, type Cutting } from './cutting';
@@ -36,8 +36,8 @@ export interface Surfaces {
   framesArrived: () => number;
   /** A picture that is cut out; null while it is worked out for the first time. */
   cutOut: (asked: CutOutAsked) => PictureSource | null;
-  /** The family that a font's file is set as. */
-  family: (address: string) => string;
+  /** The family that a font's file is set as, where it stands so on its axes. */
+  family: (address: string, axes?: Readonly<Record<string, number>>) => string;
   /** An SVG path as a Path2D in pixels. */
   path: (d: string) => Path2D;
 }
@@ -55,11 +55,15 @@ function createFonts(onLoad: () => void): Surfaces['family'] {
   const fonts =
     typeof document === 'undefined' ? (globalThis as unknown as { fonts?: FontFaceSet }).fonts : document.fonts;
   fonts?.addEventListener('loadingdone', onLoad);
-  return (address) => {
-    const family = ownFamily(address);
-    if (asked.has(address)) return family;
-    asked.add(address);
-    const face = new FontFace(family, `url("${servedAt(address)}")`, { weight: '1 1000' });
+  return (address, axes) => {
+    const settings = axesText(axes);
+    const family = drawnFamily(address, settings);
+    if (asked.has(family)) return family;
+    asked.add(family);
+    const face = new FontFace(family, `url("${servedAt(address)}")`, {
+      weight: '1 1000',
+      ...(settings === '' ? {} : { variationSettings: settings }),
+    } as FontFaceDescriptors);
     (fonts as unknown as { add: (face: FontFace) => void }).add(face);
     face.load().catch(() => undefined);
     return family;

@@ -1,10 +1,15 @@
-import { lineStep, ownFamily, type TextSource } from '@wexikine/core';
+import { axesText, drawnFamily, lineStep, type TextSource } from '@wexikine/core';
 
 /** What of a canvas words need: of a page or a worker. */
 type Context = Pick<
   OffscreenCanvasRenderingContext2D,
   'font' | 'letterSpacing' | 'wordSpacing' | 'textAlign' | 'textBaseline' | 'measureText'
 >;
+
+/** The family that words are set in on a canvas, where its file is loaded. */
+export function familyOf({ font, fontFile, axes }: TextSource): string {
+  return fontFile === undefined ? font : drawnFamily(fontFile, axesText(axes));
+}
 
 /** Sets a context up for words. */
 export function useFont(context: Context, source: TextSource, family: string, spacing: number): void {
@@ -67,7 +72,7 @@ export function measureWords(
   source: TextSource,
   spacing: number,
 ): { readonly width: number } & ReturnType<typeof reach> {
-  useFont(context, source, source.fontFile === undefined ? source.font : ownFamily(source.fontFile), spacing);
+  useFont(context, source, familyOf(source), spacing);
   const widths = source.text.split('\n').map((line) => context.measureText(line).width);
   return { width: Math.max(...widths), ...reach(context) };
 }

@@ -44,7 +44,7 @@ export async function readPart(queries: Queries, name: string, from: number, len
   return row?.part ?? new Uint8Array();
 }
 
-/** Keeps a file; one that is kept already stays as it is. */
+/** Keeps a file; one that is kept already stays as it is, and what was not known of it is added. */
 export async function putFile(
   queries: Queries,
   file: { readonly name: string; readonly title: string; readonly facts: FileFacts; readonly body: Uint8Array },
@@ -52,7 +52,7 @@ export async function putFile(
 ): Promise<void> {
   await queries.run(
     `insert into files (name, title, size, added_at, facts, body) values ($1, $2, $3, $4, $5::jsonb, $6)
-     on conflict (name) do nothing`,
+     on conflict (name) do update set facts = excluded.facts || files.facts`,
     [file.name, file.title, file.body.length, when, JSON.stringify(file.facts), file.body],
   );
 }

@@ -66,6 +66,17 @@ describe('files', () => {
     expect([head.status, head.headers['content-length']]).toEqual([200, String(PNG.length)]);
   });
 
+  test('what was not known of a kept one is added when it is sent again, and what was stays', async () => {
+    const name = nameOf(PNG);
+    const send = (facts: object) =>
+      ask('put', `/${name}?title=A&facts=${encodeURIComponent(JSON.stringify(facts))}`)
+        .set('Content-Type', 'image/png')
+        .send(PNG);
+    expect((await send({ width: 30, height: 20 })).status).toBe(204);
+    expect((await send({ width: 99, seconds: 4 })).status).toBe(204);
+    expect(await listed()).toMatchObject([{ name, facts: { width: 30, height: 20, seconds: 4 } }]);
+  });
+
   test('what is empty, not what its name says, or did not arrive whole is refused with the reason', async () => {
     const put = async (name: string, body: Buffer): Promise<string> =>
       ((await ask('put', `/${name}`).set('Content-Type', 'image/png').send(body)).body as { message: string }).message;

@@ -3,7 +3,7 @@ import { oklabFromCss } from '../../basics/colour';
 import { outlinePath, pictureSize } from '../../scene/outline';
 import { bakedScene, EXPORT_WITHIN, sampleTrack } from '../../scene/sample';
 import { isSeen, isTrimmed, lineStep, restValue, tracksOf, type Layer, type LayerLook } from '../../scene/layer';
-import { ownFamily } from '../../scene/file';
+import { axesText, ownFamily } from '../../scene/file';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
 import { escapeHtml, isKeyed, limited, propertyOf, px, variable } from './css';
@@ -230,11 +230,13 @@ function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['
       const family = source.fontFile === undefined ? source.font : ownFamily(source.fontFile);
       const font = `font: ${source.weight} ${source.size}px/${decimal(lineStep(source))}px '${family}', sans-serif`;
       const apart = source.wordSpacing ? [`word-spacing: ${decimal(source.wordSpacing)}px`] : [];
+      const axes = source.fontFile === undefined ? '' : axesText(source.axes);
+      const varied = axes === '' ? [] : [`font-variation-settings: ${axes}`];
       const isGradient = typeof layer.look.fill === 'object' && 'from' in layer.look.fill;
       const colour = layer.look.fill === undefined ? 'color: #000' : `color: ${fillText(layer)}`;
       const { html, rules } = wordsDrawn(layer, source, scene, `${id}-words`);
       const clipped = `background: ${fillText(layer)}; background-clip: text; color: transparent`;
-      return own(` word ${source.align}`, [isGradient ? clipped : colour, font, ...apart], html, rules);
+      return own(` word ${source.align}`, [isGradient ? clipped : colour, font, ...apart, ...varied], html, rules);
     }
     case 'picture': {
       const { width, height, href } = source;

@@ -72,7 +72,23 @@ export function fileType(name: string): FileType {
   return FILE_TYPES[name.slice(name.lastIndexOf('.') + 1) as FileEnding];
 }
 
-/** What is known of what is in a file: the size of a picture or clip in px, a clip's length in seconds, a font's family and weights. */
+/** Four letters that name an axis of a font. Source: OpenType 1.9, fvar. */
+export const axisTagSchema = z
+  .string()
+  .regex(/^[A-Za-z][A-Za-z0-9 ]{3}$/, 'An axis is named by four letters, such as wdth.');
+
+/** An axis of a font besides its weight, in the axis's own numbers: from where to where, and where it usually stands. */
+const fontAxisSchema = z.strictObject({
+  tag: axisTagSchema,
+  name: z.string().max(100),
+  least: z.number(),
+  usual: z.number(),
+  most: z.number(),
+});
+/** An axis of a font besides its weight. */
+export type FontAxis = Readonly<z.infer<typeof fontAxisSchema>>;
+
+/** What is known of what is in a file: the size of a picture or clip in px, a clip's length in seconds, a font's family, weights and other axes. */
 export const fileFactsSchema = z.strictObject({
   width: z.int().min(1).max(1e6).optional(),
   height: z.int().min(1).max(1e6).optional(),
@@ -80,6 +96,7 @@ export const fileFactsSchema = z.strictObject({
   family: z.string().max(200).optional(),
   /** Lightest and heaviest. */
   weights: z.tuple([z.number(), z.number()]).optional(),
+  axes: z.array(fontAxisSchema).max(16).optional(),
 });
 /** What is known of what is in a file. */
 export type FileFacts = Readonly<z.infer<typeof fileFactsSchema>>;
@@ -102,4 +119,20 @@ export type KeptFile = Readonly<z.infer<typeof keptFileSchema>>;
 /** The name under which a font of one's own is set, so that it never stands for another of the same family. */
 export function ownFamily(address: string): string {
   return `own-${(fileAt(address) ?? address).slice(0, 16)}`;
+}
+
+/** Where a font stands on its axes, as CSS writes it (`font-variation-settings`); empty where it stands as usual. */
+export function axesText(axes: Readonly<Record<string, number>> | undefined): string {
+  return Object.entries(axes ?? {})
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([tag, value]) => `"${tag}" ${value}`)
+    .join(', ');
+}
+
+/**
+ * The family that a font of one's own is set as on a canvas, which knows of no axes: one for each place on them. Settings are
+ * those of `axesText`.
+ */
+export function drawnFamily(address: string, settings: string): string {
+  return settings === '' ? ownFamily(address) : `${ownFamily(address)}-${settings.replace(/[^A-Za-z0-9.-]+/g, '_')}`;
 }

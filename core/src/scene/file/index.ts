@@ -5,6 +5,9 @@ export {
   MOST_FILE_BYTES,
   PICTURE_FILE,
   SOUND_FILE,
+  axesText,
+  axisTagSchema,
+  drawnFamily,
   fileAddress,
   fileAt,
   fileFactsSchema,
@@ -15,6 +18,7 @@ export {
   type FileEnding,
   type FileFacts,
   type FileKind,
+  type FontAxis,
   type KeptFile,
 } from './file';
 export { endingOf } from './sniff';

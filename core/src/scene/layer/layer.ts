@@ -4,7 +4,7 @@ import { oklabFromCss, type Oklab } from '../../basics/colour';
 import { ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
 import { pathDataSchema } from '../../formulas/preset';
-import { CLIP_FILE, fileAt, FONT_FILE, PICTURE_FILE, SOUND_FILE } from '../file';
+import { axisTagSchema, CLIP_FILE, fileAt, FONT_FILE, PICTURE_FILE, SOUND_FILE } from '../file';
 import { isSame } from './same';
 import { keySchema, trackSchema, isInOrder, type Track } from './key';
 
@@ -181,6 +181,8 @@ const textSourceSchema = z.strictObject({
   /** Address of the font's file, where it is one's own. */
   fontFile: z.string().regex(FONT_FILE, 'A font must be a file that is kept.').optional(),
   weight: z.int().min(100).max(900),
+  /** Where a font of one's own stands on axes besides its weight, in each axis's own numbers. */
+  axes: z.record(axisTagSchema, z.number().min(-1e5).max(1e5)).optional(),
   size: z.number().min(1).max(2_000),
   align: z.enum(['left', 'middle', 'right']),
   /** A line is so many times as high as its letters are large; 1.2 where it is not stated. */

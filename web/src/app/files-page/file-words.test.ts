@@ -11,7 +11,7 @@ test('sizes are said in the unit that one reads', () => {
   ]);
 });
 
-test('a picture says its size, a font its weights', () => {
+test('a picture says its size, a font its weights and other axes', () => {
   const file = (ending: string, facts: object) => ({
     name: `${'a'.repeat(64)}.${ending}`,
     title: '',
@@ -23,5 +23,7 @@ test('a picture says its size, a font its weights', () => {
   expect(fileFacts(file('png', { width: 30, height: 20 }))).toBe('PNG, 30 × 20 px');
   expect(fileFacts(file('woff2', { weights: [200, 800] }))).toBe('WOFF2, weights 200 to 800');
   expect(fileFacts(file('ttf', { weights: [700, 700] }))).toBe('TTF, weight 700');
+  const axes = [{ tag: 'wdth', name: 'Width', least: 75, usual: 100, most: 100 }];
+  expect(fileFacts(file('ttf', { weights: [200, 800], axes }))).toBe('TTF, weights 200 to 800, width');
   expect(fileFacts(file('svg', {}))).toBe('SVG');
 });

@@ -14,5 +14,6 @@ export function fileFacts({ name, facts }: KeptFile): string {
   if (facts.width && facts.height) return `${label}, ${facts.width} × ${facts.height} px${long}`;
   if (!facts.weights) return label;
   const [lightest, heaviest] = facts.weights;
-  return `${label}, ${lightest === heaviest ? `weight ${lightest}` : `weights ${lightest} to ${heaviest}`}`;
+  const axes = facts.axes?.map(({ name }) => `, ${name.toLowerCase()}`).join('') ?? '';
+  return `${label}, ${lightest === heaviest ? `weight ${lightest}` : `weights ${lightest} to ${heaviest}`}${axes}`;
 }

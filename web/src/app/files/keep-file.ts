@@ -6,14 +6,14 @@ async function hashOf(bytes: ArrayBuffer): Promise<string> {
   return Array.from(hash, (byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 
-/** Keeps a file on the server, unless it is kept already. Gives its address; throws with the server's sentence. */
+/** Keeps a file on the server, unless it is kept already; a font is sent again, as more may be known of it than was then. Gives its address; throws with the server's sentence. */
 export async function keepFile(blob: Blob, title: string, facts: FileFacts): Promise<string> {
   const bytes = await blob.arrayBuffer();
   const ending = endingOf(new Uint8Array(bytes));
   if (ending === null) throw new Error('it is of no kind that can be kept');
   const name = `${await hashOf(bytes)}.${ending}`;
   const address = `/api/${fileAddress(name)}`;
-  if ((await fetch(address, { method: 'HEAD' })).ok) return fileAddress(name);
+  if (fileType(name).kind !== 'font' && (await fetch(address, { method: 'HEAD' })).ok) return fileAddress(name);
   const query = new URLSearchParams({ title: title.slice(0, 200), facts: JSON.stringify(facts) });
   const answer = await fetch(`${address}?${query}`, {
     method: 'PUT',

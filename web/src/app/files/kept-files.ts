@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import { fileAddress, fileType, type KeptFile } from '@wexikine/core';
+import { fileAddress, fileType, type FontAxis, type KeptFile } from '@wexikine/core';
 import { BehaviorSubject, firstValueFrom, map } from 'rxjs';
 
 /** A font that words can be set in besides those of the application. */
@@ -8,6 +8,8 @@ export interface OwnFont {
   readonly name: string;
   readonly file: string;
   readonly weights: readonly [number, number];
+  /** Axes besides its weight. */
+  readonly axes: readonly FontAxis[];
 }
 
 /** The files that are kept: pictures and fonts of one's own. */
@@ -27,6 +29,7 @@ export class KeptFiles {
           name: facts.family ?? title,
           file: fileAddress(name),
           weights: facts.weights ?? [400, 400],
+          axes: facts.axes ?? [],
         })),
     ),
   );

@@ -57,7 +57,7 @@ export function wordEdits(layers: readonly Layer[], change: Partial<Omit<WordSou
 /** Edits that set words in a font of the application, or in one's own, which has a file. */
 export function fontEdits(layers: readonly Layer[], font: string, file: string | undefined): Edit[] {
   return wordLayers(layers).map(({ id, source }) => {
-    const { fontFile: _before, ...words } = source as WordSource;
+    const { fontFile: _before, axes: _axes, ...words } = source as WordSource;
     return {
       type: 'set-layer',
       layer: id,

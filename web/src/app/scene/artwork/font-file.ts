@@ -1,4 +1,5 @@
 import type { Font, FontCollection } from 'fontkit';
+import { axisTagSchema, type FontAxis } from '@wexikine/core';
 import { keepFile } from '../../files/keep-file';
 import type { BroughtFile } from './messages';
 
@@ -14,6 +15,25 @@ function weightsOf(font: Font): readonly [number, number] {
   if (axis) return [axis.min, axis.max];
   const weight = (font as unknown as { 'OS/2'?: WeightTable })['OS/2']?.usWeightClass ?? 400;
   return [weight, weight];
+}
+
+/** What an axis is called where the font does not say. Source: OpenType 1.9, registered axes. */
+const AXIS_NAMES: Readonly<Record<string, string>> = {
+  wdth: 'Width',
+  slnt: 'Slant',
+  ital: 'Italic',
+  opsz: 'Optical size',
+};
+
+/** Axes of a font besides its weight. */
+function axesOf(font: Font): FontAxis[] {
+  const tags = Object.keys(font.variationAxes ?? {}).filter(
+    (tag) => tag !== 'wght' && axisTagSchema.safeParse(tag).success,
+  );
+  return tags.slice(0, 16).map((tag) => {
+    const { name, min, default: usual, max } = font.variationAxes[tag] as NonNullable<Font['variationAxes'][string]>;
+    return { tag, name: AXIS_NAMES[tag] ?? (name || tag).slice(0, 100), least: min, usual, most: max };
+  });
 }
 
 /** Reads a font and keeps it under its family's name. */
@@ -39,6 +59,6 @@ export async function readFont(file: Blob, name: string): Promise<BroughtFile> {
       .trim()
       .slice(0, 100) || name;
   const [lightest, heaviest] = weightsOf(font);
-  await keepFile(file, name, { family, weights: [lightest, heaviest] });
+  await keepFile(file, name, { family, weights: [lightest, heaviest], axes: axesOf(font) });
   return { type: 'font', name, family };
 }

@@ -1,5 +1,5 @@
-import { lineStep, ownFamily, type LayerSource, type Piece, type SplitWay } from '@wexikine/core';
-import { firstBaseline, reach, spacedBy, useFont } from '@wexikine/paint/text';
+import { lineStep, type LayerSource, type Piece, type SplitWay } from '@wexikine/core';
+import { familyOf, firstBaseline, reach, spacedBy, useFont } from '@wexikine/paint/text';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;
 
@@ -35,7 +35,7 @@ export function measurePieces(
   spacing: number,
   by: SplitWay,
 ): Piece[] {
-  const family = source.fontFile === undefined ? source.font : ownFamily(source.fontFile);
+  const family = familyOf(source);
   const context = new OffscreenCanvas(1, 1).getContext('2d');
   if (!context) return [];
   useFont(context, source, family, spacing);

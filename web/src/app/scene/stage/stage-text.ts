@@ -8,17 +8,8 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import {
-  lineStep,
-  matrixAt,
-  ownFamily,
-  restValue,
-  stageMoment,
-  type Layer,
-  type LayerSource,
-  type Scene,
-} from '@wexikine/core';
-import { spacedBy } from '@wexikine/paint/text';
+import { lineStep, matrixAt, restValue, stageMoment, type Layer, type LayerSource, type Scene } from '@wexikine/core';
+import { familyOf, spacedBy } from '@wexikine/paint/text';
 import type { StagePlace } from './stage-handles';
 
 type TextSource = Extract<LayerSource, { type: 'text' }>;
@@ -85,7 +76,7 @@ export class StageText {
     const [width, height] = [restValue(layer, 'size.x'), restValue(layer, 'size.y')];
     const lines = source.text.split('\n').length;
     const top = Math.max(0, (height - lines * lineStep(source)) / 2);
-    const family = source.fontFile === undefined ? source.font : ownFamily(source.fontFile);
+    const family = familyOf(source);
     const spacing = restValue(layer, 'letterSpacing');
     const aside = spacedBy(source, spacing);
     return {

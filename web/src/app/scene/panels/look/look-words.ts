@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { FontAxis } from '@wexikine/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { KeptFiles } from '../../../files/kept-files';
 import { enterMany } from '../../../fields/many-entry';
 import { LookPart } from '../../../looks/look-part';
+import { LookAxes } from './look-axes';
 import { common, FONT_NAMES, fontEdits, wordEdits, wordLayers, type WordSource } from '../../../looks/looks';
 
 const WEIGHTS = [100, 200, 300, 400, 500, 600, 700, 800, 900];
@@ -14,6 +16,7 @@ const SPACINGS = {
 } as const;
 
 interface FontChoice {
+  readonly axes?: readonly FontAxis[];
   readonly name: string;
   readonly file?: string;
   readonly label: string;
@@ -23,6 +26,7 @@ interface FontChoice {
 @Component({
   selector: 'wx-look-words',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  imports: [LookAxes],
   templateUrl: './look-words.html',
   styleUrl: '../../../looks/look.scss',
 })
@@ -35,7 +39,7 @@ export class LookWords extends LookPart {
   /** Those of the application, one's own, and those that words are set in though they are not at hand. */
   protected readonly fonts = computed((): readonly FontChoice[] => {
     const shipped = FONT_NAMES.map((name): FontChoice => ({ name, label: name }));
-    const own = this.own().map(({ name, file }): FontChoice => ({ name, file, label: `${name} (own)` }));
+    const own = this.own().map(({ name, file, axes }): FontChoice => ({ name, file, axes, label: `${name} (own)` }));
     const known = [...shipped, ...own];
     const missing = this.words().flatMap(({ source }): FontChoice[] => {
       const { font, fontFile } = source as WordSource;
@@ -53,6 +57,7 @@ export class LookWords extends LookPart {
       ? -1
       : this.fonts().findIndex(({ name, file }) => name === font[0] && (file ?? null) === font[1]);
   });
+  protected readonly axes = computed(() => this.fonts()[this.font()]?.axes ?? []);
   protected readonly word = computed(() => ({
     text: this.ofWords('text'),
     weight: this.ofWords('weight'),
