@@ -28,7 +28,8 @@ const ENTRY = `
     };
     await document.fonts.ready;
     paint();
-    const pictures = scene.layers.flatMap(({ source }) => (source.type === 'picture' ? [source.href] : []));
+    const masks = scene.layers.flatMap(({ look }) => look.masks ?? []);
+    const pictures = [...scene.layers.map(({ source }) => source), ...masks.map(({ picture }) => picture)].flatMap((one) => (one?.href === undefined ? [] : [one.href]));
     const isLoading = () => pictures.some((href) => surfaces.picture(href, 1) === null);
     for (let i = 0; i < 40 && isLoading(); i++) await new Promise((done) => setTimeout(done, 50));
     paint();

@@ -16,6 +16,11 @@ const base: Scene = { ...programmeBoard(), width: 640, height: 400, length: tick
 const span = { in: 0, out: ticksFromSeconds(2) };
 const gradient = { from: '#f3c98b', to: '#30418f', angle: 30 } as const;
 
+/** White on the left half, grey on the next quarter, nothing on the last. */
+const BARS = `data:image/svg+xml;base64,${Buffer.from(
+  '<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><path fill="#fff" d="M0 0h50v100H0z"/><path fill="#808080" d="M50 0h25v100H50z"/></svg>',
+).toString('base64')}`;
+
 function key(seconds: number, value: number): Key {
   return { at: ticksFromSeconds(seconds), value, ease: { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 } };
 }
@@ -160,6 +165,54 @@ test('masks that stand still, and the background, are on the page as in the prev
   ];
   await expectSame(page, painter, { ...base, background: '#314a6b', layers }, [0.5], 'masks');
   await expectSame(page, painter, { ...base, background: gradient, layers: [] }, [0.5], 'a background');
+  const by = (way: 'brightness' | 'transparency') =>
+    ({ ...mask, shape: 'picture', picture: { href: BARS, by: way } }) as const;
+  const pictured = [
+    masked('one', 130, 110, [by('brightness')]),
+    masked('two', 330, 110, [by('transparency')]),
+    masked('three', 520, 110, [mask, { ...by('brightness'), how: 'take', turn: 20 }]),
+    masked('four', 130, 290, [mask, { ...by('transparency'), how: 'overlap', x: 0.7 }]),
+    masked('five', 330, 290, [{ ...by('brightness'), soft: 6 }]),
+    masked('six', 520, 290, [{ ...mask, width: 0.3 }, by('brightness')]),
+  ];
+  await expectSame(page, painter, { ...base, background: '#314a6b', layers: pictured }, [0.5], 'masks by pictures');
+});
+
+test('a picture lets show by its brightness or where it is there, words where their letters are', async ({ page }) => {
+  const painter = await openPainter(page);
+  await painter.setViewportSize({ width: base.width, height: base.height });
+  const box = { x: 0.5, y: 0.5, width: 1, height: 1, turn: 0, soft: 0 } as const;
+  const red = (masks: NonNullable<Layer['look']['masks']>, size: readonly [number, number] = [400, 200]): Layer =>
+    card('red', {
+      rest: { 'position.x': 320, 'position.y': 200, 'size.x': size[0], 'size.y': size[1] },
+      look: { fill: '#ff0000', masks },
+      span,
+    });
+  const redAt = async (masks: NonNullable<Layer['look']['masks']>): Promise<number[]> => {
+    await paintedAt(painter, { ...base, layers: [red(masks)] }, 0);
+    return painter.evaluate(() => {
+      const context = document.querySelector('canvas')?.getContext('2d');
+      return [200, 370, 480].map((x) => context?.getImageData(x, 200, 1, 1).data[0] ?? -1);
+    });
+  };
+  const by = (way: 'brightness' | 'transparency', how: 'add' | 'take' = 'add') =>
+    [{ ...box, shape: 'picture', how, picture: { href: BARS, by: way } }] as const;
+  const [white, grey, none] = await redAt([...by('brightness')]);
+  // A grey of 128 is as bright as 128 of 255 (CSS Masking 1, luminance masks).
+  expect([white, Math.abs(grey - 128) <= 1, none]).toEqual([255, true, 0]);
+  expect(await redAt([...by('transparency')])).toEqual([255, 255, 0]);
+  const [hidden, half, all] = await redAt([...by('brightness', 'take')]);
+  expect([hidden, Math.abs(half - 127) <= 1, all]).toEqual([0, true, 255]);
+
+  const words = { text: 'HOH', font: 'Spline Sans', weight: 600 };
+  const ink = async (size: readonly [number, number]) => {
+    const masks = [{ ...box, shape: 'words', how: 'add', words }] as const;
+    const shot = await paintedAt(painter, { ...base, background: '#000000', layers: [red([...masks], size)] }, 0);
+    return inkAcross(painter, shot);
+  };
+  const [small, large] = [await ink([400, 60]), await ink([400, 120])];
+  expect(Math.abs(small.left + small.right - 639)).toBeLessThanOrEqual(3);
+  expect((large.right - large.left) / (small.right - small.left)).toBeCloseTo(2, 1);
 });
 
 test('masks move, and a brighter matte shows more', async ({ page }) => {

@@ -1,13 +1,14 @@
-import { maskOutline, type Mask } from '@wexikine/core';
+import { lineStep, maskOutline, type Mask, type TextSource } from '@wexikine/core';
 import { drawSheet, growth, type Matrix, type Sheet } from './brush';
 import type { Subject } from './contents';
 import { valueAt } from './look';
 import type { Context, Surfaces } from './surfaces';
+import { firstBaseline, reach, useFont } from './text';
 
 /** What a mask does to what came before it. */
 const HOW = { add: 'source-over', take: 'destination-out', overlap: 'destination-in' } as const;
 
-/** Sets a context to a mask's own hundredths. They are moved, scaled and turned together by channels. */
+/** Sets a context to the middle of a mask's box, in px of the layer. Masks are moved, scaled and turned together by channels. */
 function toMask(context: Context, { frame, index, width, height }: Subject, mask: Mask): void {
   const [x, y] = [valueAt(frame, index, 'mask.x') * width, valueAt(frame, index, 'mask.y') * height];
   const [scale, turn] = [valueAt(frame, index, 'mask.scale'), valueAt(frame, index, 'mask.rotation')];
@@ -16,8 +17,55 @@ function toMask(context: Context, { frame, index, width, height }: Subject, mask
   context.scale(scale, scale);
   context.translate((mask.x - 0.5) * width, (mask.y - 0.5) * height);
   context.rotate((mask.turn * Math.PI) / 180);
+}
+
+/** From the middle of a mask's box to its hundredths. */
+function toHundredths(context: Context, { width, height }: Subject, mask: Mask): void {
   context.scale((mask.width * width) / 100, (mask.height * height) / 100);
   context.translate(-50, -50);
+}
+
+/** Size that words are measured at, px. */
+const MEASURED = 100;
+
+/** Draws words about the middle, as large as they fit into a box. */
+function drawWords(
+  surfaces: Surfaces,
+  context: Context,
+  words: NonNullable<Mask['words']>,
+  w: number,
+  h: number,
+): void {
+  const source: TextSource = { type: 'text', ...words, size: MEASURED, align: 'middle' };
+  const family = words.fontFile === undefined ? words.font : surfaces.family(words.fontFile, words.axes);
+  useFont(context, source, family, 0);
+  const lines = words.text.split('\n');
+  const long = Math.max(...lines.map((line) => context.measureText(line).width));
+  const high = lines.length * lineStep(source);
+  if (long <= 0) return;
+  const fit = Math.min(w / long, h / high);
+  context.scale(fit, fit);
+  const first = firstBaseline(source, high, reach(context)) - high / 2;
+  lines.forEach((line, i) => context.fillText(line, 0, first + i * lineStep(source)));
+}
+
+/** Draws what a mask covers, opaque, or as opaque as its picture lets show. */
+function drawMask(surfaces: Surfaces, sheet: Sheet, subject: Subject, mask: Mask): void {
+  const { context } = sheet;
+  toMask(context, subject, mask);
+  const [w, h] = [mask.width * subject.width, mask.height * subject.height];
+  const outline = maskOutline(mask);
+  if (outline !== null) {
+    toHundredths(context, subject, mask);
+    context.fill(surfaces.path(outline), mask.rule ?? 'evenodd');
+  } else if (mask.words) {
+    drawWords(surfaces, context, mask.words, w, h);
+  } else if (mask.picture && w > 0 && h > 0) {
+    const { a, b, c, d } = context.getTransform();
+    const picture = surfaces.picture(mask.picture.href, Math.max(w * Math.hypot(a, b), h * Math.hypot(c, d)));
+    if (picture) context.drawImage(picture, -w / 2, -h / 2, w, h);
+    if (mask.picture.by === 'brightness') brightnessToAlpha(sheet);
+  }
 }
 
 /** Half the side of a square that holds all that a mask can lie in, in its own hundredths. */
@@ -30,16 +78,21 @@ const FAR = 1e5;
 export function clipByMasks(surfaces: Surfaces, { context, patch }: Sheet, subject: Subject, matrix: Matrix): boolean {
   const masks = subject.layer.look.masks ?? [];
   const soft = valueAt(subject.frame, subject.index, 'mask.soft');
+  const outlines = masks.map(maskOutline);
   const isPlain = masks.every(
     ({ how, rule, soft: own }, i) =>
-      soft + own <= 0 && (i === 0 ? how !== 'overlap' : how !== 'add') && (how !== 'take' || rule === undefined),
+      outlines[i] !== null &&
+      soft + own <= 0 &&
+      (i === 0 ? how !== 'overlap' : how !== 'add') &&
+      (how !== 'take' || rule === undefined),
   );
   if (!isPlain) return false;
   const [a, b, c, d, e, f] = matrix;
-  for (const mask of masks) {
+  for (const [i, mask] of masks.entries()) {
     context.setTransform(a, b, c, d, e - patch.x, f - patch.y);
     toMask(context, subject, mask);
-    const path = surfaces.path(maskOutline(mask));
+    toHundredths(context, subject, mask);
+    const path = surfaces.path(outlines[i] ?? '');
     if (mask.how !== 'take') {
       context.clip(path, mask.rule ?? 'evenodd');
       continue;
@@ -65,9 +118,8 @@ export function cutByMasks(surfaces: Surfaces, sheet: Sheet, subject: Subject, m
     const blur = (soft + mask.soft) * growth([a, b, c, d]);
     const one: Sheet = { context: surfaces.take(width, height), patch: sheet.patch };
     one.context.setTransform(a, b, c, d, e - sheet.patch.x, f - sheet.patch.y);
-    toMask(one.context, subject, mask);
     one.context.fillStyle = '#000';
-    one.context.fill(surfaces.path(maskOutline(mask)), mask.rule ?? 'evenodd');
+    drawMask(surfaces, one, subject, mask);
     over.context.globalCompositeOperation = HOW[mask.how];
     over.context.filter = blur > 0 ? `blur(${blur}px)` : 'none';
     drawSheet(over, one);

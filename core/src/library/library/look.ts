@@ -1,7 +1,12 @@
 import * as z from 'zod';
 import { channelIdSchema, type ChannelId } from '../../basics/channel';
-import { lookSchema, type Layer } from '../../scene/layer';
+import { filesOfMask, lookSchema, type Layer, type Mask } from '../../scene/layer';
 import { STYLE_PARTS, type StylePart } from '../../scene/recipe';
+
+/** A library goes where files of scenes do not. */
+function isOfLibrary(mask: Mask): boolean {
+  return filesOfMask(mask).length === 0;
+}
 
 /**
  * A look that is kept in the library: the parts of a look that it sets, what they are, and the numbers that belong to them. A
@@ -10,7 +15,10 @@ import { STYLE_PARTS, type StylePart } from '../../scene/recipe';
 export const keptLookSchema = z.strictObject({
   parts: z.array(z.enum(STYLE_PARTS)).min(1, 'A look has at least one part.').max(STYLE_PARTS.length),
   /** A matte is another layer of a scene, which a library does not have. */
-  look: lookSchema.omit({ matte: true }),
+  look: lookSchema.omit({ matte: true }).refine(({ masks = [] }) => masks.every(isOfLibrary), {
+    error:
+      'A look of the library has no masks by pictures or by words in a font of one’s own: those are files of scenes.',
+  }),
   rest: z.partialRecord(channelIdSchema, z.number().min(-1e9).max(1e9)),
 });
 
@@ -23,12 +31,14 @@ interface PartOfLook {
   readonly channels: readonly ChannelId[];
 }
 
-/** The look of a layer, of the parts that it has, as the library keeps it; null for a layer that has none. */
+/** The look of a layer, of the parts that it has, as the library keeps it (without masks that are files); null for a layer that has none. */
 export function lookOfLayer(
   { look, rest }: Pick<Layer, 'look' | 'rest'>,
   facts: Readonly<Record<StylePart, PartOfLook>>,
 ): KeptLook | null {
-  const { matte: _matte, ...own } = look;
+  const { matte: _matte, masks = [], ...plain } = look;
+  const kept = masks.filter(isOfLibrary);
+  const own = kept.length > 0 ? { ...plain, masks: kept } : plain;
   const has = (part: StylePart): boolean =>
     part !== 'matte' &&
     (facts[part].look.some((name) => name in own) ||

@@ -89,8 +89,32 @@ export function overlays(layer: Layer, id: string): Drawn {
 
 const MASK_CHANNELS: readonly ChannelId[] = ['mask.x', 'mask.y', 'mask.scale', 'mask.rotation', 'mask.soft'];
 
-/** A mask as a shape of SVG in the pixels of the layer's box. */
-function maskShape(mask: Mask, layer: Layer, width: number, height: number, place: number): string {
+/** Addresses of files, and what they are embedded as. */
+export type Embedded = ReadonlyMap<string, string> | undefined;
+
+/** Weights of red, green and blue in brightness. Source: CSS Masking 1, section 7.10 (luminance). */
+const BRIGHTNESS = '0.2125 0.7154 0.0721 0 0';
+const TRANSPARENCY = '0 0 0 1 0';
+
+/** A picture over 100 by 100 as shapes are: all of one colour, and as opaque as it lets show. */
+function maskPicture({ href, by }: NonNullable<Mask['picture']>, isTaken: boolean, place: number, embedded: Embedded) {
+  const colour = isTaken ? '0 0 0 0 0' : '0 0 0 0 1';
+  const alpha = by === 'brightness' ? BRIGHTNESS : TRANSPARENCY;
+  const ground =
+    by === 'brightness'
+      ? `<feFlood flood-color='#000'/><feMerge><feMergeNode/><feMergeNode in='SourceGraphic'/></feMerge>`
+      : '';
+  return `<filter id='p${place}' x='0' y='0' width='1' height='1' color-interpolation-filters='sRGB'>${ground}<feColorMatrix values='${colour} ${colour} ${colour} ${alpha}'/></filter><image href='${embedded?.get(href) ?? href}' width='100' height='100' preserveAspectRatio='none' filter='url(#p${place})'`;
+}
+
+/** A mask as a shape of SVG in the pixels of the layer's box; its words are left out (see `leftOut`). */
+function maskShape(
+  mask: Mask,
+  layer: Layer,
+  { width, height }: { readonly width: number; readonly height: number },
+  place: number,
+  embedded: Embedded,
+): string {
   const soft = mask.soft + restValue(layer, 'mask.soft');
   const [x, y] = [restValue(layer, 'mask.x') * width, restValue(layer, 'mask.y') * height];
   const transform = [
@@ -104,7 +128,11 @@ function maskShape(mask: Mask, layer: Layer, width: number, height: number, plac
   ].join(' ');
   const all = `x='${-width}' y='${-height}' width='${3 * width}' height='${3 * height}'`;
   const filter = `<filter id='s${place}' filterUnits='userSpaceOnUse' ${all} color-interpolation-filters='sRGB'><feGaussianBlur stdDeviation='${decimal(soft)}'/></filter>`;
-  const shape = `<path d='${maskOutline(mask)}' fill-rule='${mask.rule ?? 'evenodd'}' fill='${mask.how === 'take' ? '#000' : '#fff'}' transform='${transform}'/>`;
+  const isTaken = mask.how === 'take';
+  const drawn = mask.picture
+    ? maskPicture(mask.picture, isTaken, place, embedded)
+    : `<path d='${maskOutline(mask) ?? ''}' fill-rule='${mask.rule ?? 'evenodd'}' fill='${isTaken ? '#000' : '#fff'}'`;
+  const shape = `${drawn} transform='${transform}'/>`;
   const softened = soft > 0 ? `${filter}<g filter='url(#s${place})'>${shape}</g>` : shape;
   return mask.how === 'overlap'
     ? `<g style='mix-blend-mode:multiply'><rect ${all} fill='#000'/>${softened}</g>`
@@ -116,14 +144,14 @@ function isMaskStill(layer: Layer): boolean {
 }
 
 /** Masks that stand still as a picture over the layer and as much again around it, whose brightness says what shows. */
-export function maskText(layer: Layer): string[] {
+export function maskText(layer: Layer, embedded: Embedded): string[] {
   const { masks } = layer.look;
-  if (!masks || !isMaskStill(layer)) return [];
+  if (!masks || !isMaskStill(layer) || masks.some(({ shape }) => shape === 'words')) return [];
   const [width, height] = [restValue(layer, 'size.x'), restValue(layer, 'size.y')];
   if (width <= 0 || height <= 0) return [];
   const ground = masks[0].how === 'take' ? '#fff' : '#000';
   const around = `x='${-width}' y='${-height}' width='${3 * width}' height='${3 * height}'`;
-  const svg = `<svg xmlns='http://www.w3.org/2000/svg' viewBox='${-width} ${-height} ${3 * width} ${3 * height}' width='${3 * width}' height='${3 * height}'><rect ${around} fill='${ground}'/>${masks.map((mask, i) => maskShape(mask, layer, width, height, i)).join('')}</svg>`;
+  const svg = `<svg xmlns='http://www.w3.org/2000/svg' viewBox='${-width} ${-height} ${3 * width} ${3 * height}' width='${3 * width}' height='${3 * height}'><rect ${around} fill='${ground}'/>${masks.map((mask, i) => maskShape(mask, layer, { width, height }, i, embedded)).join('')}</svg>`;
   const address = `url("data:image/svg+xml,${encodeURIComponent(svg)}")`;
   return [
     `mask: ${address} center / ${decimal(3 * width)}px ${decimal(3 * height)}px no-repeat luminance`,
@@ -145,6 +173,7 @@ function leftOutOf(layer: Layer): string[] {
     ...(look.cutout !== undefined && source.type === 'picture' ? ['cut-out pictures'] : []),
     ...(look.motionBlur !== undefined ? ['motion blur'] : []),
     ...(look.masks !== undefined && !isMaskStill(layer) ? ['masks that move'] : []),
+    ...(look.masks?.some(({ shape }) => shape === 'words') === true ? ['masks of words'] : []),
     ...(isUsed(layer, ['streak.length']) ? ['streaks'] : []),
     ...(border && (!isPlainBox || look.border?.dash) ? ['borders of paths and words, and dashed ones'] : []),
     ...(!isPlainBox && look.tint !== undefined && isUsed(layer, ['tint.amount']) ? ['tints of paths and words'] : []),

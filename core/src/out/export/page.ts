@@ -361,7 +361,10 @@ export function exportPage(given: Scene, { fontFaces = '', embedded }: PageOptio
         const animations = layerAnimations(layer, scene, id);
         const uses = animations.map(({ use }) => use).join(', ');
         const { blend } = layer.look;
-        const mixed = [...(blend === undefined ? [] : [`mix-blend-mode: ${blend}`]), ...maskText(layer)];
+        const mixed = [
+          ...(blend === undefined ? [] : [`mix-blend-mode: ${blend}`]),
+          ...maskText(layer, embedded),
+        ];
         const style = [...ownStyle(layer), ...mixed, ...(uses === '' ? [] : [`animation: ${uses}`])].join('; ');
         const own = drawOwn(layer, scene, id, embedded);
         rules.push(...animations.map(({ rule }) => rule), `#${id} { ${style} }`, ...own.rules);

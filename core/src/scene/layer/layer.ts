@@ -5,148 +5,10 @@ import { ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
 import { pathDataSchema } from '../../formulas/preset';
 import { axisTagSchema, CLIP_FILE, fileAt, FONT_FILE, PICTURE_FILE, SOUND_FILE } from '../file';
-import { isSame } from './same';
+import { fontNameSchema } from './font';
+import { firstColour, lookPartsSchema, lookSchema } from './look';
+import { filesOfMask } from './mask';
 import { keySchema, trackSchema, isInOrder, type Track } from './key';
-
-const colourSchema = z
-  .string()
-  .max(64)
-  .refine((text) => oklabFromCss(text) !== null, {
-    error: 'This is not a CSS colour, such as #f3c98b.',
-  });
-
-const shareSchema = z.number().min(0).max(1);
-
-/**
- * A fill: one colour; a straight gradient from the top of the layer's box (angle 0) turned clockwise; or one of many stops,
- * which runs along the line from (0, 0) to (1, 0), or out to the circle of radius 1, in a space that `map` takes into the
- * layer's box (0…1 across and down; the order of CSS `matrix()`).
- */
-export const fillSchema = z.union([
-  colourSchema,
-  z.strictObject({ from: colourSchema, to: colourSchema, angle: z.number().min(-360).max(360) }),
-  z.strictObject({
-    kind: z.enum(['linear', 'radial']),
-    stops: z
-      .array(z.strictObject({ at: shareSchema, colour: colourSchema }))
-      .min(2)
-      .max(32),
-    map: z.array(z.number().min(-1e6).max(1e6)).length(6),
-  }),
-]);
-
-/** How a layer's colours are mixed with what lies behind it in its group. Source: W3C Compositing and Blending 1, section 10. */
-export const BLEND_MODES = [
-  'multiply',
-  'screen',
-  'overlay',
-  'darken',
-  'lighten',
-  'color-dodge',
-  'color-burn',
-  'hard-light',
-  'soft-light',
-  'difference',
-  'exclusion',
-  'hue',
-  'saturation',
-  'color',
-  'luminosity',
-] as const;
-
-/** Another layer that a layer is seen through: where that one is drawn, or everywhere else. */
-const matteSchema = z.strictObject({
-  layer: idSchema,
-  how: z.enum(['reveals', 'hides']),
-  /** By how bright the other one is, not only by where it is. */
-  by: z.literal('brightness').optional(),
-  /** Whether the other layer is drawn as well. */
-  isShown: z.boolean(),
-});
-
-const pixels = z.number().min(-1e5).max(1e5);
-
-/** A line along the edge of a layer, within it, on it or around it: one colour, or a gradient as fills have. Its width is a channel. */
-const borderSchema = z.strictObject({
-  colour: colourSchema,
-  to: colourSchema.optional(),
-  angle: z.number().min(-360).max(360).optional(),
-  side: z.enum(['inside', 'on', 'outside']),
-  /** Lengths of dashes and gaps, px. */
-  dash: z.array(z.number().min(0).max(1e5)).min(1).max(8).optional(),
-});
-
-/** One more shadow, under the first, which stands still. */
-const shadowSchema = z.strictObject({ colour: colourSchema, x: pixels, y: pixels, blur: z.number().min(0).max(500) });
-
-/** What of a layer shows: a shape in its box, in shares of that, added to those before, taken from them, or what both have. */
-const maskSchema = z.strictObject({
-  shape: z.enum(['rectangle', 'ellipse', 'path']),
-  /** SVG path data over the shape's own box, 0…100 across and down. */
-  d: z.string().min(1).max(100_000).optional(),
-  /** Which parts of a path that crosses itself are inside; even-odd where it is not stated. */
-  rule: z.enum(['nonzero']).optional(),
-  how: z.enum(['add', 'take', 'overlap']),
-  /** Its middle. */
-  x: z.number().min(-10).max(10),
-  y: z.number().min(-10).max(10),
-  width: z.number().min(0).max(20),
-  height: z.number().min(0).max(20),
-  /** Degrees, clockwise. */
-  turn: z.number().min(-3600).max(3600),
-  /** How far its edge is softened, px. */
-  soft: z.number().min(0).max(500),
-});
-
-/** Blur by motion: how far the shutter is open, degrees of a frame; when it opens, degrees from the frame's time; and how many samples. */
-const motionBlurSchema = z.strictObject({
-  angle: z.number().min(1).max(720),
-  phase: z.number().min(-360).max(360),
-  samples: z.int().min(2).max(64),
-});
-
-/** What is taken out of a picture: a colour and those near it, or its dark or light part. How far is said by channels. */
-const cutoutSchema = z.discriminatedUnion('by', [
-  z.strictObject({ by: z.literal('colour'), colour: colourSchema }),
-  z.strictObject({ by: z.literal('dark') }),
-  z.strictObject({ by: z.literal('light') }),
-]);
-
-/** How a layer looks. */
-export const lookSchema = z.strictObject({
-  fill: fillSchema.optional(),
-  /** Which parts of a path that crosses itself are inside; non-zero where it is not stated. */
-  rule: z.enum(['evenodd']).optional(),
-  stroke: colourSchema.optional(),
-  cap: z.enum(['round', 'butt', 'square']).optional(),
-  /** Corners of the stroke; round where it is not stated. */
-  join: z.enum(['round', 'miter', 'bevel']).optional(),
-  /** Lengths of dashes and gaps, px; a stroke that is drawn in part has none. */
-  dash: z.array(z.number().min(0).max(1e5)).min(1).max(32).optional(),
-  shadow: colourSchema.optional(),
-  /** Further shadows, each under the ones before it. */
-  shadows: z.array(shadowSchema).min(1).max(8).optional(),
-  /** Colour of a shadow that falls into the layer. */
-  inner: colourSchema.optional(),
-  glow: colourSchema.optional(),
-  border: borderSchema.optional(),
-  /** Colour that is laid over the layer, as strongly as its channel says. */
-  tint: colourSchema.optional(),
-  cutout: cutoutSchema.optional(),
-  masks: z.array(maskSchema).min(1).max(20).optional(),
-  motionBlur: motionBlurSchema.optional(),
-  blend: z.enum(BLEND_MODES).optional(),
-  matte: matteSchema.optional(),
-});
-
-type LookShape = (typeof lookSchema)['shape'];
-
-/** Parts of a look, as they are to be; null takes one away, and what is not named stays. */
-export const lookPartsSchema = z.strictObject(
-  Object.fromEntries(
-    Object.entries(lookSchema.shape).map(([part, schema]) => [part, (schema as z.ZodType).nullable().optional()]),
-  ) as { [Part in keyof LookShape]: z.ZodOptional<z.ZodNullable<LookShape[Part]>> },
-);
 
 const dataValueSchema = z.union([z.string().max(2_000), z.number()]);
 const columnName = z.string().max(60);
@@ -155,17 +17,6 @@ const columnName = z.string().max(60);
 export const dataPartsSchema = z.record(columnName, dataValueSchema.nullable());
 /** Cells of a layer's row of data, as they are to be. */
 export type DataParts = Readonly<z.infer<typeof dataPartsSchema>>;
-
-/** Font families that ship with the application. */
-export const FONTS = ['Bricolage Grotesque', 'Spline Sans', 'Spline Sans Mono'] as const;
-
-/** Name of a font family: one that ships with the application, or one's own. */
-const fontNameSchema = z
-  .string()
-  .trim()
-  .min(1)
-  .max(100)
-  .regex(/^[^"'\\;{}<>]+$/, 'A font’s name has no quotes, brackets, backslashes or semicolons.');
 
 /** How a number that words show is written: digits after the point, the point itself, and what stands between thousands. */
 const numberFormatSchema = z.strictObject({
@@ -331,33 +182,6 @@ export const layerSchema = z
 
 /** One layer of a scene. */
 export type Layer = Readonly<z.infer<typeof layerSchema>>;
-/** A line along a layer's edge. */
-export type Border = z.infer<typeof borderSchema>;
-/** Blur by motion. */
-export type MotionBlur = z.infer<typeof motionBlurSchema>;
-/** What of a layer shows. */
-export type Mask = z.infer<typeof maskSchema>;
-/** How a layer is drawn besides its shape. */
-export type LayerLook = Layer['look'];
-/** Parts of a look, as they are to be; null takes one away. */
-export type LookParts = Readonly<z.infer<typeof lookPartsSchema>>;
-/** The name of a part of a look. */
-export type LookPart = keyof LayerLook;
-
-/** A look with parts set to others, or taken away where they are null. */
-export function withLookParts(look: LayerLook, parts: LookParts | undefined): LayerLook {
-  if (!parts || Object.keys(parts).length === 0) return look;
-  const entries = Object.entries({ ...look, ...parts }).filter(([, value]) => value !== null && value !== undefined);
-  return Object.fromEntries(entries) as LayerLook;
-}
-
-/** Parts that lead from one look to another. */
-export function lookPartsBetween(from: LayerLook, to: LayerLook): LookParts {
-  if (from === to) return {};
-  const parts = (Object.keys({ ...from, ...to }) as LookPart[]).filter((part) => !isSame(from[part], to[part]));
-  return Object.fromEntries(parts.map((part) => [part, to[part] ?? null])) as LookParts;
-}
-
 const NO_DATA: DataParts = {};
 
 /** A row of data with cells set to others, or taken away where they are null. */
@@ -390,16 +214,16 @@ export function isSeen({ kind }: Pick<Layer, 'kind'>): boolean {
   return kind !== 'guide' && kind !== 'sound';
 }
 
-/** Names of the files that a layer uses, each once. */
-export function filesOf({ source }: Pick<Layer, 'source'>): string[] {
-  const address =
-    source.type === 'picture' || source.type === 'clip' || source.type === 'sound'
-      ? source.href
-      : source.type === 'text'
-        ? source.fontFile
-        : undefined;
-  const name = address === undefined ? null : fileAt(address);
-  return name === null ? [] : [name];
+function fileOfSource(source: Layer['source']): string | undefined {
+  if (source.type === 'picture' || source.type === 'clip' || source.type === 'sound') return source.href;
+  return source.type === 'text' ? source.fontFile : undefined;
+}
+
+/** Names of the files that a layer uses, each once: what it shows, and what it is masked by, with runs and without. */
+export function filesOf({ source, look, base }: Pick<Layer, 'source' | 'look' | 'base'>): string[] {
+  const masks = [...(look.masks ?? []), ...(base?.look?.masks ?? [])].flatMap(filesOfMask);
+  const names = [fileOfSource(source), ...masks].map((address) => (address === undefined ? null : fileAt(address)));
+  return [...new Set(names.filter((name) => name !== null))];
 }
 
 type ReadColour = (text: string) => Oklab | null;
@@ -409,12 +233,6 @@ export function isTrimmed({ rest, tracks }: Pick<Layer, 'rest' | 'tracks'>): boo
   return (['stroke.start', 'stroke.end', 'stroke.shift'] as const).some(
     (id) => rest[id] !== undefined || tracks[id] !== undefined,
   );
-}
-
-/** The colour of a fill, or the one that a gradient begins with. */
-export function firstColour(fill: Layer['look']['fill']): string | undefined {
-  if (fill === undefined || typeof fill === 'string') return fill;
-  return 'from' in fill ? fill.from : fill.stops[0].colour;
 }
 
 /** Base colour of a fill or the stroke; of a gradient, where it begins. Null where the layer has none. */

@@ -37,7 +37,8 @@ const SHAPES = {
   ellipse: 'M50 0 A50 50 0 0 1 50 100 A50 50 0 0 1 50 0 Z',
 } as const;
 
-/** SVG path data of a mask over its own box, 0…100 across and down. */
-export function maskOutline({ shape, d }: Pick<Mask, 'shape' | 'd'>): string {
+/** SVG path data of a mask over its own box, 0…100 across and down; null for words and pictures, which are no outline. */
+export function maskOutline({ shape, d }: Pick<Mask, 'shape' | 'd'>): string | null {
+  if (shape === 'words' || shape === 'picture') return null;
   return shape === 'path' ? (d ?? SHAPES.rectangle) : SHAPES[shape];
 }

@@ -28,7 +28,7 @@ import { ItemRecordView } from './item-record';
       <div class="parts">
         <wx-look-paint [layers]="layers()" (step)="take($event)" />
         <wx-look-effects [layers]="layers()" (step)="take($event)" />
-        <wx-look-masks [layers]="layers()" (step)="take($event)" />
+        <wx-look-masks [isInLibrary]="true" [layers]="layers()" (step)="take($event)" />
       </div>
       @if (problem(); as sentence) {
         <p class="problem" role="alert">{{ sentence }}</p>

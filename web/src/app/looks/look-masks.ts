@@ -1,11 +1,21 @@
-import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
-import type { ChannelId, Mask } from '@wexikine/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { fileAddress, fileType, FONTS, type ChannelId, type Layer, type Mask } from '@wexikine/core';
 import { enterMany } from '../fields/many-entry';
 import { Icon } from '../icons/icon';
 import { LookPart } from './look-part';
 import { common } from './looks';
+import { ownRatio, scaledSide, withRatio } from './mask-ratio';
+import { MaskShape } from './mask-shape';
+import { KeptFiles } from '../files/kept-files';
 
-const SHAPES: Readonly<Record<Mask['shape'], string>> = { rectangle: 'rectangle', ellipse: 'ellipse', path: 'a path' };
+const SHAPES: Readonly<Record<Mask['shape'], string>> = {
+  rectangle: 'rectangle',
+  ellipse: 'ellipse',
+  path: 'a path',
+  words: 'words',
+  picture: 'a picture',
+};
 const HOWS: Readonly<Record<Mask['how'], string>> = { add: 'shows', take: 'hides', overlap: 'keeps only' };
 const FIRST: Mask = { shape: 'ellipse', how: 'add', x: 0.5, y: 0.5, width: 1, height: 1, turn: 0, soft: 0 };
 const MOST_MASKS = 20;
@@ -41,7 +51,7 @@ const TOGETHER: readonly (readonly [ChannelId, string])[] = [
 @Component({
   selector: 'wx-look-masks',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon],
+  imports: [Icon, MaskShape],
   templateUrl: './look-masks.html',
   styleUrl: './look.scss',
 })
@@ -50,12 +60,25 @@ export class LookMasks extends LookPart {
   protected readonly together = TOGETHER;
   protected readonly shapeWords = SHAPES;
   protected readonly howWords = HOWS;
-  protected readonly shapes = Object.keys(SHAPES) as Mask['shape'][];
+  /** A look of the library has no masks by files, as those belong to scenes. */
+  readonly isInLibrary = input(false);
+  protected readonly keepsRatio = signal(false);
+  private readonly files = inject(KeptFiles);
+  private readonly kept = toSignal(this.files.files$, { initialValue: [] });
+  private readonly pictures = computed(() => this.kept().filter(({ name }) => fileType(name).kind === 'picture'));
+  protected readonly shapes = computed(() =>
+    (Object.keys(SHAPES) as Mask['shape'][]).filter((shape) => shape !== 'picture' || !this.isInLibrary()),
+  );
   protected readonly hows = Object.keys(HOWS) as Mask['how'][];
   protected readonly masked = computed(() => this.layers().filter(({ look }) => look.masks !== undefined));
   protected readonly masks = computed(() => common(this.masked(), ({ look }) => look.masks ?? []) ?? []);
   protected readonly isMixed = computed(() => this.masked().length > 0 && this.masks().length === 0);
   protected readonly canAdd = computed(() => !this.isMixed() && this.masks().length < MOST_MASKS);
+
+  constructor() {
+    super();
+    void this.files.load().catch(() => undefined);
+  }
 
   protected text(mask: Mask, { part, unit, scale }: (typeof NUMBERS)[number]): string {
     return `${Math.round(mask[part] * scale * 100) / 100}${unit}`;
@@ -74,26 +97,63 @@ export class LookMasks extends LookPart {
   }
 
   protected set(place: number, change: Partial<Mask>): void {
+    this.change(place, (mask) => ({ ...mask, ...change }));
+  }
+
+  private change(place: number, change: (mask: Mask) => Mask): void {
     this.setLooks('Set a mask', this.masked(), ({ masks = [] }) => ({
-      masks: masks.map((mask, i) => (i === place ? { ...mask, ...change } : mask)),
+      masks: masks.map((mask, i) => (i === place ? change(mask) : mask)),
     }));
+  }
+
+  /** Makes a mask another shape, with what that shape needs to begin with. */
+  protected setShape(place: number, shape: Mask['shape']): void {
+    const [picture] = this.pictures();
+    if (shape === 'picture' && !picture)
+      return this.problem.set('No picture is kept yet. Drop one on the window first, then choose it here.');
+    this.problem.set(null);
+    this.change(place, ({ d, rule, words, picture: before, ...mask }) => ({
+      ...mask,
+      shape,
+      ...(shape === 'path' ? { d, rule } : {}),
+      ...(shape === 'words' ? { words: words ?? { text: 'Words', font: FONTS[0], weight: 700 } } : {}),
+      ...(shape === 'picture'
+        ? { picture: before ?? { href: fileAddress(picture.name), by: 'transparency' as const } }
+        : {}),
+    }));
+  }
+
+  private ratioOf(layer: Layer, { picture }: Mask): number | null {
+    const file = this.pictures().find(({ name }) => picture?.href === fileAddress(name));
+    const { width, height } = file?.facts ?? {};
+    return ownRatio(layer, width && height ? { width, height } : null);
+  }
+
+  protected hasRatio(mask: Mask): boolean {
+    return this.masked().some((layer) => this.ratioOf(layer, mask) !== null);
+  }
+
+  /** Gives a mask the ratio of its own picture, or of what its layer shows. */
+  protected setOwnRatio(place: number): void {
+    for (const layer of this.masked()) {
+      const mask = layer.look.masks?.[place];
+      const ratio = mask ? this.ratioOf(layer, mask) : null;
+      if (mask && ratio !== null)
+        this.setLooks('Give a mask its own ratio', [layer], ({ masks = [] }) => ({
+          masks: masks.map((one, i) => (i === place ? withRatio(one, layer, ratio) : one)),
+        }));
+    }
   }
 
   protected setNumber(place: number, { part, scale }: (typeof NUMBERS)[number], text: string): void {
     const change = enterMany(text);
     if (!change) return this.problem.set('Write a number such as 50, or +5 to add.');
     const [least, most] = LIMITS[part];
-    this.setLooks('Set a mask', this.masked(), ({ masks = [] }) => ({
-      masks: masks.map((mask, i) =>
-        i === place ? { ...mask, [part]: Math.min(most, Math.max(least, change(mask[part] * scale) / scale)) } : mask,
-      ),
-    }));
-  }
-
-  /** A path over the mask's own box, 0…100 across and down. */
-  protected setPath(place: number, text: string): void {
-    if (!/^\s*M[\sMLHVCSQTAZmlhvcsqtaz\d.,eE+-]*$/.test(text))
-      return this.problem.set('Write SVG path data over a box of 100 by 100, such as M50 0 L100 100 L0 100 Z.');
-    this.set(place, { d: text.trim().slice(0, 100_000) });
+    this.change(place, (mask) => {
+      const value = Math.min(most, Math.max(least, change(mask[part] * scale) / scale));
+      return this.keepsRatio() && (part === 'width' || part === 'height')
+        ? scaledSide(mask, part, value)
+        : { ...mask, [part]: value };
+    });
   }
 }
