@@ -76,12 +76,15 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'colour.saturation': [0, 2],
   'colour.hue': [-90, 140],
   'colour.grey': [0, 1],
+  'colour.two': [0, 1],
   'tint.amount': [0.1, 0.9],
   'cutout.tolerance': [0.1, 0.1],
   'cutout.softness': [0.1, 0.1],
   'cutout.spill': [0, 0],
   'mask.x': [0, 0],
   'mask.y': [0, 0],
+  'shadow.spread': [0, 20],
+  'inner.spread': [0, 14],
   'mask.scale': [1, 1],
   'mask.rotation': [0, 0],
   'mask.soft': [0, 0],
@@ -89,7 +92,7 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
 };
 
 /** Channels that a page cannot carry where they are keyed; the export names them (see `leftOut`). */
-const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'mask', 'cutout', 'clip']);
+const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'mask', 'cutout', 'clip', 'colour.two', 'shadow.spread']);
 
 /** Channels of where a layer is. */
 const PLACING: ReadonlySet<ChannelId> = new Set([
@@ -211,7 +214,7 @@ function channelsOf(kind: Partial<Layer>): ChannelId[] {
     if (family === 'stroke') return isOutlined;
     if (family === 'fill') return hasPlainFill;
     if (family === 'crop') return kind.kind === 'picture';
-    if (LEFT_OUT.has(family)) return false;
+    if (LEFT_OUT.has(family) || LEFT_OUT.has(id)) return false;
     if (family === 'shadow') return kind.look?.shadow !== undefined;
     if (family === 'border') return kind.look?.border !== undefined;
     if (family === 'inner') return kind.look?.inner !== undefined;
@@ -226,7 +229,7 @@ function channelsOf(kind: Partial<Layer>): ChannelId[] {
 test('every channel has two values that it is drawn with', () => {
   expect(Object.keys(ENDS).sort()).toEqual(CHANNELS.map(({ id }) => id).sort());
   const drawn = new Set(Object.values(KINDS).flatMap(channelsOf));
-  const missing = CHANNELS.filter(({ id }) => !drawn.has(id) && !LEFT_OUT.has(id.split('.')[0]));
+  const missing = CHANNELS.filter(({ id }) => !drawn.has(id) && !LEFT_OUT.has(id.split('.')[0]) && !LEFT_OUT.has(id));
   expect(missing.map(({ id }) => id)).toEqual([]);
 });
 

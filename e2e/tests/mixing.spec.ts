@@ -10,7 +10,7 @@ import {
 } from '@wexikine/core';
 import { card } from '../pages/made-scenes';
 import { expectSame, openPainter } from '../pages/page-and-painter';
-import { inkAcross, keptAndNew, paintedAt } from '../pages/painted';
+import { compare, inkAcross, keptAndNew, paintedAt } from '../pages/painted';
 
 const base: Scene = { ...programmeBoard(), width: 640, height: 400, length: ticksFromSeconds(2), layers: [], runs: [] };
 const span = { in: 0, out: ticksFromSeconds(2) };
@@ -213,6 +213,64 @@ test('a picture lets show by its brightness or where it is there, words where th
   const [small, large] = [await ink([400, 60]), await ink([400, 120])];
   expect(Math.abs(small.left + small.right - 639)).toBeLessThanOrEqual(3);
   expect((large.right - large.left) / (small.right - small.left)).toBeCloseTo(2, 1);
+});
+
+test('a layer in two colours is the same on the page, borders and pictures too', async ({ page }) => {
+  const painter = await openPainter(page);
+  const two = { dark: '#1b2140', light: '#ffd9a0' } as const;
+  const at = (id: string, x: number, y: number, more: Partial<Layer>, amount = 1): Layer =>
+    card(id, {
+      span,
+      ...more,
+      rest: { 'position.x': x, 'position.y': y, 'size.x': 160, 'size.y': 120, 'colour.two': amount, ...more.rest },
+      look: { fill: gradient, two, ...more.look },
+    });
+  const border = { colour: '#e05577', side: 'outside' } as const;
+  const layers = [
+    at('one', 110, 100, {}),
+    at('two', 320, 100, { look: { border }, rest: { 'border.width': 8 } }),
+    at('three', 530, 100, { kind: 'picture', source: { type: 'picture', href: BARS } }),
+    at('four', 110, 290, {}, 0.5),
+    at('five', 320, 290, { rest: { 'colour.contrast': 1.6, 'colour.hue': 40 } }),
+    at('six', 530, 290, { look: { shadow: '#000000' }, rest: { 'shadow.opacity': 0.8, 'shadow.y': 14 } }),
+  ];
+  await expectSame(page, painter, { ...base, background: '#314a6b', layers }, [0.5], 'two colours');
+});
+
+test('a shadow reaches further by its spread, as one of CSS does', async ({ page }) => {
+  const painter = await openPainter(page);
+  for (const one of [page, painter]) await one.setViewportSize({ width: base.width, height: base.height });
+  // On a canvas the softness of a shadow is its deviation; CSS Backgrounds 3 (section 6.1.1) has twice that.
+  const cases = [
+    { spread: 20, blur: 0, shadow: 'shadow', css: '12px 10px 0 20px' },
+    { spread: 16, blur: 5, shadow: 'shadow', css: '12px 10px 10px 16px' },
+    { spread: 10, blur: 0, shadow: 'inner', css: 'inset 12px 10px 0 10px' },
+    { spread: 10, blur: 4, shadow: 'inner', css: 'inset 12px 10px 8px 10px' },
+  ] as const;
+  for (const { spread, blur, shadow, css } of cases) {
+    const layer = card('one', {
+      rest: {
+        'position.x': 320,
+        'position.y': 200,
+        'size.x': 200,
+        'size.y': 120,
+        corner: 30,
+        [`${shadow}.x`]: 12,
+        [`${shadow}.y`]: 10,
+        [`${shadow}.blur`]: blur,
+        [`${shadow}.spread`]: spread,
+        [`${shadow}.opacity`]: 1,
+      },
+      look: { fill: '#f3c98b', [shadow]: '#e05577' },
+      span,
+    });
+    await page.setContent(
+      `<body style="margin:0;background:#314a6b"><div style="position:absolute;left:220px;top:140px;width:200px;height:120px;border-radius:30px;background:#f3c98b;box-shadow:${css} #e05577"></div>`,
+    );
+    const painted = await paintedAt(painter, { ...base, background: '#314a6b', layers: [layer] }, 0);
+    const { mean, share } = await compare(painter, await page.screenshot(), painted);
+    expect(`${css}: ${share < 0.004 && mean < 0.5 ? 'alike' : `${share} apart, mean ${mean}`}`).toBe(`${css}: alike`);
+  }
 });
 
 test('masks move, and a brighter matte shows more', async ({ page }) => {

@@ -1,3 +1,4 @@
+import { drawInMatrix, twoColourMatrix } from '@wexikine/core';
 import type { Sheet } from './brush';
 import { hasBorder, type Subject } from './contents';
 import { valueAt } from './look';
@@ -25,6 +26,8 @@ export interface Effects {
   readonly shadows: readonly Shadow[];
   readonly inner: Shadow | null;
   readonly tint: string | null;
+  /** The matrix that draws it in two colours. */
+  readonly two: readonly number[] | null;
   /** Functions of a canvas's filter; the blur is added where its size on the screen is known. */
   readonly colours: readonly string[];
   /** Deviation in px of the layer. */
@@ -43,7 +46,9 @@ export function effectsOf(subject: Subject): Effects | null {
   const length = valueAt(frame, index, 'streak.length');
   const hasInner = layer.look.inner !== undefined && inner > 0;
   const hasTint = layer.look.tint !== undefined && tint > 0;
-  if (shadows.length === 0 && !hasInner && !hasTint && colours.length === 0 && blur <= 0 && length <= 0) return null;
+  const two = layer.look.two === undefined ? 0 : valueAt(frame, index, 'colour.two');
+  if (shadows.length === 0 && !hasInner && !hasTint && two <= 0 && colours.length === 0 && blur <= 0 && length <= 0)
+    return null;
   const angle = (valueAt(frame, index, 'streak.angle') * Math.PI) / 180;
   return {
     shadows,
@@ -54,9 +59,11 @@ export function effectsOf(subject: Subject): Effects | null {
             x: valueAt(frame, index, 'inner.x'),
             y: valueAt(frame, index, 'inner.y'),
             blur: valueAt(frame, index, 'inner.blur'),
+            spread: valueAt(frame, index, 'inner.spread'),
           }
         : null,
     tint: hasTint && layer.look.tint !== undefined ? faded(layer.look.tint, tint) : null,
+    two: layer.look.two && two > 0 ? twoColourMatrix(layer.look.two.dark, layer.look.two.light, two) : null,
     colours,
     blur,
     streak: length > 0 ? { x: Math.cos(angle) * length, y: Math.sin(angle) * length } : null,
@@ -70,6 +77,14 @@ export function tintSheet({ context, patch: { width, height } }: Sheet, colour: 
   context.fillStyle = colour;
   context.fillRect(0, 0, width, height);
   context.globalCompositeOperation = 'source-over';
+}
+
+/** Draws what is on a sheet in two colours. */
+export function drawInTwo({ context, patch: { width, height } }: Sheet, matrix: readonly number[]): void {
+  if (width <= 0 || height <= 0) return;
+  const image = context.getImageData(0, 0, width, height);
+  drawInMatrix(image.data, matrix);
+  context.putImageData(image, 0, 0);
 }
 
 /** True where a layer is of parts that lie over each other, which would show through each other one by one. */

@@ -2,14 +2,14 @@ import { isSeen, matrixAt, type CompiledScene, type Layer, type MotionBlur } fro
 import { drawSheet, growth, type Brush, type Linear, type Matrix, type Patch, type Picture, type Sheet } from './brush';
 import type { View } from './brush';
 import { createContents, hasBorder, subjectAt, type Subject } from './contents';
-import { effectsOf, filterOf, hasParts, tintSheet, type Effects } from './effects';
+import { drawInTwo, effectsOf, filterOf, hasParts, tintSheet, type Effects } from './effects';
 import { createKept } from './kept';
 import { valueAt } from './look';
 import { brightnessToAlpha, clipByMasks, cutByMasks } from './masks';
 import { createMoments, shutterTimes } from './motion-blur';
 import { planOf, type Plan } from './plan';
 import { patchOf, seenBox, united } from './reach';
-import { createShadows, drawThrough, shadeInside } from './shadows';
+import { createShadows, drawThrough, reachInside, shadeInside } from './shadows';
 import { smear } from './smear';
 import type { Context, Surfaces } from './surfaces';
 
@@ -28,6 +28,14 @@ function onCanvas({ picture, view }: Brush, index: number): Matrix {
   const { scale } = view;
   const [a, b, c, d, e, f] = matrixAt(picture.frame, index);
   return [a * scale, b * scale, c * scale, d * scale, e * scale + view.x, f * scale + view.y];
+}
+
+/** All of the canvas; and around it where a shadow falls into a layer, which does not end where the canvas does. */
+function boundsFor({ bounds }: Brush, { inner }: Effects, [a, b, c, d]: Matrix): Patch {
+  if (!inner) return bounds;
+  const room = reachInside(inner, [a, b, c, d]);
+  const { x, y, width, height } = bounds;
+  return { x: x - room, y: y - room, width: width + 2 * room, height: height + 2 * room };
 }
 
 function isEmpty({ width, height }: Patch): boolean {
@@ -75,15 +83,16 @@ export function createPainter(surfaces: Surfaces): Painter {
       place(sheet, matrix, patch);
       contents.drawBorder(sheet.context, subject);
     }
+    if (effects.two) drawInTwo(sheet, effects.two);
     const { streak, shadows } = effects;
     if (streak) smear(surfaces, sheet, a * streak.x + c * streak.y, b * streak.x + d * streak.y);
     const filter = filterOf(effects, growth(linear)) ?? 'none';
-    if (shadows.length === 0) drawThrough(onto, sheet, filter, null, linear);
+    if (shadows.length === 0) drawThrough(surfaces, onto, sheet, filter, null, linear);
     let from = sheet;
     // Each further shadow is thrown by all that is above it, as in a chain of filters.
     shadows.forEach((shadow, i) => {
       const next = i === shadows.length - 1 ? onto : sheetFor(patch);
-      drawThrough(next, from, i === 0 ? filter : 'none', shadow, linear);
+      drawThrough(surfaces, next, from, i === 0 ? filter : 'none', shadow, linear);
       surfaces.give(from.context);
       from = next;
     });
@@ -91,12 +100,13 @@ export function createPainter(surfaces: Surfaces): Painter {
   };
 
   const drawEffects = (onto: Sheet, subject: Subject, effects: Effects, matrix: Matrix, patch: Patch): void => {
-    const { shadows, streak, tint, inner } = effects;
+    const { shadows, streak, tint, two, inner } = effects;
     const isClear = streak === null && filterOf(effects, 1) === null;
     const isThrown =
       isClear && shadows.length > 0 && throwShadows(onto, subject, shadows, seenBox(subject, effects), matrix);
     const rest = isThrown ? { ...effects, shadows: [] } : effects;
-    if (isClear && tint === null && inner === null && rest.shadows.length === 0) drawPlain(onto, subject, matrix);
+    if (isClear && tint === null && two === null && inner === null && rest.shadows.length === 0)
+      drawPlain(onto, subject, matrix);
     else drawChanged(onto, subject, rest, matrix, patch);
   };
 
@@ -107,7 +117,7 @@ export function createPainter(surfaces: Surfaces): Painter {
     const matrix = onCanvas(brush, index);
     const effects = effectsFor(plan, subject);
     if (!effects || subject.isKeptView) return drawPlain(brush, subject, matrix);
-    const patch = patchOf(matrix, seenBox(subject, effects), brush.bounds);
+    const patch = patchOf(matrix, seenBox(subject, effects), boundsFor(brush, effects, matrix));
     if (isEmpty(patch)) return;
     const before = kept.own.find(brush, [index]);
     if (before.is === 'kept') return drawSheet(brush, before.sheet);

@@ -31,10 +31,10 @@ const ALONE_SLOTS = CHANNELS.filter(({ id }) => ALONE.has(id));
 function effectful({ layers, rest, tracks: { target }, rigs }: CompiledScene): Uint8Array {
   const has = new Uint8Array(layers.length);
   layers.forEach(({ look }, index) => {
-    const { shadow, shadows, glow, inner, tint } = look;
+    const { shadow, shadows, glow, inner, tint, two } = look;
     const isAlone = ALONE_SLOTS.some(({ slot, default: none }) => rest[index * CHANNEL_COUNT + slot] !== none);
     const isDriven = rigs?.driven(index).some((id) => ALONE.has(id)) ?? false;
-    if (isAlone || isDriven || shadow || shadows?.length || glow || inner || tint) has[index] = 1;
+    if (isAlone || isDriven || shadow || shadows?.length || glow || inner || tint || two) has[index] = 1;
   });
   for (const cell of target) {
     if (ALONE.has(CHANNELS[cell % CHANNEL_COUNT].id)) has[Math.floor(cell / CHANNEL_COUNT)] = 1;

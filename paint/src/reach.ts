@@ -38,14 +38,15 @@ function grown({ left, top, right, bottom }: Box, by: number): Box {
   return { left: left - by, top: top - by, right: right + by, bottom: bottom + by };
 }
 
-/** A box with the shadow that it throws. */
-function withShadow(box: Box, { x, y, blur }: Shadow): Box {
-  const { left, top, right, bottom } = grown(box, blur * BLUR_REACH);
+/** A box with the shadow that it throws, and with what throws it, which is grown where it stands first. */
+function withShadow(box: Box, { x, y, blur, spread }: Shadow): Box {
+  const { left, top, right, bottom } = grown(box, blur * BLUR_REACH + spread);
+  const own = grown(box, spread);
   return {
-    left: Math.min(box.left, left + x),
-    top: Math.min(box.top, top + y),
-    right: Math.max(box.right, right + x),
-    bottom: Math.max(box.bottom, bottom + y),
+    left: Math.min(own.left, left + x),
+    top: Math.min(own.top, top + y),
+    right: Math.max(own.right, right + x),
+    bottom: Math.max(own.bottom, bottom + y),
   };
 }
 

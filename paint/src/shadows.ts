@@ -2,6 +2,7 @@ import { CHANNEL_COUNT, CHANNELS, type Box, type Layer } from '@wexikine/core';
 import { LRUCache } from 'lru-cache';
 import { drawSheet, growth, type Linear, type Matrix, type Sheet } from './brush';
 import type { Contents, Subject } from './contents';
+import { grownAlpha } from './grow';
 import { valueAt } from './look';
 import type { Context, Surfaces } from './surfaces';
 
@@ -18,6 +19,8 @@ export interface Shadow {
   readonly x: number;
   readonly y: number;
   readonly blur: number;
+  /** How far it reaches beyond what throws it, px. */
+  readonly spread: number;
 }
 
 /** A colour that is so much fainter. */
@@ -32,12 +35,13 @@ export function shadowsOf({ frame, layer, index }: Subject): Shadow[] {
   const opacity = shadow === undefined ? 0 : valueAt(frame, index, 'shadow.opacity');
   if (shadow !== undefined && opacity > 0) {
     const [x, y] = [valueAt(frame, index, 'shadow.x'), valueAt(frame, index, 'shadow.y')];
-    all.push({ colour: faded(shadow, opacity), x, y, blur: valueAt(frame, index, 'shadow.blur') });
+    const [blur, spread] = [valueAt(frame, index, 'shadow.blur'), valueAt(frame, index, 'shadow.spread')];
+    all.push({ colour: faded(shadow, opacity), x, y, blur, spread });
   }
-  all.push(...shadows);
+  all.push(...shadows.map(({ spread = 0, ...standing }) => ({ ...standing, spread })));
   const shining = glow === undefined ? 0 : valueAt(frame, index, 'glow.opacity');
   if (glow !== undefined && shining > 0) {
-    all.push({ colour: faded(glow, shining), x: 0, y: 0, blur: valueAt(frame, index, 'glow.size') });
+    all.push({ colour: faded(glow, shining), x: 0, y: 0, blur: valueAt(frame, index, 'glow.size'), spread: 0 });
   }
   return all;
 }
@@ -58,7 +62,15 @@ function noShadow(context: Context): void {
 }
 
 /** Draws a sheet onto another one through a filter, and with a shadow where one is given. */
-export function drawThrough(onto: Sheet, sheet: Sheet, filter: string, shadow: Shadow | null, linear: Linear): void {
+export function drawThrough(
+  surfaces: Surfaces,
+  onto: Sheet,
+  sheet: Sheet,
+  filter: string,
+  shadow: Shadow | null,
+  linear: Linear,
+): void {
+  if (shadow && shadow.spread > 0) return drawSpread(surfaces, onto, sheet, filter, shadow, linear);
   onto.context.filter = filter;
   if (shadow) useShadow(onto.context, shadow, linear);
   drawSheet(onto, sheet);
@@ -66,25 +78,82 @@ export function drawThrough(onto: Sheet, sheet: Sheet, filter: string, shadow: S
   noShadow(onto.context);
 }
 
-/** Draws the shadow of a surface alone: what throws it lies far aside, where it is not seen. */
-function drawShadow(onto: Context, from: Context, shadow: Shadow, linear: Linear, width: number, height: number): void {
+/** Draws the shadow of a surface alone, which begins so far to the left and above: what throws it lies far aside, unseen. */
+function drawShadow(
+  onto: Context,
+  from: Context,
+  shadow: Shadow,
+  linear: Linear,
+  width: number,
+  height: number,
+  room = 0,
+): void {
   const aside = 2 * Math.max(onto.canvas.width, width);
   onto.setTransform(1, 0, 0, 1, 0, 0);
   useShadow(onto, shadow, linear, aside);
-  onto.drawImage(from.canvas, 0, 0, width, height, -aside, 0, width, height);
+  onto.drawImage(from.canvas, 0, 0, width, height, -aside - room, -room, width, height);
   noShadow(onto);
 }
 
-/** Draws a shadow that falls into what is drawn: that of all that is not there. */
+/** As `drawThrough`, with a shadow that reaches further than what throws it, which is drawn first. */
+function drawSpread(
+  surfaces: Surfaces,
+  onto: Sheet,
+  sheet: Sheet,
+  filter: string,
+  shadow: Shadow,
+  linear: Linear,
+): void {
+  const { width, height } = sheet.patch;
+  const seen: Sheet = { context: surfaces.take(width, height), patch: sheet.patch };
+  drawThrough(surfaces, seen, sheet, filter, null, linear);
+  const grown = grownShape(surfaces, seen.context, shadow.spread * growth(linear), width, height);
+  const dark: Sheet = { context: surfaces.take(width, height), patch: sheet.patch };
+  drawShadow(dark.context, grown, shadow, linear, width, height);
+  drawSheet(onto, dark);
+  drawSheet(onto, seen);
+  for (const { context } of [seen, dark]) surfaces.give(context);
+  surfaces.give(grown);
+}
+
+/** What a surface shows, so many device px larger on all sides; round at its corners. Give it back. */
+function grownShape(surfaces: Surfaces, from: Context, by: number, width: number, height: number): Context {
+  const image = from.getImageData(0, 0, width, height);
+  const { data } = image;
+  const alpha = new Uint8ClampedArray(width * height);
+  for (let i = 0; i < alpha.length; i++) alpha[i] = data[4 * i + 3];
+  const grown = grownAlpha(alpha, width, height, by);
+  for (let i = 0; i < alpha.length; i++) data[4 * i + 3] = grown[i];
+  const context = surfaces.take(width, height);
+  context.putImageData(image, 0, 0);
+  return context;
+}
+
+/** A blur is seen so many deviations away. */
+const BLUR_REACH = 3;
+
+/** How far from the edge of what it falls into a shadow comes, device px. */
+export function reachInside({ x, y, blur, spread }: Shadow, linear: Linear): number {
+  const [a, b, c, d] = linear;
+  const away = Math.max(Math.abs(a * x + c * y), Math.abs(b * x + d * y));
+  return Math.ceil(away + (blur * BLUR_REACH + spread) * growth(linear)) + 1;
+}
+
+/** Draws a shadow that falls into what is drawn: that of all that is not there, on the sheet and as far beyond it as counts. */
 export function shadeInside(surfaces: Surfaces, { context, patch }: Sheet, shadow: Shadow, linear: Linear): void {
-  const { width, height } = patch;
+  const room = reachInside(shadow, linear);
+  const [width, height] = [patch.width + 2 * room, patch.height + 2 * room];
   const around = surfaces.take(width, height);
   around.fillStyle = '#000';
   around.fillRect(0, 0, width, height);
   around.globalCompositeOperation = 'destination-out';
-  around.drawImage(context.canvas, 0, 0, width, height, 0, 0, width, height);
+  around.drawImage(context.canvas, 0, 0, patch.width, patch.height, room, room, patch.width, patch.height);
+  around.globalCompositeOperation = 'source-over';
+  const by = shadow.spread * growth(linear);
+  const thrown = by > 0 ? grownShape(surfaces, around, by, width, height) : around;
   context.globalCompositeOperation = 'source-atop';
-  drawShadow(context, around, shadow, linear, width, height);
+  drawShadow(context, thrown, shadow, linear, width, height, room);
+  if (thrown !== around) surfaces.give(thrown);
   context.globalCompositeOperation = 'source-over';
   surfaces.give(around);
 }
@@ -133,7 +202,10 @@ export function createShadows(
     // Each further shadow is thrown by all that is above it, as in a chain of filters.
     for (const shadow of shadows) {
       const one = surfaces.take(width, height);
-      drawShadow(one, above, shadow, linear, width, height);
+      const by = shadow.spread * scale;
+      const thrown = by > 0 ? grownShape(surfaces, above, by, width, height) : above;
+      drawShadow(one, thrown, shadow, linear, width, height);
+      if (thrown !== above) surfaces.give(thrown);
       for (const below of [context, above]) {
         below.setTransform(1, 0, 0, 1, 0, 0);
         below.globalCompositeOperation = 'destination-over';

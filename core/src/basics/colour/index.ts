@@ -1,4 +1,5 @@
 export { oklabFromCss, cssFromOklab, type Oklab } from './oklab';
 export { cutOut, edgeColour, showKept, type CutOut, type CutOutBy } from './cut-out';
+export { drawInMatrix, twoColourMatrix } from './two-colours';
 export { seenAs, sightMatrix, SIGHTS, type Sight } from './vision';
 export { contrastRatio, cssFromLch, lchFromCss, rampColour, steppedColour, type ColourStep, type Lch } from './steps';

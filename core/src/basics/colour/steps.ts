@@ -29,12 +29,17 @@ export function lchFromCss(text: string): Lch | null {
 }
 
 const toLch = converter('oklch');
+const toRgb = converter('rgb');
 const intoRgb = toGamut('rgb', 'oklch');
+/** Half a step of what a screen shows: a colour that lies no further out is one on the edge, but for rounding. */
+const HALF_STEP = 0.5 / 255;
 
 /** CSS text of a colour in OKLCH; one that no screen shows loses chroma until it can be shown (CSS Color 4, section 13.2). */
 export function cssFromLch({ l, c, h, alpha }: Lch): string {
   const lch = toLch({ mode: 'oklch', l: Math.min(1, Math.max(0, l)), c: Math.max(0, c), h, alpha });
-  const rgb = intoRgb(lch);
+  const exact = toRgb(lch);
+  const isShown = [exact.r, exact.g, exact.b].every((part) => part >= -HALF_STEP && part <= 1 + HALF_STEP);
+  const rgb = isShown ? exact : intoRgb(lch);
   return alpha < 1 ? formatHex8(rgb) : formatHex(rgb);
 }
 

@@ -1,4 +1,5 @@
-import type { ChannelId } from '../../basics/channel';
+import { clampToChannel, type ChannelId } from '../../basics/channel';
+import { twoColourMatrix } from '../../basics/colour';
 import { maskOutline } from '../../scene/outline';
 import { restValue, type Layer, type Mask } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
@@ -26,11 +27,28 @@ const COLOURS: readonly (readonly [ChannelId, string])[] = [
   ['colour.hue', `hue-rotate(calc(${variable('colour.hue')} * 1deg))`],
 ];
 
+/** True for a layer that is drawn in two colours by an amount that stands still. */
+function isInTwo(layer: Layer): boolean {
+  return layer.look.two !== undefined && isUsed(layer, ['colour.two']) && !isKeyed(layer, ['colour.two']);
+}
+
+/** The filter that draws a layer in two colours, for its `filter` to name; nothing where it is not. */
+export function twoColourFilter(layer: Layer, id: string): string {
+  const { two } = layer.look;
+  if (!two || !isInTwo(layer)) return '';
+  const amount = clampToChannel('colour.two', restValue(layer, 'colour.two'));
+  const values = twoColourMatrix(two.dark, two.light, amount)
+    .map((value) => decimal(value))
+    .join(' ');
+  return `<svg aria-hidden="true"><filter id="${id}-two" color-interpolation-filters="sRGB"><feColorMatrix values="${values}"/></filter></svg>`;
+}
+
 /** Colours, blur and shadows of what is drawn of the layer itself, not of what is in its group. */
-export function filterText(layer: Layer): string[] {
+export function filterText(layer: Layer, id: string): string[] {
   const { shadow, shadows = [], glow } = layer.look;
   const soft = (id: ChannelId): string => `calc(${limited(id)} * 1px)`;
   const filters = [
+    ...(isInTwo(layer) ? [`url(#${id}-two)`] : []),
     ...COLOURS.flatMap(([id, text]) => (isUsed(layer, [id]) ? [text] : [])),
     ...(isUsed(layer, ['blur']) ? [`blur(${soft('blur')})`] : []),
     ...(shadow !== undefined && isUsed(layer, ['shadow.opacity'])
@@ -78,7 +96,7 @@ export function overlays(layer: Layer, id: string): Drawn {
           html: `<div class="inset" id="${id}-inset"></div>`,
           // The deviation of a shadow is half its blur here, and all of it in a filter.
           rules: [
-            `#${id}-inset { box-shadow: inset ${px('inner.x')} ${px('inner.y')} calc(${limited('inner.blur')} * 2px) ${faded(inner, 'inner.opacity')} }`,
+            `#${id}-inset { box-shadow: inset ${px('inner.x')} ${px('inner.y')} calc(${limited('inner.blur')} * 2px) ${px('inner.spread')} ${faded(inner, 'inner.opacity')} }`,
           ],
         }
       : NOTHING,
@@ -163,6 +181,14 @@ function counted(count: number, one: string, many: string): string {
   return count === 1 ? one : `${count} ${many}`;
 }
 
+/** True for a layer that throws a shadow larger than itself. */
+function isSpread(layer: Layer): boolean {
+  const { shadow, shadows = [] } = layer.look;
+  const first = isKeyed(layer, ['shadow.spread']) || restValue(layer, 'shadow.spread') > 0;
+  const isThrown = shadow !== undefined && isUsed(layer, ['shadow.opacity']);
+  return (isThrown && first) || shadows.some(({ spread = 0 }) => spread > 0);
+}
+
 /** What of a layer's look a page cannot carry, in words. */
 function leftOutOf(layer: Layer): string[] {
   const { look, source } = layer;
@@ -171,6 +197,8 @@ function leftOutOf(layer: Layer): string[] {
   return [
     ...(look.matte !== undefined ? ['mattes'] : []),
     ...(look.cutout !== undefined && source.type === 'picture' ? ['cut-out pictures'] : []),
+    ...(look.two !== undefined && isKeyed(layer, ['colour.two']) ? ['two colours that come and go'] : []),
+    ...(isSpread(layer) ? ['the spread of shadows'] : []),
     ...(look.motionBlur !== undefined ? ['motion blur'] : []),
     ...(look.masks !== undefined && !isMaskStill(layer) ? ['masks that move'] : []),
     ...(look.masks?.some(({ shape }) => shape === 'words') === true ? ['masks of words'] : []),

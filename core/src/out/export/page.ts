@@ -8,7 +8,7 @@ import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
 import { escapeHtml, isKeyed, limited, propertyOf, px, variable } from './css';
 import { cssTrack, decimal, percentOf } from './keyframes';
-import { filterText, maskText, overlays, type Drawn } from './page-looks';
+import { filterText, maskText, overlays, twoColourFilter, type Drawn } from './page-looks';
 import { TYPED_STYLE, wordsDrawn } from './page-words';
 import { PLAYER } from './player';
 
@@ -218,8 +218,8 @@ function pathStroke(layer: Layer, scene: Scene, id: string): Drawn {
 function drawOwn(layer: Layer, scene: Scene, id: string, embedded: PageOptions['embedded']): Drawn {
   const { source } = layer;
   const own = (classes: string, styles: readonly string[], html: string, rules: readonly string[] = []): Drawn => ({
-    html: `<div class="own${layer.source.type === 'ellipse' ? ' round' : ''}${classes}" id="${id}-own">${html}</div>`,
-    rules: [`#${id}-own { ${[...styles, ...filterText(layer)].join('; ')} }`, ...rules],
+    html: `<div class="own${layer.source.type === 'ellipse' ? ' round' : ''}${classes}" id="${id}-own">${html}${twoColourFilter(layer, id)}</div>`,
+    rules: [`#${id}-own { ${[...styles, ...filterText(layer, id)].join('; ')} }`, ...rules],
   });
   const over = overlays(layer, id);
   switch (source.type) {
@@ -361,10 +361,7 @@ export function exportPage(given: Scene, { fontFaces = '', embedded }: PageOptio
         const animations = layerAnimations(layer, scene, id);
         const uses = animations.map(({ use }) => use).join(', ');
         const { blend } = layer.look;
-        const mixed = [
-          ...(blend === undefined ? [] : [`mix-blend-mode: ${blend}`]),
-          ...maskText(layer, embedded),
-        ];
+        const mixed = [...(blend === undefined ? [] : [`mix-blend-mode: ${blend}`]), ...maskText(layer, embedded)];
         const style = [...ownStyle(layer), ...mixed, ...(uses === '' ? [] : [`animation: ${uses}`])].join('; ');
         const own = drawOwn(layer, scene, id, embedded);
         rules.push(...animations.map(({ rule }) => rule), `#${id} { ${style} }`, ...own.rules);

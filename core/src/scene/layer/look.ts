@@ -73,7 +73,17 @@ const borderSchema = z.strictObject({
 });
 
 /** One more shadow, under the first, which stands still. */
-const shadowSchema = z.strictObject({ colour: colourSchema, x: pixels, y: pixels, blur: z.number().min(0).max(500) });
+const shadowSchema = z.strictObject({
+  colour: colourSchema,
+  x: pixels,
+  y: pixels,
+  blur: z.number().min(0).max(500),
+  /** How far it reaches beyond what throws it, px; not at all where it is not stated. */
+  spread: z.number().min(0).max(500).optional(),
+});
+
+/** Two colours that a layer is drawn in, as far as its channel says: what is dark in it, and what is light. */
+const twoSchema = z.strictObject({ dark: colourSchema, light: colourSchema });
 
 /** Blur by motion: how far the shutter is open, degrees of a frame; when it opens, degrees from the frame's time; and how many samples. */
 const motionBlurSchema = z.strictObject({
@@ -109,6 +119,7 @@ export const lookSchema = z.strictObject({
   border: borderSchema.optional(),
   /** Colour that is laid over the layer, as strongly as its channel says. */
   tint: colourSchema.optional(),
+  two: twoSchema.optional(),
   cutout: cutoutSchema.optional(),
   masks: z.array(maskSchema).min(1).max(20).optional(),
   motionBlur: motionBlurSchema.optional(),

@@ -21,6 +21,7 @@ export const STYLE_PARTS = [
   'glow',
   'tint',
   'colours',
+  'two',
   'blur',
   'streak',
   'motion-blur',

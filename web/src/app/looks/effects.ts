@@ -8,7 +8,7 @@ export interface Effect {
   readonly colour: 'shadow' | 'inner' | 'glow' | 'tint' | 'border' | null;
   readonly channels: readonly { readonly id: ChannelId; readonly label: string; readonly first: number }[];
   /** The part of a look that it is, where it is neither a colour nor channels. */
-  readonly part?: 'motionBlur' | 'cutout';
+  readonly part?: 'motionBlur' | 'cutout' | 'two';
   /** It is for pictures alone. */
   readonly isForPictures?: true;
   /** What it begins with in the look. */
@@ -40,12 +40,14 @@ export const EFFECTS: readonly Effect[] = [
     ['shadow.x', 'Across', 0],
     ['shadow.y', 'Down', 8],
     ['shadow.blur', 'Softness', 12],
+    ['shadow.spread', 'Spread', 0],
     ['shadow.opacity', 'Strength', 0.5],
   ]),
   effect('inner', 'Inner shadow', 'inner', { inner: '#000000' }, [
     ['inner.x', 'Across', 0],
     ['inner.y', 'Down', 6],
     ['inner.blur', 'Softness', 10],
+    ['inner.spread', 'Spread', 0],
     ['inner.opacity', 'Strength', 0.5],
   ]),
   effect('glow', 'Glow', 'glow', { glow: '#ffe2a0' }, [
@@ -70,6 +72,12 @@ export const EFFECTS: readonly Effect[] = [
     ]),
     part: 'cutout',
     isForPictures: true,
+  },
+  {
+    ...effect('two', 'Two colours', null, { two: { dark: '#1b2140', light: '#f3c98b' } }, [
+      ['colour.two', 'Amount', 1],
+    ]),
+    part: 'two',
   },
   effect('colour', 'Colours', null, {}, [
     ['colour.brightness', 'Brightness', 1],

@@ -1,29 +1,40 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Border, Edit, Layer, MotionBlur } from '@wexikine/core';
+import type { Border, Edit, Layer, LayerLook, MotionBlur } from '@wexikine/core';
 import { ColourSwatch } from '../fields/colour-swatch';
 import { PainterService } from '../drawing/painter.service';
 import { enterMany } from '../fields/many-entry';
 import { Icon } from '../icons/icon';
 import { EFFECTS, hasEffect, withEffect, withoutEffect, type Effect } from './effects';
 import { LookCutout } from './look-cutout';
+import { LookTwo } from './look-two';
 import { LookPart } from './look-part';
 import { common } from './looks';
+import { ShadowWay } from './shadow-way';
 
 const SIDES: Readonly<Record<Border['side'], string>> = { inside: 'inside', on: 'on the edge', outside: 'outside' };
 const MOST_SHADOWS = 8;
 /** How soft a shadow can be, and how far it can fall, px. */
 const [MOST_BLUR, MOST_AWAY] = [500, 100_000];
+/** Numbers of a further shadow. */
+const SHADOW_FIELDS = [
+  { part: 'x', label: 'Across', least: -MOST_AWAY, most: MOST_AWAY },
+  { part: 'y', label: 'Down', least: -MOST_AWAY, most: MOST_AWAY },
+  { part: 'blur', label: 'Softness', least: 0, most: MOST_BLUR },
+  { part: 'spread', label: 'Spread', least: 0, most: MOST_BLUR },
+] as const;
 const BLUR_FIELDS = [
   { part: 'angle', label: 'Shutter angle', least: 1, most: 720 },
   { part: 'phase', label: 'Opens at', least: -360, most: 360 },
   { part: 'samples', label: 'Samples', least: 2, most: 64 },
 ] as const;
 
+type FurtherShadow = NonNullable<LayerLook['shadows']>[number];
+
 /** Borders, shadows, glow, blur and colours of layers: those that are there, and buttons for those that are not. */
 @Component({
   selector: 'wx-look-effects',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ColourSwatch, Icon, LookCutout],
+  imports: [ColourSwatch, Icon, LookCutout, LookTwo, ShadowWay],
   templateUrl: './look-effects.html',
   styleUrl: './look.scss',
 })
@@ -118,6 +129,7 @@ export class LookEffects extends LookPart {
     });
   }
 
+  protected readonly shadowFields = SHADOW_FIELDS;
   protected readonly blurFields = BLUR_FIELDS;
 
   protected blurText(layers: readonly Layer[], part: keyof MotionBlur): string {
@@ -156,16 +168,23 @@ export class LookEffects extends LookPart {
     });
   }
 
-  protected setShadow(place: number, part: 'colour' | 'x' | 'y' | 'blur', text: string): void {
-    if (part === 'colour' && (!this.isColour(text) || text.trim() === 'none')) return;
-    const change = part === 'colour' ? null : enterMany(text);
-    if (part !== 'colour' && !change) return this.problem.set('Write a number of pixels such as 12, or +2 to add.');
-    const [least, most] = part === 'blur' ? [0, MOST_BLUR] : [-MOST_AWAY, MOST_AWAY];
-    const changed = (before: number): number => Math.min(most, Math.max(least, change?.(before) ?? before));
+  protected setShadowColour(place: number, text: string): void {
+    if (this.isColour(text) && text.trim() !== 'none')
+      this.changeShadow(place, (shadow) => ({ ...shadow, colour: text.trim() }));
+  }
+
+  protected setShadow(place: number, { part, least, most }: (typeof SHADOW_FIELDS)[number], text: string): void {
+    const change = enterMany(text);
+    if (!change) return this.problem.set('Write a number of pixels such as 12, or +2 to add.');
+    this.changeShadow(place, (shadow) => ({
+      ...shadow,
+      [part]: Math.min(most, Math.max(least, change(shadow[part] ?? 0))),
+    }));
+  }
+
+  private changeShadow(place: number, change: (shadow: FurtherShadow) => FurtherShadow): void {
     this.setLooks('Set a shadow', this.layers(), ({ shadows = [] }) => ({
-      shadows: shadows.map((shadow, i) =>
-        i === place ? { ...shadow, [part]: part === 'colour' ? text.trim() : changed(shadow[part]) } : shadow,
-      ),
+      shadows: shadows.map((shadow, i) => (i === place ? change(shadow) : shadow)),
     }));
   }
 
