@@ -49,6 +49,71 @@ test('borders, shadows, masks and colours are added to many layers, changed and 
   await expect.poll(looks).toEqual(Array.from({ length: 3 }, () => [undefined, undefined, undefined, 1]));
 });
 
+test('a shadow, a border and a mask are dragged on the stage by handles of their own', async ({ page }) => {
+  const scene = new SceneScreen(page);
+  const id = await sceneWith(page, [
+    at('a', 960, {
+      look: {
+        fill: '#f3c98b',
+        shadow: '#000000',
+        border: { colour: '#ffffff', side: 'outside' },
+        masks: [{ shape: 'ellipse', how: 'add', x: 0.5, y: 0.5, width: 0.5, height: 0.5, turn: 0, soft: 0 }],
+      },
+      rest: {
+        'position.x': 960,
+        'position.y': 540,
+        'size.x': 400,
+        'size.y': 400,
+        'border.width': 40,
+        'shadow.x': 60,
+        'shadow.y': 60,
+        'shadow.opacity': 1,
+      },
+    }),
+  ]);
+  await scene.openAtRest(id);
+  await page.getByText('Card a', { exact: true }).first().click();
+  await page.getByRole('button', { name: 'the rest pose', exact: true }).click();
+  const grip = (name: string) => page.locator(`[data-grip="${name}"]`);
+  await expect(grip('Shadow')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Handles of the look' }).click();
+  const canvas = (await page.locator('wx-preview canvas').boundingBox()) ?? { width: 0 };
+  expect(canvas.width).toBeGreaterThan(0);
+  const middleOf = async (name: string) => {
+    const box = await grip(name).boundingBox();
+    if (!box) throw new Error(`no handle ${name}`);
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  };
+  // Page px for one of the scene, from two handles that are 100 scene px apart.
+  const [first, second] = [await middleOf('Mask 1'), await middleOf('Mask 1, size')];
+  const zoom = (second.x - first.x) / 100;
+  const drag = async (name: string, x: number, y: number): Promise<void> => {
+    const from = await middleOf(name);
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + (x * zoom) / 2, from.y + (y * zoom) / 2);
+    await page.mouse.move(from.x + x * zoom, from.y + y * zoom);
+    await expect(page.locator('wx-stage-handles .words')).toContainText(name.replace(/,.*/, ''));
+    await page.mouse.up();
+  };
+  await drag('Shadow', 40, -60);
+  await drag('Border', 40, 0);
+  await drag('Mask 1, size', 50, 50);
+  await drag('Mask 1', 40, 0);
+  const stands = async (): Promise<number[]> => {
+    const [{ rest, look }] = (await scene.stored(id)).layers;
+    const [mask] = look.masks ?? [];
+    return [rest['shadow.x'], rest['shadow.y'], rest['border.width'], mask.width * 100, mask.x * 100].map((value) =>
+      Math.round(value ?? -1),
+    );
+  };
+  await expect
+    .poll(async () => (await stands()).map((value, i) => Math.abs(value - [100, 0, 80, 75, 60][i]) <= 3))
+    .toEqual([true, true, true, true, true]);
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z');
+  await expect.poll(stands).toEqual([60, 60, 40, 50, 50]);
+});
+
 test('the frame gets a background from the stage menu', async ({ page }) => {
   const scene = new SceneScreen(page);
   const id = await sceneWith(page, [at('a', 400)]);

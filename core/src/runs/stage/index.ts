@@ -47,3 +47,4 @@ export { placeLayers, type Placement } from './place';
 export { scaleWays, straightenWays } from './ways';
 export { placesIn, setOut, type SetOut, type SetOutWay } from './set-out';
 export { boxedPath, pathShape, reshapedPath } from './path-shape';
+export { dragLookHandle, lookHandles, type LookDragged, type LookGrip, type LookHandle } from './look-handles';

@@ -4,6 +4,7 @@ import {
   boundsAt,
   channelOf,
   cornerAt,
+  dragLookHandle,
   moveLayers,
   movedLayers,
   scaleLayer,
@@ -19,6 +20,7 @@ import {
   type Box,
   type Edit,
   type EqualGap,
+  type LookHandle,
   type Point,
   type SnapLine,
   type StageMoment,
@@ -34,7 +36,9 @@ export const CORNERS: readonly Point[] = [
 
 /** What is done with the selected layers. */
 export type StageGrip =
-  { readonly does: 'move' | 'turn' | 'anchor' } | { readonly does: 'scale'; readonly corner: Point };
+  | { readonly does: 'move' | 'turn' | 'anchor' }
+  | { readonly does: 'scale'; readonly corner: Point }
+  | { readonly does: 'look'; readonly handle: LookHandle };
 
 /** The keys that are held while dragging. */
 export type Held = Pick<MouseEvent, 'shiftKey' | 'ctrlKey' | 'metaKey' | 'altKey'>;
@@ -134,6 +138,10 @@ export function dragStage(
     }
     case 'anchor':
       return anchorDragged(moment, indices, to, held, reach);
+    case 'look': {
+      const set = indices.length === 1 ? dragLookHandle(moment, indices[0], grip.handle, to, held.shiftKey) : null;
+      return { ...(set ?? { label: '', words: '', edits: [] }), lines: [] };
+    }
     case 'scale':
       return scaleTo(moment, ids, indices, grip.corner, from, to, held, ways.corners);
   }

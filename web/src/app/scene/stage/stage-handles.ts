@@ -13,6 +13,7 @@ import {
   apply,
   DRAG_SETS,
   movedLayers,
+  lookHandles,
   moveLayers,
   stageMoment,
   type DragSets,
@@ -58,6 +59,8 @@ const SETS_WORDS: Readonly<Record<DragSets, { readonly label: string; readonly t
 /** Page pixels within which a dragged side takes a line, and from the corner to the knob that turns. */
 const REACH = 6;
 const KNOB = 26;
+/** Half of a look's handle, page px. */
+const DIAMOND = 6;
 /** Page pixels around the anchor in which it can be taken. */
 const ANCHOR_REACH = 10;
 /** A press that moves less is a click. */
@@ -93,6 +96,8 @@ export class StageHandles {
   readonly grid = input<number | null>(null);
   /** What corners change. */
   protected readonly cornersChange = signal<DragWays['corners']>('scale');
+  /** Whether what the look has is taken hold of here, too. */
+  protected readonly showsLook = signal(false);
   readonly tried = output<Scene | null>();
   readonly step = output<StageStep>();
   readonly menuWanted = output<MouseEvent>();
@@ -135,6 +140,16 @@ export class StageHandles {
   protected readonly hasOwnAnchor = computed(() => {
     const moment = this.moment();
     return moment !== null && movedLayers(moment, this.selection()).length === 1;
+  });
+  /** Handles of the look of one layer alone, on the page. */
+  protected readonly lookGrips = computed(() => {
+    const moment = this.moment();
+    if (!moment || !this.showsLook() || !this.hasOwnAnchor()) return [];
+    const [index] = movedLayers(moment, this.selection());
+    return lookHandles(moment, index).map((handle) => {
+      const [at, from] = [this.toPage(handle.at), this.toPage(handle.from)];
+      return { handle, at, arm: `M${from.x} ${from.y}L${at.x} ${at.y}` };
+    });
   });
   /** The knob that turns: out from the middle of the upper side. */
   protected readonly knob = computed(() => {
@@ -232,6 +247,10 @@ export class StageHandles {
     event.preventDefault();
     if (edits.length > 0) this.step.emit({ label: 'Nudge', edits, merge: `nudge ${[...this.selection()].join()}` });
     return true;
+  }
+
+  protected diamond({ x, y }: Point): string {
+    return `M${x - DIAMOND} ${y}L${x} ${y - DIAMOND}L${x + DIAMOND} ${y}L${x} ${y + DIAMOND}z`;
   }
 
   private toPage({ x, y }: Point): Point {
