@@ -70,6 +70,59 @@ test('a look is kept from a layer, put on others, changed on its bench, and its 
   await expect.poll(looks).toEqual(Array.from({ length: 3 }, () => ['#58a07c', 'inside', 14]));
 });
 
+test('a look has parameters, which its bench makes and a run sets along the order', async ({ page }) => {
+  test.setTimeout(90_000);
+  const screen = new SceneScreen(page);
+  const id = await sceneWith(page, [at('a', 400), at('b', 960), at('c', 1500)]);
+  const bench = new BenchScreen(page);
+  await page.goto('/library/look-raised');
+  await expect(bench.name).toHaveValue('Raised');
+  await expectNoFaults(page);
+  await page.getByRole('button', { name: 'Remove the formula for shadow opacity' }).click();
+  const drop = page.getByRole('button', { name: /^Formula for shadow y/ });
+  await drop.click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('@height × @');
+  await expect(page.locator('wx-look-parameters [role=alert]')).not.toHaveCount(0);
+  await page.keyboard.press('Backspace');
+  await page.keyboard.type('2');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('draft of r2', { exact: true })).toBeVisible();
+  await bench.publish('falls twice as far');
+
+  await screen.openAtRest(id);
+  await chooseStyle(screen);
+  await screen.field('order').click();
+  await screen.editor.getByRole('radio', { name: /^Across/ }).check();
+  await screen.closeEditor();
+  await screen.field('from').click();
+  await screen.editor.getByLabel('With this look of the library').selectOption('Raised');
+  await screen.closeEditor();
+  await page
+    .getByRole('button', { name: 'Set another parameter' })
+    .or(page.locator('[data-field="add-parameter"]'))
+    .first()
+    .click();
+  await screen.editor.getByRole('button', { name: /^Height usually 12px/ }).click();
+  await screen.editor.getByRole('radio', { name: /^Along the order/ }).check();
+  await screen.editor.getByRole('textbox', { name: 'From' }).fill('10px');
+  await page.keyboard.press('Tab');
+  await screen.editor.getByRole('textbox', { name: 'To' }).fill('30px');
+  await page.keyboard.press('Tab');
+  await screen.closeEditor();
+  await expect(screen.sentence).toContainText(
+    'with the look “Raised”, in shadows, height 10 px to 30 px along the order',
+  );
+  await screen.apply();
+  const shadows = async (): Promise<unknown[]> =>
+    (await screen.stored(id)).layers.map(({ rest }) => [rest['shadow.y'], rest['shadow.blur'], rest['shadow.opacity']]);
+  await expect.poll(shadows).toEqual([
+    [20, 13, 0.5],
+    [40, 26, 0.5],
+    [60, 39, 0.5],
+  ]);
+});
+
 test('a palette is made, its names and ramps hold together, and a style takes its colours by turns', async ({
   page,
 }) => {

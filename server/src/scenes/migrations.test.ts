@@ -118,6 +118,17 @@ describe('a database of a version before', () => {
     expect(ids).toContain('i');
   });
 
+  test('a library that is older than looks with parameters gets the one that has some, and no other comes back', async () => {
+    const { at } = stages();
+    const old = await at(13);
+    await old.run(
+      `insert into items (id, kind, tags, current_revision, created_at) values ('i', 'curve', '[]', 1, now())`,
+    );
+    const now = await at(14);
+    const ids = (await now.many<{ id: string }>('select id from items order by id')).map(({ id }) => id);
+    expect(ids).toEqual(['i', 'look-raised']);
+  });
+
   test('drafts and runs that were written in the words of before are read in those of now', async () => {
     const { at } = stages();
     const old = await at(3);

@@ -114,4 +114,9 @@ export const UPGRADES = {
   '011_looks.sql': (queries: Queries) => addStarters(queries, [...STARTER_LOOKS, ...STARTER_PALETTES]),
   '012_words.sql': (queries: Queries) => addStarters(queries, [...WORD_PRESETS, ...WORD_RIGS]),
   '013_linked_curves.sql': noteLinkedCurves,
+  '014_look_parameters.sql': (queries: Queries) =>
+    addStarters(
+      queries,
+      STARTER_LOOKS.filter(({ body }) => body.parameters !== undefined),
+    ),
 } as const;

@@ -19,7 +19,7 @@ export {
   type Phase,
   type Hang,
 } from './preset';
-export { presetEasingSchema, parameterNameSchema, type PresetEasing } from './easing';
+export { formulaText, presetEasingSchema, parameterNameSchema, type PresetEasing } from './easing';
 export {
   acrossChannel,
   DRAW_WAYS,
@@ -40,7 +40,7 @@ export {
   type MovementOf,
   type MovementType,
 } from './movement';
-export { conditionsOf } from './structure';
+export { conditionsOf, structureProblems } from './structure';
 export { NO_LOOKUP, type Lookup } from './lookup';
 export {
   cellScope,

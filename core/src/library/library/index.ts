@@ -45,7 +45,7 @@ export {
   type DraftRecord,
 } from './record';
 export { createShelf, parametersFor, type Shelf } from './shelf';
-export { keptLookSchema, lookOfLayer, type KeptLook } from './look';
+export { keptLookSchema, lookFromPreset, lookOfLayer, lookPreset, type KeptLook } from './look';
 export {
   paletteSchema,
   paletteColours,

@@ -2,6 +2,7 @@ import { movementEase, movementLabel, type Preset } from '../../formulas/preset'
 import type { Rig } from '../../formulas/rig';
 import { isPresetRecipe, type MultiplyRecipe, type Recipe, type StyleRecipe } from '../../scene/recipe';
 import type { LibraryItem } from './item';
+import type { KeptLook } from './look';
 
 /** Why an item needs another: to be computed, or only to be linked by name. */
 export type ReferenceUse = 'default' | 'easing' | 'follows' | 'matches' | 'preset' | 'rig' | 'look' | 'palette';
@@ -14,11 +15,16 @@ export interface Reference {
   readonly where: string;
 }
 
-function presetReferences(preset: Preset): Reference[] {
-  const names = new Map(preset.moments.map(({ id, name }) => [id, name]));
-  const defaults = preset.parameters.flatMap(({ house, name }): Reference[] =>
+/** House values that are defaults of parameters. */
+function tiedDefaults(parameters: Preset['parameters']): Reference[] {
+  return parameters.flatMap(({ house, name }): Reference[] =>
     house === undefined ? [] : [{ id: house, use: 'default', where: `default of @${name}` }],
   );
+}
+
+function presetReferences(preset: Preset): Reference[] {
+  const names = new Map(preset.moments.map(({ id, name }) => [id, name]));
+  const defaults = tiedDefaults(preset.parameters);
   const easings = preset.rows.flatMap(({ channel, cells }) =>
     cells.flatMap(({ ease, moment }): Reference[] =>
       ease.type === 'curve'
@@ -62,15 +68,14 @@ export function referencesOf(item: Bodied): Reference[] {
     case 'preset':
       return presetReferences(item.body as Preset);
     case 'rig':
-      return (item.body as Rig).dials.flatMap(({ house, name }): Reference[] =>
-        house === undefined ? [] : [{ id: house, use: 'default', where: `default of @${name}` }],
-      );
+      return tiedDefaults((item.body as Rig).dials);
     case 'house': {
       const { as } = item.body as { as?: string };
       return as === undefined ? [] : [{ id: as, use: 'follows', where: 'the value that it follows' }];
     }
-    case 'curve':
     case 'look':
+      return tiedDefaults((item.body as KeptLook).parameters ?? []);
+    case 'curve':
     case 'palette':
       return [];
     case 'recipe': {

@@ -72,6 +72,10 @@ export function createShelf(list: readonly LibraryItem[]): Shelf {
 export function parametersFor(recipe: Recipe, shelf: Shelf): readonly Parameter[] {
   if (isPresetRecipe(recipe)) return shelf.preset(recipe.preset.id)?.body.parameters ?? [];
   if (recipe.operation === 'adjust') return adjustParameters(recipe);
+  if (recipe.operation === 'style') {
+    const look = recipe.from.by === 'look' ? shelf.items.get(recipe.from.id) : undefined;
+    return look?.kind === 'look' ? (look.body.parameters ?? []) : [];
+  }
   const item = recipe.operation === 'rig' ? shelf.items.get(recipe.rig.id) : undefined;
   return item?.kind === 'rig' ? item.body.dials : [];
 }

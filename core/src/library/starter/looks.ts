@@ -21,6 +21,36 @@ export const STARTER_LOOKS: readonly LookItem[] = [
     look: { shadow: '#000000', shadows: [{ colour: '#00000040', x: 0, y: 28, blur: 30 }] },
     rest: { 'shadow.y': 4, 'shadow.blur': 4, 'shadow.opacity': 0.35 },
   }),
+  look(
+    'raised',
+    'Raised',
+    'As high above the ground as you say: the higher, the further, softer and fainter its shadow falls.',
+    {
+      parts: ['shadow'],
+      look: { shadow: '#000000' },
+      rest: { 'shadow.x': 0, 'shadow.y': 12, 'shadow.blur': 16, 'shadow.opacity': 0.5 },
+      parameters: [
+        {
+          name: 'height',
+          label: 'Height',
+          kind: 'length',
+          default: '12px',
+          min: '0px',
+          from: '0px',
+          to: '80px',
+          step: '1px',
+          note: 'above the ground',
+        },
+        { name: 'tone', label: 'Shade', kind: 'colour', default: '#000000', note: 'the colour of its shadow' },
+      ],
+      formulas: [
+        { channel: 'shadow.y', text: '@height' },
+        { channel: 'shadow.blur', text: '@height × 1.3' },
+        { channel: 'shadow.opacity', text: 'clamp(55% − @height ÷ 250px, 20%, 60%)' },
+      ],
+      colours: { shadow: 'tone' },
+    },
+  ),
   look('lamp', 'Lamp', 'A warm glow around it.', {
     parts: ['glow'],
     look: { glow: '#ffe2a0' },

@@ -18,6 +18,7 @@ export type Finding =
       readonly layers: readonly string[];
     }
   | { readonly code: 'rig-broken'; readonly rig: string; readonly message: string }
+  | { readonly code: 'look-broken'; readonly look: string; readonly message: string }
   | { readonly code: 'rig-circle'; readonly layers: readonly string[]; readonly channels: readonly string[] }
   | {
       readonly code: 'rig-not-finite';
@@ -145,6 +146,7 @@ export function severityOf(finding: Finding): Severity {
     case 'preset-broken':
     case 'movement-trouble':
     case 'rig-broken':
+    case 'look-broken':
     case 'bad-field':
     case 'unknown-parameter':
     case 'cannot-meet':
@@ -266,6 +268,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${finding.movement} on ${nameLayers(scene, finding.layers)}: ${MOVEMENT_TROUBLES[finding.why]}`;
     case 'rig-broken':
       return `The rig “${finding.rig}” cannot run. ${finding.message}`;
+    case 'look-broken':
+      return `The look “${finding.look}” cannot be put on. ${finding.message}`;
     case 'rig-circle':
       return `${nameLayers(scene, finding.layers)} wait for each other in a circle on ${finding.channels.join(', ')}, so their keys stand there. Let one of them read what another gave a moment ago on a layer that is not rigged.`;
     case 'rig-not-finite':

@@ -1,7 +1,7 @@
 import { channelOf, clampToChannel, type ChannelId } from '../../basics/channel';
 import { oklabFromCss, rampColour, steppedColour } from '../../basics/colour';
 import { randomAt, seedFromText } from '../../basics/random';
-import { paletteColours, takeItem, type Kept } from '../../library/library';
+import { paletteColours, takeItem, type Kept, type KeptLook } from '../../library/library';
 import { withLookParts, type Layer, type LookParts } from '../../scene/layer';
 import {
   STYLE_PARTS,
@@ -10,10 +10,11 @@ import {
   type NumberVariation,
   type StyleRecipe,
 } from '../../scene/recipe';
-import { layerMade, type LayerMade } from '../../scene/scene';
+import { layerMade, type LayerMade, type RunRecord } from '../../scene/scene';
 import type { Finding } from '../finding';
 import { refuse, type Followed, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
 import { createStaging, maximum, placesOf } from '../order';
+import { workOutLook } from './parameters';
 import { colourOfPart, numbersOf, PARTS, withColour } from './parts';
 
 type Rest = [ChannelId, number][];
@@ -181,7 +182,7 @@ function missingColours(recipe: StyleRecipe, list: readonly Styled[]): Finding[]
 
 /** What a style takes from the library: its look and its palettes, and what its run keeps of them. */
 interface FromLibrary {
-  readonly look: Source | null;
+  readonly look: { readonly body: KeptLook; readonly name: string; readonly isOfThen: boolean } | null;
   readonly palettes: Along['palettes'];
   readonly uses: readonly Kept[];
 }
@@ -198,12 +199,13 @@ function missing(
 function fromLibrary({ shelf, context }: Surroundings, { from, parts, vary }: StyleRecipe): FromLibrary | Finding {
   const known = context.known?.uses;
   const uses: Kept[] = [];
-  let look: Source | null = null;
+  let look: FromLibrary['look'] = null;
   if (from.by === 'look') {
     const taken = takeItem(shelf, 'look', from, known);
     if (!taken) return { code: 'item-gone', kind: 'look' };
     if (taken === 'other-revision') return missing(shelf, from);
-    look = taken.body;
+    const isOfThen = known?.includes(taken.kept) ?? false;
+    look = { body: taken.body, name: shelf.items.get(from.id)?.name ?? 'a look that is gone', isOfThen };
     uses.push(taken.kept);
   }
   const palettes = new Map<string, (ramp: string | undefined) => readonly string[]>();
@@ -226,29 +228,36 @@ export function planStyle(surroundings: Surroundings, recipe: StyleRecipe): Oper
   if ('code' in taken) return refuse([taken]);
   const layer = from.by === 'layer' ? (scene.layers.find(({ id }) => id === from.layer) ?? null) : null;
   if (from.by === 'layer' && !layer) return refuse([{ code: 'source-gone' }]);
-  const source: Source | null = layer ?? taken.look;
-  const places = placesOf(createStaging(scene), indices, order);
+  const staging = createStaging(scene);
+  const places = placesOf(staging, indices, order);
+  const worked = taken.look ? workOutLook(surroundings, recipe, taken.look, { staging, indices, places }) : null;
+  if (worked && 'code' in worked) return refuse([worked]);
+  const kept = worked ? indices.map((_, row) => worked.of(row)) : null;
   const last = maximum(places);
   const { palettes } = taken;
   // The source shows the others what they are to be like: it takes its place in the order, and stays as it is.
   const list = indices
-    .map((index, i) => ({ layer: scene.layers[index], place: places[i] }))
+    .map((index, i) => ({ layer: scene.layers[index], place: places[i], own: kept?.[i] ?? null }))
     .filter((one) => one.layer.id !== layer?.id)
-    .map((one) => styled(one.layer, source, recipe, { place: one.place, last, seed, palettes }));
+    .map(({ layer: on, place, own }) => ({
+      ...styled(on, layer ?? own, recipe, { place, last, seed, palettes }),
+      values: own?.values ?? {},
+    }));
   if (list.length === 0) return refuse([{ code: 'nothing-picked' }]);
+  const uses = [...taken.uses, ...(worked?.uses ?? [])];
   return {
-    layers: list.map(({ layer: on, place, look, rest }) => ({
+    layers: list.map(({ layer: on, place, look, rest, values }) => ({
       layer: on.id,
       place,
       starts: on.span.in,
       lasts: on.span.out - on.span.in,
       moments: [],
-      values: shownValues(recipe, withLookParts(on.look, look), numbersIn(recipe, rest)),
+      values: { ...values, ...shownValues(recipe, withLookParts(on.look, look), numbersIn(recipe, rest)) },
       after: withStyle(on, look, rest),
     })),
     made: () => list.map(({ layer: on, look, rest }) => layerMade(on.id, { look, rest })),
-    ...(taken.uses.length > 0 ? { uses: [...taken.uses] } : {}),
-    findings: findingsOf(recipe, list),
+    ...(uses.length > 0 ? { uses } : {}),
+    findings: [...(worked?.findings ?? []), ...findingsOf(recipe, list)],
     counts: { layers: list.length, added: 0, replaced: 0, removed: 0 },
   };
 }
@@ -272,9 +281,10 @@ export function replayStyle(_recipe: StyleRecipe, { look, rest }: LayerMade, sta
   return withStyle(state, look, rest);
 }
 
-/** Styling goes by looks, of its layers and of its source, and the order by where they rest. */
-export function styleReads(): Reads {
-  return { spans: false, rest: true, looks: true, keys: false, sweeps: false };
+/** Styling goes by looks, of its layers and of its source, the order by where they rest; formulas of a look can ask for spans, too. */
+export function styleReads(_recipe: StyleRecipe, { uses = [] }: Pick<RunRecord, 'uses'>): Reads {
+  const spans = uses.some(({ kind, body }) => kind === 'look' && body?.['formulas'] !== undefined);
+  return { spans, rest: true, looks: true, keys: false, sweeps: false };
 }
 
 /** A style that is linked follows the look of its layer, and the rest values that belong to it. */

@@ -11,6 +11,8 @@ import {
   type SentenceFacts,
   type SentencePart,
 } from '../sentence';
+import { parametersFor } from '../../library/library';
+import { variationWords } from '../run';
 import { numbersOf, PARTS } from './parts';
 
 function percent(share: number): string {
@@ -68,6 +70,14 @@ function numbersVaried({ parts, numbers = {} }: StyleRecipe): [ChannelId, Number
   return (Object.entries(numbers) as [ChannelId, NumberVariation][]).filter(([channel]) => among.has(channel));
 }
 
+/** Parameters of the look that the recipe sets, in the look's own order. */
+function parametersOf(recipe: StyleRecipe, shelf: SentenceFacts['shelf']) {
+  return parametersFor(recipe, shelf).flatMap(({ name, label }) => {
+    const setting = recipe.parameters?.[name];
+    return setting ? [{ name, label, setting }] : [];
+  });
+}
+
 /** The sentence of styling. */
 export function styleParts(recipe: StyleRecipe, { count, scene, shelf }: SentenceFacts): SentencePart[] {
   const nameOf = (id: string): string => shelf.items.get(id)?.name ?? 'an item that is gone';
@@ -90,6 +100,10 @@ export function styleParts(recipe: StyleRecipe, { count, scene, shelf }: Sentenc
     field('from', from.by === 'layer' && from.isLinked === true ? `${like}, following it` : like),
     plain(', in '),
     field('style-parts', listed(parts.map((part) => PARTS[part].label))),
+    ...parametersOf(recipe, shelf).flatMap(({ name, label, setting }) => [
+      plain(`, ${label.charAt(0).toLowerCase()}${label.slice(1)} `),
+      field(`parameter:${name}`, variationWords(setting)),
+    ]),
     ...varied.flatMap(([part, variation]) => [
       plain(`, ${PARTS[part].label} `),
       field(`vary:${part}`, colourVariationWords(variation, nameOf)),

@@ -2,12 +2,14 @@ export {
   recipeSchema,
   isPresetRecipe,
   hasParameters,
+  settingsOf,
+  withSettings,
   withRevisions,
   createLineUp,
   createArrange,
   createClear,
 } from './recipe';
-export type { Recipe, Operation, ParameterRecipe } from './recipe';
+export type { Recipe, Operation, ParameterRecipe, SettingRecipe } from './recipe';
 export {
   createRecipe,
   currentOperation,

@@ -1,3 +1,4 @@
+import type { DialSetting } from './rig-recipe';
 import * as z from 'zod';
 import type { Pick } from '../layer';
 import { adjustRecipeSchema, type AdjustRecipe } from './adjust-recipe';
@@ -53,6 +54,20 @@ export type ParameterRecipe = PresetRecipe | RigRecipe | AdjustRecipe;
 /** True for a recipe whose preset, rig or steps have parameters that it sets. */
 export function hasParameters(recipe: Recipe): recipe is ParameterRecipe {
   return isPresetRecipe(recipe) || recipe.operation === 'rig' || recipe.operation === 'adjust';
+}
+
+/** A recipe that can set parameters of what it uses. */
+export type SettingRecipe = ParameterRecipe | StyleRecipe;
+
+/** How a recipe sets the parameters of what it uses; null for one that uses nothing with parameters. */
+export function settingsOf(recipe: Recipe): Readonly<Record<string, DialSetting>> | null {
+  if (recipe.operation === 'style') return recipe.from.by === 'look' ? (recipe.parameters ?? {}) : null;
+  return hasParameters(recipe) ? recipe.parameters : null;
+}
+
+/** A recipe with its parameters set. */
+export function withSettings<R extends SettingRecipe>(recipe: R, parameters: Readonly<Record<string, DialSetting>>): R {
+  return { ...recipe, parameters };
 }
 
 /** An item of the library in one of its revisions. */

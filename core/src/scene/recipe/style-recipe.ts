@@ -3,7 +3,9 @@ import { channelIdSchema } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { countSchema, idSchema } from '../../basics/ids';
 import type { Pick } from '../layer';
+import { parameterNameSchema } from '../../formulas/preset';
 import { recipeBase } from './parts';
+import { variationSchema } from './preset-recipe';
 
 const colour = z
   .string()
@@ -97,6 +99,8 @@ export const styleRecipeSchema = z.strictObject({
   from: sourceSchema,
   parts: z.array(z.enum(STYLE_PARTS)).min(1, 'Choose at least one part of the look.').max(STYLE_PARTS.length),
   vary: z.partialRecord(z.enum(STYLED_COLOURS), colourVariation),
+  /** How parameters of a look of the library are set. */
+  parameters: z.record(parameterNameSchema, variationSchema).optional(),
   /** Numbers of the chosen parts, by their channels. */
   numbers: z.partialRecord(channelIdSchema, numberVariation).optional(),
 });

@@ -1,4 +1,12 @@
-import { ticksFromSeconds, type KeptLook, type Layer, type Scene } from '@wexikine/core';
+import {
+  createShelf,
+  lookAsMade,
+  ticksFromSeconds,
+  type KeptLook,
+  type Layer,
+  type Scene,
+  type Shelf,
+} from '@wexikine/core';
 
 const SIZE = { width: 640, height: 344 } as const;
 const LENGTH = ticksFromSeconds(1);
@@ -33,9 +41,14 @@ export function lookLayer({ look, rest }: KeptLook): Layer {
   };
 }
 
-/** A scene that shows a kept look on a card. */
-export function lookSpecimen(kept: KeptLook): Scene {
-  const layer = lookLayer(kept);
+/** A scene that shows a kept look on a card, with its parameters as they are made. */
+export function lookSpecimen(kept: KeptLook, shelf: Shelf = createShelf([])): Scene {
+  const scene = sceneWith(lookLayer(kept));
+  const made = kept.parameters || kept.formulas ? lookAsMade(scene, 0, kept, shelf) : null;
+  return made ? sceneWith(lookLayer({ ...kept, look: made.look, rest: made.rest })) : scene;
+}
+
+function sceneWith(layer: Layer): Scene {
   return {
     id: 'look',
     format: 'wexikine-scene-2',

@@ -141,7 +141,7 @@ export class ItemPicture {
   });
   protected readonly look = computed(() => {
     const item = this.item();
-    return item.kind === 'look' ? lookSpecimen(item.body) : null;
+    return item.kind === 'look' ? lookSpecimen(item.body, this.shelf()) : null;
   });
   protected readonly words = computed(() => {
     const item = this.item();

@@ -5,6 +5,8 @@ import {
   formatShort,
   isPresetRecipe,
   hasParameters,
+  settingsOf,
+  withSettings,
   parametersFor,
   tracksOf,
   type ChannelId,
@@ -12,7 +14,6 @@ import {
   type Parameter,
   type PlanCounts,
   type PresetItem,
-  type ParameterRecipe,
   type RigItem,
   type Recipe,
   type SavedPick,
@@ -127,7 +128,7 @@ export class FieldEditor {
   });
   protected readonly parametered = computed(() => {
     const recipe = this.recipe();
-    return hasParameters(recipe) ? recipe : null;
+    return recipe.operation === 'style' || hasParameters(recipe) ? recipe : null;
   });
   protected readonly rigs = computed(() =>
     [...this.shelf().items.values()].filter(
@@ -185,7 +186,7 @@ export class FieldEditor {
   );
 
   protected readonly missing = computed(() =>
-    this.parameters().filter(({ name }) => this.parametered()?.parameters[name] === undefined),
+    this.parameters().filter(({ name }) => settingsOf(this.recipe())?.[name] === undefined),
   );
 
   protected set(part: object): void {
@@ -248,15 +249,14 @@ export class FieldEditor {
   protected add(parameter: Parameter): void {
     const recipe = this.parametered();
     if (!recipe) return;
-    const parameters = { ...recipe.parameters, [parameter.name]: { by: 'fixed', value: parameter.default } };
-    const next = { ...recipe, parameters } as ParameterRecipe;
-    this.added.emit({ recipe: next, field: `parameter:${parameter.name}` });
+    const set = { ...settingsOf(recipe), [parameter.name]: { by: 'fixed' as const, value: parameter.default } };
+    this.added.emit({ recipe: withSettings(recipe, set), field: `parameter:${parameter.name}` });
   }
 
   protected removeParameter(name: string): void {
     const recipe = this.parametered();
     if (!recipe) return;
-    const { [name]: _gone, ...parameters } = recipe.parameters;
+    const { [name]: _gone, ...parameters } = settingsOf(recipe) ?? {};
     this.set({ parameters });
     this.done.emit();
   }

@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import {
   isNumberKind,
   type Parameter,
-  type ParameterRecipe,
+  settingsOf,
+  withSettings,
+  type SettingRecipe,
   type Scene,
   type Shelf,
   type Variation,
@@ -70,10 +72,10 @@ function isBetween(way: string): boolean {
 })
 export class ParameterEditor {
   readonly parameter = input.required<Parameter>();
-  readonly recipe = input.required<ParameterRecipe>();
+  readonly recipe = input.required<SettingRecipe>();
   readonly scene = input.required<Scene>();
   readonly shelf = input.required<Shelf>();
-  readonly changed = output<ParameterRecipe>();
+  readonly changed = output<SettingRecipe>();
   readonly removed = output<string>();
 
   protected readonly isNumber = computed(() => isNumberKind(this.parameter().kind));
@@ -83,11 +85,11 @@ export class ParameterEditor {
     return this.isNumber() || kind === 'colour' ? WAYS : WAYS.filter(({ value }) => !isBetween(value));
   });
   protected readonly variation = computed((): Variation => {
-    const standing = this.recipe().parameters[this.parameter().name];
+    const standing = settingsOf(this.recipe())?.[this.parameter().name];
     return standing && standing.by !== 'keys' ? standing : { by: 'fixed', value: this.parameter().default };
   });
   /** A dial that is keyed is set in its panel; choosing a way here gives it one value again. */
-  protected readonly isKeyed = computed(() => this.recipe().parameters[this.parameter().name]?.by === 'keys');
+  protected readonly isKeyed = computed(() => settingsOf(this.recipe())?.[this.parameter().name]?.by === 'keys');
 
   protected readonly columns = computed(() => [
     ...new Set(this.scene().layers.flatMap(({ data }) => Object.keys(data))),
@@ -158,7 +160,6 @@ export class ParameterEditor {
 
   private give(variation: Variation): void {
     const recipe = this.recipe();
-    const parameters = { ...recipe.parameters, [this.parameter().name]: variation };
-    this.changed.emit({ ...recipe, parameters } as ParameterRecipe);
+    this.changed.emit(withSettings(recipe, { ...settingsOf(recipe), [this.parameter().name]: variation }));
   }
 }

@@ -1,12 +1,12 @@
 import {
   hasParameters,
   isPresetRecipe,
-  type AdjustRecipe,
-  type ParameterRecipe,
+  settingsOf,
+  withSettings,
+  type SettingRecipe,
   type PresetRecipe,
   type Rate,
   type Recipe,
-  type RigRecipe,
   type SentenceField,
   type Variation,
 } from '@wexikine/core';
@@ -18,6 +18,7 @@ function textBehind(recipe: Recipe, field: SentenceField): string | null {
     if (field === 'later') return recipe.later;
     return field.startsWith('parameter:') ? dialText(recipe, field) : null;
   }
+  if (recipe.operation === 'style') return field.startsWith('parameter:') ? dialText(recipe, field) : null;
   if (recipe.operation === 'pass-on') return field === 'later' ? recipe.later : null;
   if (recipe.operation === 'adjust') return field.startsWith('parameter:') ? dialText(recipe, field) : null;
   if (!isPresetRecipe(recipe)) return null;
@@ -34,8 +35,8 @@ function textBehind(recipe: Recipe, field: SentenceField): string | null {
   return variation?.by === 'fixed' ? variation.value : null;
 }
 
-function dialText({ parameters }: RigRecipe | AdjustRecipe, field: SentenceField): string | null {
-  const setting = parameters[field.slice('parameter:'.length)];
+function dialText(recipe: Recipe, field: SentenceField): string | null {
+  const setting = settingsOf(recipe)?.[field.slice('parameter:'.length)];
   return setting?.by === 'fixed' ? setting.value : null;
 }
 
@@ -51,11 +52,11 @@ export function canScrub(recipe: Recipe, field: SentenceField, rate: Rate): bool
   return text !== null && readLiteral(text, rate) !== null;
 }
 
-function withText(recipe: ParameterRecipe, field: SentenceField, text: string): Recipe {
+function withText(recipe: SettingRecipe, field: SentenceField, text: string): Recipe {
   if (recipe.operation === 'rig' && field === 'later') return { ...recipe, later: text };
   if (!isPresetRecipe(recipe)) {
     const dial = field.slice('parameter:'.length);
-    return { ...recipe, parameters: { ...recipe.parameters, [dial]: { by: 'fixed', value: text } } } as ParameterRecipe;
+    return withSettings(recipe, { ...settingsOf(recipe), [dial]: { by: 'fixed', value: text } });
   }
   if (field === 'spacing') {
     const { spacing } = recipe;
@@ -79,7 +80,7 @@ export function scrubField(recipe: Recipe, field: SentenceField, steps: number, 
   const text = textBehind(recipe, field);
   if (text === null) return recipe;
   if (recipe.operation === 'pass-on') return { ...recipe, later: stepText(text, steps, rate, -Infinity) };
-  if (!hasParameters(recipe)) return recipe;
+  if (recipe.operation !== 'style' && !hasParameters(recipe)) return recipe;
   const isRelay = isPresetRecipe(recipe) && recipe.spacing.by === 'relay';
   const isFree = field.startsWith('parameter:') || (field === 'spacing' && isRelay);
   const least = field === 'length' ? 1 : isFree ? -Infinity : 0;

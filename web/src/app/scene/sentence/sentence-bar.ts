@@ -13,7 +13,7 @@ import {
   signal,
 } from '@angular/core';
 import {
-  hasParameters,
+  settingsOf,
   parametersFor,
   sentenceParts,
   type Operation,
@@ -129,10 +129,10 @@ export class SentenceBar {
   protected readonly canAdd = computed(() => {
     const recipe = this.recipe();
     if (recipe.operation === 'adjust') return recipe.steps.length < MOST_STEPS;
-    if (recipe.operation === 'style') return missingColours(recipe).length + missingNumbers(recipe).length > 0;
+    if (recipe.operation === 'style' && missingColours(recipe).length + missingNumbers(recipe).length > 0) return true;
     if (recipe.operation === 'multiply') return missingExtras(recipe).length > 0;
-    if (!hasParameters(recipe)) return false;
-    return parametersFor(recipe, this.shelf()).some(({ name }) => recipe.parameters[name] === undefined);
+    const settings = settingsOf(recipe);
+    return settings !== null && parametersFor(recipe, this.shelf()).some(({ name }) => settings[name] === undefined);
   });
 
   protected isNumeric(part: SentencePart): boolean {

@@ -33,13 +33,16 @@ export function withLook(recipe: StyleRecipe, { id, body }: Pick<LookItem, 'id' 
   const known = new Set<string>(styledNumbers(parts));
   const vary = Object.entries(recipe.vary).filter(([part]) => parts.includes(part as StylePart));
   const numbers = Object.entries(recipe.numbers ?? {}).filter(([channel]) => known.has(channel));
-  const { numbers: _before, ...rest } = recipe;
+  const { numbers: _before, parameters, ...rest } = recipe;
+  const own = new Set((body.parameters ?? []).map(({ name }) => name));
+  const settings = Object.entries(parameters ?? {}).filter(([name]) => own.has(name));
   return {
     ...rest,
     from: { by: 'look', id },
     parts,
     vary: Object.fromEntries(vary),
     ...(numbers.length > 0 ? { numbers: Object.fromEntries(numbers) } : {}),
+    ...(settings.length > 0 ? { parameters: Object.fromEntries(settings) } : {}),
   };
 }
 

@@ -1,0 +1,168 @@
+import { describe, expect, test } from '@jest/globals';
+import { codesOf, edited, layerOf } from '../../testing/planning';
+import { card, CONTEXT, sceneOf } from '../../testing/scenes';
+import {
+  createShelf,
+  keptLookSchema,
+  lookFromPreset,
+  lookPreset,
+  type KeptLook,
+  type LibraryItem,
+  type Shelf,
+} from '../../library/library';
+import { STARTER_LIBRARY } from '../../library/starter';
+import { createStyle, settingsOf, type StyleRecipe } from '../../scene/recipe';
+import { sceneSchema, type Scene } from '../../scene/scene';
+import { sentenceOf } from '../operations';
+import { describeFinding } from '../finding';
+import { plan, recipeOfRun, replan } from '../plan';
+import { removeRun } from '../stack';
+
+const parameter = { note: '' };
+const DEEP: KeptLook = {
+  parts: ['shadow', 'border'],
+  look: { shadow: '#000000', border: { colour: '#ffffff', side: 'outside' } },
+  rest: { 'shadow.y': 1, 'shadow.blur': 2, 'shadow.opacity': 0.5, 'border.width': 3 },
+  parameters: [
+    { ...parameter, name: 'depth', label: 'Depth', kind: 'length', default: '10px', min: '0px', max: '40px' },
+    { ...parameter, name: 'tone', label: 'Tone', kind: 'colour', default: '#204060' },
+  ],
+  formulas: [
+    { channel: 'shadow.y', text: '@depth' },
+    { channel: 'shadow.blur', text: '@depth × 1.5 + place × 1px' },
+    { channel: 'border.width', text: 'layer.width × 2%' },
+  ],
+  colours: { shadow: 'tone' },
+};
+
+function shelfWith(body: KeptLook = DEEP, revision = 1): Shelf {
+  const [model] = STARTER_LIBRARY.filter(({ kind }) => kind === 'look');
+  return createShelf([...STARTER_LIBRARY, { ...model, id: 'deep', name: 'Deep', revision, body } as LibraryItem]);
+}
+
+const at = (x: number, width = 100) => ({ 'position.x': x, 'position.y': 100, 'size.x': width, 'size.y': 50 });
+const scene = sceneOf([
+  card('a', { rest: at(100) }),
+  card('b', { rest: at(300, 200), data: { deep: 7 } }),
+  card('c', { rest: at(500) }),
+]);
+
+function style(parameters?: StyleRecipe['parameters']): StyleRecipe {
+  return {
+    ...createStyle({ by: 'rule', kind: 'card' }),
+    order: { by: 'across' },
+    from: { by: 'look', id: 'deep' },
+    parts: ['shadow', 'border'],
+    vary: {},
+    ...(parameters ? { parameters } : {}),
+  };
+}
+
+function applied(recipe: StyleRecipe, shelf = shelfWith()): Scene {
+  const after = edited(scene, plan(scene, shelf, recipe, CONTEXT).edits);
+  expect(sceneSchema.safeParse(after).error?.issues ?? []).toEqual([]);
+  return after;
+}
+
+const numbers = ({ layers }: Scene): unknown[] =>
+  layers.map(({ rest, look }) => [rest['shadow.y'], rest['shadow.blur'], rest['border.width'], look.shadow]);
+
+describe('a look with parameters', () => {
+  test('is what its formulas say of each layer, with the parameters as they are made', () => {
+    expect(numbers(applied(style()))).toEqual([
+      [10, 15, 2, '#204060'],
+      [10, 16, 4, '#204060'],
+      [10, 17, 2, '#204060'],
+    ]);
+    // What has no formula is as the look has it.
+    expect(layerOf(applied(style()), 'a').rest['shadow.opacity']).toBe(0.5);
+  });
+
+  test('takes parameters that are the same for all, along the order, by turns, or from data', () => {
+    const deep = (parameters: StyleRecipe['parameters']): unknown[] =>
+      applied(style(parameters)).layers.map(({ rest, look }) => [rest['shadow.y'], look.shadow]);
+    expect(deep({ depth: { by: 'fixed', value: '20px' } }).map((one) => (one as unknown[])[0])).toEqual([20, 20, 20]);
+    expect(deep({ depth: { by: 'ramp', from: '10px', to: '30px' } }).map((one) => (one as unknown[])[0])).toEqual([
+      10, 20, 30,
+    ]);
+    expect(deep({ tone: { by: 'cycle', values: ['#ff0000', '#00ff00'] } }).map((one) => (one as unknown[])[1])).toEqual(
+      ['#ff0000', '#00ff00', '#ff0000'],
+    );
+  });
+
+  test('holds a parameter within its limits and says so; a setting that it does not have is told', () => {
+    const deep = style({ depth: { by: 'fixed', value: '90px' } });
+    const planned = plan(scene, shelfWith(), deep, CONTEXT);
+    expect(planned.findings).toContainEqual({ code: 'limited', parameter: 'depth', layers: ['a', 'b', 'c'] });
+    expect(layerOf(applied(deep), 'a').rest['shadow.y']).toBe(40);
+    expect(codesOf(plan(scene, shelfWith(), style({ height: { by: 'fixed', value: '1px' } }), CONTEXT))).toContain(
+      'unknown-parameter',
+    );
+    expect(plan(scene, shelfWith(), style({ depth: { by: 'fixed', value: 'deep' } }), CONTEXT).edits).toEqual([]);
+  });
+
+  test('with a formula that cannot run is refused with the reason; what gives no finite number stays as the look has it', () => {
+    const broken = shelfWith({ ...DEEP, formulas: [{ channel: 'shadow.y', text: '@depth +' }] });
+    const planned = plan(scene, broken, style(), CONTEXT);
+    expect(planned.edits).toEqual([]);
+    expect(describeFinding(planned.findings[0], scene)).toMatch(/^The look “Deep” cannot be put on\. /);
+    const endless = shelfWith({ ...DEEP, formulas: [{ channel: 'shadow.y', text: '@depth ÷ place' }] });
+    expect(applied(style(), endless).layers.map(({ rest }) => rest['shadow.y'])).toEqual([1, 10, 5]);
+  });
+
+  test('can be set otherwise in its run afterwards, keeps what it was made of, and leaves nothing when the run goes', () => {
+    const first = applied(style());
+    const [{ id, uses = [] }] = first.runs;
+    expect(uses[0]).toMatchObject({ id: 'deep', kind: 'look', revision: 1 });
+    const later = shelfWith({ ...DEEP, formulas: [{ channel: 'shadow.y', text: '@depth × 3' }] }, 2);
+    const recipe = recipeOfRun(first.runs[0], 'used') as StyleRecipe;
+    const changed = { ...recipe, parameters: { depth: { by: 'fixed', value: '5px' } } } as StyleRecipe;
+    const again = edited(first, replan(first, later, id, changed, CONTEXT).edits);
+    // The run keeps to the revision that it was made with.
+    expect(again.layers.map(({ rest }) => rest['shadow.y'])).toEqual([5, 5, 5]);
+    expect(again.layers.map(({ rest }) => rest['shadow.blur'])).toEqual([7.5, 8.5, 9.5]);
+    const gone = edited(again, removeRun(again, id).edits);
+    expect(gone.layers).toEqual(scene.layers);
+  });
+
+  test('is said in the sentence by the labels of what is set', () => {
+    const recipe = style({ depth: { by: 'ramp', from: '10px', to: '30px' } });
+    expect(sentenceOf(recipe, { scene, shelf: shelfWith(), count: 3 })).toBe(
+      'Style 3 cards, left to right, with the look “Deep”, in shadows and border, depth 10 px to 30 px along the order.',
+    );
+    expect(settingsOf(recipe)).toEqual(recipe.parameters);
+    expect(settingsOf(style())).toEqual({});
+    expect(settingsOf({ ...recipe, from: { by: 'own' } })).toBeNull();
+  });
+});
+
+describe('the data of a look with parameters', () => {
+  test('hangs together, or is refused with sentences', () => {
+    const problems = (look: KeptLook): string[] =>
+      keptLookSchema.safeParse(look).error?.issues.map(({ message }) => message) ?? [];
+    expect(problems(DEEP)).toEqual([]);
+    expect(problems({ ...DEEP, colours: { shadow: 'depth' } })).toEqual([
+      'The colour of the shadow is to be @depth, which is not a colour parameter.',
+    ]);
+    expect(
+      problems({
+        ...DEEP,
+        formulas: [
+          { channel: 'blur', text: '1px' },
+          { channel: 'blur', text: '2px' },
+        ],
+      }),
+    ).toEqual(['The channel blur has two rows.']);
+    const [depth] = DEEP.parameters ?? [];
+    expect(problems({ ...DEEP, parameters: [depth, depth], colours: {} })).toEqual([
+      'The parameter @depth is there twice.',
+    ]);
+  });
+
+  test('there and back is the same look, and a plain one stays plain', () => {
+    expect(lookFromPreset(DEEP, lookPreset(DEEP))).toEqual(DEEP);
+    const { parameters: _p, formulas: _f, colours: _c, ...plain } = DEEP;
+    expect(lookFromPreset(plain, lookPreset(plain))).toEqual(plain);
+    expect(lookPreset(plain)).toBe(lookPreset(plain));
+  });
+});
