@@ -14,6 +14,10 @@ interface Draft {
   runs: readonly RunRecord[];
   /** Index of each layer by id; null after a change of order until it is needed again. */
   indices: Map<string, number> | null;
+  /** Ids of all layers; null until they are asked for. */
+  ids: Set<string> | null;
+  /** Index of the layer that came, went or was moved last: the next one often lies beside it. */
+  near: number;
   treeTouched: boolean;
   /** Layers that are this draft's own, so that they may be changed. */
   readonly owned: WeakSet<Layer>;
@@ -28,8 +32,17 @@ function refuse(problem: EditProblem): Step {
 }
 
 function indexOfLayer(draft: Draft, id: string): number {
-  draft.indices ??= new Map(draft.layers.map((layer, index) => [layer.id, index]));
+  const { layers, near } = draft;
+  // Many that come or go together are found without looking at all of them for each.
+  if (!draft.indices) for (const at of [near - 1, near, near + 1]) if (layers[at]?.id === id) return at;
+  draft.indices ??= new Map(layers.map((layer, index) => [layer.id, index]));
   return draft.indices.get(id) ?? -1;
+}
+
+/** Says that what stood where no longer does, but for the place of the last change. */
+function reordered(draft: Draft, near: number): void {
+  draft.indices = null;
+  draft.near = near;
 }
 
 /** The standing values of the fields that an edit is about to set. */
@@ -38,19 +51,22 @@ function standing<T extends object>(target: T, fields: Partial<T>): Partial<T> {
 }
 
 function insertLayer(draft: Draft, index: number, layer: Layer): Step {
-  if (indexOfLayer(draft, layer.id) >= 0) return refuse({ code: 'id-taken', id: layer.id });
+  draft.ids ??= new Set(draft.layers.map(({ id }) => id));
+  if (draft.ids.has(layer.id)) return refuse({ code: 'id-taken', id: layer.id });
   if (index > draft.layers.length) {
     return refuse({ code: 'index-out-of-range', index, count: draft.layers.length + 1 });
   }
   draft.layers.splice(index, 0, layer);
-  draft.indices = null;
+  draft.ids.add(layer.id);
+  reordered(draft, index);
   draft.treeTouched = true;
   return { inverse: { type: 'remove-layer', layer: layer.id } };
 }
 
 function removeLayer(draft: Draft, index: number): Step {
   const [layer] = draft.layers.splice(index, 1);
-  draft.indices = null;
+  draft.ids?.delete(layer.id);
+  reordered(draft, index);
   draft.treeTouched = true;
   return { inverse: { type: 'add-layer', index, layer } };
 }
@@ -61,7 +77,7 @@ function moveLayer(draft: Draft, from: number, to: number): Step {
   }
   const [layer] = draft.layers.splice(from, 1);
   draft.layers.splice(to, 0, layer);
-  draft.indices = null;
+  reordered(draft, to);
   return { inverse: { type: 'move-layer', layer: layer.id, index: from } };
 }
 
@@ -165,7 +181,16 @@ function step(draft: Draft, edit: Edit): Step {
  */
 export function apply(scene: Scene, edits: readonly Edit[]): ApplyResult {
   const { layers, runs, ...header } = scene;
-  const draft: Draft = { header, layers: [...layers], runs, indices: null, treeTouched: false, owned: new WeakSet() };
+  const draft: Draft = {
+    header,
+    layers: [...layers],
+    runs,
+    indices: null,
+    ids: null,
+    near: 0,
+    treeTouched: false,
+    owned: new WeakSet(),
+  };
   const inverse: Edit[] = [];
   for (const edit of edits) {
     const result = step(draft, edit);
