@@ -217,7 +217,7 @@ test('words in a font of one’s own are as wide as its axis says, on the stage 
   await page.getByText('Radio sky, name', { exact: true }).first().click();
   await page.getByRole('tab', { name: 'Layer' }).click();
   const look = page.locator('wx-layer-look');
-  await look.getByRole('combobox', { name: 'Font' }).selectOption({ label: 'Bricolage Grotesque (own)' });
+  await look.getByRole('combobox', { name: 'Font' }).selectOption({ label: 'Bricolage Grotesque (own, width)' });
   const width = look.getByRole('textbox', { name: 'Width', exact: true });
   await expect(width).toHaveValue('100');
   await width.fill('9');
@@ -336,7 +336,7 @@ test('a drawing is taken apart, words stand in a font of one’s own, a picture 
 
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Files' }).click();
   const rows = page.getByRole('listitem');
-  await expect(rows.filter({ hasText: 'Bricolage Grotesque' })).toContainText('WOFF2, weights 200 to 800');
+  await expect(rows.filter({ hasText: 'WOFF2, weights 200 to 800' }).first()).toContainText('Bricolage Grotesque');
   await expect(rows.filter({ hasText: 'Blue' })).toContainText('PNG, 60 × 60 px');
   await expect(rows.filter({ hasText: 'Blue' }).getByRole('button', { name: 'Remove Blue' })).toBeDisabled();
   await expectNoFaults(page);

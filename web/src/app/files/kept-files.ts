@@ -12,6 +12,11 @@ export interface OwnFont {
   readonly axes: readonly FontAxis[];
 }
 
+/** What a font of one's own is called among others: two of one family differ by their axes. */
+export function ownFontLabel({ name, axes }: OwnFont): string {
+  return `${name} (${['own', ...axes.map((axis) => axis.name.toLowerCase())].join(', ')})`;
+}
+
 /** The files that are kept: pictures and fonts of one's own. */
 @Injectable({ providedIn: 'root' })
 export class KeptFiles {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { fileAddress, fileType, type Mask } from '@wexikine/core';
-import { KeptFiles } from '../files/kept-files';
+import { KeptFiles, ownFontLabel } from '../files/kept-files';
 import { FONT_NAMES } from './looks';
 
 const BY = { transparency: 'where it is there', brightness: 'how bright it is' } as const;
@@ -46,11 +46,7 @@ export class MaskShape {
     ...FONT_NAMES.map((font) => ({ font, label: font })),
     ...this.own()
       .filter(() => !this.isInLibrary())
-      .map(({ name, file }) => ({
-        font: name,
-        fontFile: file,
-        label: `${name} (own)`,
-      })),
+      .map((own) => ({ font: own.name, fontFile: own.file, label: ownFontLabel(own) })),
   ]);
   protected readonly font = computed(() => {
     const { font, fontFile } = this.mask().words ?? {};

@@ -283,7 +283,10 @@ export class ScenePage implements AfterViewInit, OnDestroy {
 
   protected async bring(files: readonly File[], at: Point | null): Promise<void> {
     const [first, ...others] = await this.artwork.bring(files, at);
-    if (first) this.selectOnly([first, ...others].map(({ id }) => id));
+    if (!first) return;
+    // Thousands may have come: they are drawn in one frame and selected in the next.
+    await new Promise((next) => requestAnimationFrame(() => setTimeout(next)));
+    this.selectOnly([first, ...others].map(({ id }) => id));
   }
 
   /** Selects one more layer, or one less. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import type { FontAxis } from '@wexikine/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { KeptFiles } from '../../../files/kept-files';
+import { KeptFiles, ownFontLabel } from '../../../files/kept-files';
 import { enterMany } from '../../../fields/many-entry';
 import { LookPart } from '../../../looks/look-part';
 import { LookAxes } from './look-axes';
@@ -39,7 +39,7 @@ export class LookWords extends LookPart {
   /** Those of the application, one's own, and those that words are set in though they are not at hand. */
   protected readonly fonts = computed((): readonly FontChoice[] => {
     const shipped = FONT_NAMES.map((name): FontChoice => ({ name, label: name }));
-    const own = this.own().map(({ name, file, axes }): FontChoice => ({ name, file, axes, label: `${name} (own)` }));
+    const own = this.own().map((font): FontChoice => ({ ...font, label: ownFontLabel(font) }));
     const known = [...shipped, ...own];
     const missing = this.words().flatMap(({ source }): FontChoice[] => {
       const { font, fontFile } = source as WordSource;
