@@ -1,6 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
 import { frameTicks, type Key, type Scene } from '@wexikine/core';
+import { card, sceneWith } from '../pages/made-scenes';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
 const FRAME = frameTicks({ num: 25, den: 1 });
@@ -163,4 +164,31 @@ test('arrow keys move what is selected, by the keyboard alone; many presses are 
   await page.getByRole('button', { name: 'Dry run', exact: true }).click();
   await scene.planned();
   await expect(page.locator('[data-grip=turn]')).toHaveCount(0);
+});
+
+test.describe('with a finger', () => {
+  test.use({ hasTouch: true });
+
+  test('handles are as large as a finger needs, and lie apart', async ({ page }) => {
+    const scene = new SceneScreen(page);
+    const id = await sceneWith(page, [
+      card('a', { rest: { 'position.x': 960, 'position.y': 540, 'size.x': 900, 'size.y': 600 } }),
+    ]);
+    await scene.openAtRest(id);
+    const { x, y } = await scene.onScreen(0.5, 0.5);
+    await page.touchscreen.tap(x, y);
+    const grips = page.locator('wx-stage-handles [data-grip]');
+    await expect(grips).toHaveCount(5);
+    const boxes = await Promise.all((await grips.all()).map((grip) => grip.boundingBox()));
+    for (const box of boxes) {
+      // WCAG 2.2, 2.5.8: targets of at least 24 by 24 px.
+      expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(24);
+    }
+    const middles = boxes.map((box) => ({
+      x: (box?.x ?? 0) + (box?.width ?? 0) / 2,
+      y: (box?.y ?? 0) + (box?.height ?? 0) / 2,
+    }));
+    for (const [i, a] of middles.entries())
+      for (const b of middles.slice(i + 1)) expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(24);
+  });
 });
