@@ -3,7 +3,7 @@ import type { Matrix, Patch } from './brush';
 import { hasBorder, MITRE_LIMIT, type Subject } from './contents';
 import type { Effects } from './effects';
 import { valueAt } from './look';
-import type { Shadow } from './shadows';
+import { BLUR_REACH, type Shadow } from './shadows';
 
 /** Letters reach beyond their line by so many sizes at most. */
 const LETTERS = 0.5;
@@ -21,9 +21,6 @@ function wordsReach({ layer, frame, index, width, height }: Subject): number {
   const long = longest * (source.size * WIDEST_LETTER + spacing);
   return Math.max(0, long - width, lines.length * lineStep(source) - height) + source.size * LETTERS;
 }
-
-/** A blur is seen so many deviations away. */
-const BLUR_REACH = 3;
 
 /** How far a layer is drawn beyond its box without its effects, px of the layer. */
 function contentsReach(subject: Subject): number {

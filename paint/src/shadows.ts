@@ -130,7 +130,7 @@ function grownShape(surfaces: Surfaces, from: Context, by: number, width: number
 }
 
 /** A blur is seen so many deviations away. */
-const BLUR_REACH = 3;
+export const BLUR_REACH = 3;
 
 /** How far from the edge of what it falls into a shadow comes, device px. */
 export function reachInside({ x, y, blur, spread }: Shadow, linear: Linear): number {

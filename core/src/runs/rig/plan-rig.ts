@@ -11,7 +11,7 @@ import { severityOf, type Finding } from '../finding';
 import { findUntouched } from '../check';
 import { createStaging, maximum, placesOf, problemsOf, readTime, type Staging } from '../order';
 import { refuse, type LayerPlan, type Operated, type Reads, type RunContext, type Surroundings } from '../operation';
-import { compileVariation, fillColumns, readOverrides, type Filled } from '../run';
+import { compileVariation, fillColumns, limitedFindings, readOverrides, type Filled } from '../run';
 
 /** A rig as a recipe asks for it. */
 interface FoundRig {
@@ -204,10 +204,6 @@ export function planRig(surroundings: Surroundings, recipe: RigRecipe): Operated
     places: packColumn(places),
     ...inputsOf(recipe, result.compiled, filled),
   };
-  const limited = new Map<string, string[]>();
-  filled.limited.forEach((names, row) => {
-    for (const name of names) limited.set(name, [...(limited.get(name) ?? []), layers[row].id]);
-  });
   const ids = layers.map(({ id }) => id);
   return {
     layers: layers.map((layer, row): LayerPlan => {
@@ -225,7 +221,7 @@ export function planRig(surroundings: Surroundings, recipe: RigRecipe): Operated
     made: () => ids.map((id) => layerMade(id, {})),
     findings: [
       ...(state === 'draft' || state === 'in review' ? [{ code: 'draft-preset' as const, preset: used.name }] : []),
-      ...[...limited].map(([parameter, some]): Finding => ({ code: 'limited', parameter, layers: some })),
+      ...limitedFindings(filled.limited, (row) => layers[row].id),
       ...findIdle(body, channels, layers),
       ...findUntouched(channels, layers),
       ...findCircles(surroundings, recipe, rig, ids),

@@ -7,3 +7,4 @@ export { presetParts, variationWords, literalWords } from './preset-words';
 export { readOverrides } from './overrides';
 export { fillColumns, type Filled } from './prepare';
 export { compileVariation } from './vary';
+export { limitedFindings } from './notes';

@@ -1,3 +1,4 @@
+import { groupNotes, limitedFindings } from './notes';
 import { matchingExit } from '../../library/authoring';
 import { severityOf, type Finding } from '../finding';
 import { keepUsed, presetAsUsed, shelfAsUsed, type PresetItem, type Shelf } from '../../library/library';
@@ -29,25 +30,10 @@ export function operationFor(phase: Phase): PresetOperation {
   return PRESET_OPERATIONS.find((operation) => operationPhase(operation) === phase) ?? 'bring-in';
 }
 
-/** Layers by what was noted for them, each note with all its layers. */
-function groupNotes(
-  outcomes: readonly Outcome[],
-  notesOf: (outcome: Outcome) => readonly string[],
-): [string, string[]][] {
-  const groups = new Map<string, string[]>();
-  for (const outcome of outcomes) {
-    for (const note of notesOf(outcome)) {
-      const layers = groups.get(note) ?? [];
-      layers.push(outcome.plan.layer);
-      groups.set(note, layers);
-    }
-  }
-  return [...groups];
-}
-
 function findingsOf(scene: Scene, recipe: PresetRecipe, outcomes: readonly Outcome[], runId: string): Finding[] {
   const subjects = outcomes.map(({ subject }) => subject);
   const short = outcomes.filter(({ isTooShort }) => isTooShort);
+  const layerOf = (row: number): string => outcomes[row].plan.layer;
   return [
     ...findOutsideScene(scene, subjects),
     ...findOutsideLayer(subjects),
@@ -61,16 +47,14 @@ function findingsOf(scene: Scene, recipe: PresetRecipe, outcomes: readonly Outco
     ...(short.length === 0
       ? []
       : [{ code: 'too-short' as const, layers: short.map(({ plan }) => plan.layer), at: short[0].plan.starts }]),
-    ...groupNotes(outcomes, ({ limited }) => limited).map(([parameter, layers]): Finding => ({
-      code: 'limited',
-      parameter,
-      layers,
-    })),
-    ...groupNotes(outcomes, ({ broken }) => broken).map(([slot, layers]): Finding => ({
-      code: 'not-finite',
-      slot,
-      layers,
-    })),
+    ...limitedFindings(
+      outcomes.map(({ limited }) => limited),
+      layerOf,
+    ),
+    ...groupNotes(
+      outcomes.map(({ broken }) => broken),
+      layerOf,
+    ).map(([slot, layers]): Finding => ({ code: 'not-finite', slot, layers })),
     ...findOffGrid(scene, subjects, runId),
   ];
 }

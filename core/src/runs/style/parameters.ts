@@ -7,7 +7,7 @@ import { severityOf, type Finding } from '../finding';
 import type { Surroundings } from '../operation';
 import type { Scene } from '../../scene/scene';
 import { createStaging, maximum, type Staging } from '../order';
-import { compileVariation, fillColumns, readOverrides, type Filled } from '../run';
+import { compileVariation, fillColumns, limitedFindings, readOverrides, type Filled } from '../run';
 import { withColour } from './parts';
 
 /** A look as it is on one layer, and the parameters that made it so. */
@@ -50,14 +50,6 @@ function numbersOf(
     numbers.set(channel, out);
   }
   return numbers;
-}
-
-function limitedFindings({ limited }: Filled, { staging, indices }: Run): Finding[] {
-  const held = new Map<string, string[]>();
-  limited.forEach((names, row) => {
-    for (const name of names) held.set(name, [...(held.get(name) ?? []), staging.scene.layers[indices[row]].id]);
-  });
-  return [...held].map(([parameter, layers]): Finding => ({ code: 'limited', parameter, layers }));
 }
 
 /**
@@ -115,7 +107,11 @@ export function workOutLook(
   const uses = known
     ? known.filter(({ kind }) => kind === 'house' || kind === 'curve')
     : keepUsed(shelf, compiled.uses);
-  return { of, uses, findings: [...problems, ...limitedFindings(filled, run)] };
+  return {
+    of,
+    uses,
+    findings: [...problems, ...limitedFindings(filled.limited, (row) => scene.layers[run.indices[row]].id)],
+  };
 }
 
 /** A look on one layer of a scene with its parameters as they are made; null where its formulas cannot run. */
