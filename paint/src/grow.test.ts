@@ -30,7 +30,10 @@ describe('a grown shape', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 9 }),
-        fc.array(fc.boolean(), { minLength: 1, maxLength: 80 }),
+        fc.array(
+          fc.nat(9).map((one) => one === 0),
+          { minLength: 1, maxLength: 80 },
+        ),
         fc.double({ min: 0, max: 6, noNaN: true }),
         (width, inside, by) => {
           const height = Math.ceil(inside.length / width);
@@ -43,6 +46,14 @@ describe('a grown shape', () => {
         },
       ),
     );
+  });
+
+  test('finds the nearest pixel also where one between is further off', () => {
+    // By rows: inside at both ends of the upper one, and far below between them.
+    const alpha = new Uint8ClampedArray(7 * 6);
+    for (const at of [0, 2, 5 * 7 + 1]) alpha[at] = 255;
+    expect([...grownAlpha(alpha, 7, 6, 1.5)]).toEqual(slowly(alpha, 7, 1.5));
+    expect(grownAlpha(alpha, 7, 6, 1.5)[3]).toBe(255);
   });
 
   test('does not grow out of seams that are less than half there, and keeps a smooth edge', () => {

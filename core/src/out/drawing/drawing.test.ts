@@ -184,6 +184,23 @@ describe('parts of a drawing', () => {
     expect(region.look.masks).toMatchObject([{ shape: 'rectangle', how: 'add', x: 0.25, width: 0.5 }]);
   });
 
+  test('a clip that is itself clipped, or clips by words or nothing, stays part of a picture', () => {
+    const layers = layersOf(
+      svg(`<clipPath id="k"><circle r="5"/></clipPath><clipPath id="m"><rect width="9" height="9" clip-path="url(#k)"/></clipPath>
+        <clipPath id="n" clip-path="url(#k)"><rect width="9" height="9"/></clipPath><clipPath id="none"/><clipPath id="line"><path d="M0 0H9"/></clipPath>
+        ${['m', 'n', 'none', 'line', 'missing'].map((id) => `<rect id="by ${id}" width="9" height="9" clip-path="url(#${id})"/>`).join('')}`),
+    );
+    expect(layers.slice(1).map(({ kind }) => kind)).toEqual(['picture', 'picture', 'picture', 'picture', 'picture']);
+  });
+
+  test('clips and masks in shares of a box are those of the box of what they are on', () => {
+    const layers = layersOf(
+      svg(`<clipPath id="k" clipPathUnits="objectBoundingBox"><rect width=".5" height="1"/></clipPath>
+        <rect id="card" x="20" y="10" width="40" height="20" clip-path="url(#k)"/>`),
+    );
+    expect(layers[1].look.masks).toMatchObject([{ shape: 'rectangle', x: 0.25, y: 0.5, width: 0.5, height: 1 }]);
+  });
+
   test('a mask in itself, or of too many parts, stays part of a picture', () => {
     const layers = layersOf(
       svg(`<mask id="m"><rect width="9" height="9" mask="url(#m)"/></mask><rect id="card" width="9" height="9" mask="url(#m)"/>

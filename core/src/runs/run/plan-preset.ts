@@ -1,4 +1,3 @@
-import { groupNotes, limitedFindings } from './notes';
 import { matchingExit } from '../../library/authoring';
 import { severityOf, type Finding } from '../finding';
 import { keepUsed, presetAsUsed, shelfAsUsed, type PresetItem, type Shelf } from '../../library/library';
@@ -19,6 +18,7 @@ import {
   sidesOfRuns,
 } from '../check';
 import { createMarker, type Batch } from './batch';
+import { groupNotes, limitedFindings } from './notes';
 import { readOverrides } from './overrides';
 import { hasKeysOn, madeOf, planLayers, type Outcome } from './plan-layers';
 import { prepareLayers } from './prepare';

@@ -5,6 +5,7 @@ import {
   createShelf,
   keptLookSchema,
   lookFromPreset,
+  lookOfLayer,
   lookPreset,
   type KeptLook,
   type LibraryItem,
@@ -17,6 +18,8 @@ import { sentenceOf } from '../operations';
 import { describeFinding } from '../finding';
 import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun } from '../stack';
+import { styleReads } from '.';
+import { PARTS } from './parts';
 
 const parameter = { note: '' };
 const DEEP: KeptLook = {
@@ -136,6 +139,23 @@ describe('a look with parameters', () => {
   });
 });
 
+describe('what a look with parameters hangs on', () => {
+  test('colours are those of parts that it has, and spans count only where it has formulas', () => {
+    const shadowOnly = shelfWith({ ...DEEP, parts: ['shadow'], colours: { border: 'tone' } });
+    expect(applied({ ...style(), parts: ['shadow'] }, shadowOnly).layers[0].look).toEqual({
+      ...scene.layers[0].look,
+      shadow: '#000000',
+    });
+    const reads = (body: object) =>
+      styleReads(style(), { uses: [{ id: 'deep', revision: 1, kind: 'look', body: { ...body } }] });
+    expect([reads(DEEP).spans, reads({ parts: [] }).spans, styleReads(style(), {}).spans]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+  });
+});
+
 describe('the data of a look with parameters', () => {
   test('hangs together, or is refused with sentences', () => {
     const problems = (look: KeptLook): string[] =>
@@ -157,6 +177,27 @@ describe('the data of a look with parameters', () => {
     expect(problems({ ...DEEP, parameters: [depth, depth], colours: {} })).toEqual([
       'The parameter @depth is there twice.',
     ]);
+  });
+
+  test('a colour goes with its parameter to another name, and goes when that is no colour any more', () => {
+    const preset = lookPreset(DEEP);
+    const [depth, tone] = preset.parameters;
+    const withTone = (next: object) => lookFromPreset(DEEP, { ...preset, parameters: [depth, { ...tone, ...next }] });
+    expect(withTone({ name: 'shade' }).colours).toEqual({ shadow: 'shade' });
+    expect(withTone({ kind: 'number', default: '1' }).colours).toBeUndefined();
+    expect(lookFromPreset(DEEP, { ...preset, parameters: [depth] }).colours).toBeUndefined();
+  });
+
+  test('masks that are files of scenes stay out of the library, and are left out of what is kept from a layer', () => {
+    const mask = { shape: 'ellipse', how: 'add', x: 0.5, y: 0.5, width: 1, height: 1, turn: 0, soft: 0 } as const;
+    const href = `files/${'ab'.repeat(32)}.png`;
+    const pictured = { ...mask, shape: 'picture', picture: { href, by: 'brightness' } } as const;
+    const look: KeptLook = { parts: ['masks'], look: { masks: [mask, pictured] }, rest: {} };
+    expect(keptLookSchema.safeParse(look).error?.issues.map(({ message }) => message)).toEqual([
+      'A look of the library has no masks by pictures or by words in a font of one’s own: those are files of scenes.',
+    ]);
+    expect(lookOfLayer({ look: look.look, rest: {} }, PARTS)?.look.masks).toEqual([mask]);
+    expect(lookOfLayer({ look: { masks: [pictured] }, rest: {} }, PARTS)).toBeNull();
   });
 
   test('there and back is the same look, and a plain one stays plain', () => {

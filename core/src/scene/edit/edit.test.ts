@@ -65,6 +65,18 @@ describe('edits', () => {
     expect(result).toEqual({ ok: false, problem: { code: 'no-such-layer', layer: 'ghost' } });
   });
 
+  test('no two layers of a list have one id, and an id that is free again can be taken', () => {
+    const [first] = start.layers;
+    const other = { ...first, id: 'new' };
+    const add = { type: 'add-layer', index: 0, layer: other } as const;
+    expect(apply(start, [add, { ...add, index: 1 }])).toEqual({ ok: false, problem: { code: 'id-taken', id: 'new' } });
+    const again = apply(start, [add, { type: 'remove-layer', layer: 'new' }, { ...add, index: start.layers.length }]);
+    expect(again.ok ? again.scene.layers.map(({ id }) => id) : []).toEqual([
+      ...start.layers.map(({ id }) => id),
+      'new',
+    ]);
+  });
+
   test('what did not change is shared', () => {
     const result = apply(start, [{ type: 'set-track', layer: 'a', channel: 'opacity', keys: null }]);
     if (!result.ok) throw new Error();

@@ -1,12 +1,35 @@
 import { describe, expect, test } from '@jest/globals';
 import { card, key } from '../../testing/scenes';
-import { isSame, keyTimes, layerSchema, restValue, restValues, shiftLayer, trackSchema, withKeys } from '.';
+import { filesOf, isSame, keyTimes, layerSchema, restValue, restValues, shiftLayer, trackSchema, withKeys } from '.';
 import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 
 const layer = card('a', {
   rest: { 'position.x': 7, opacity: 0 },
   look: { fill: { from: '#ff0000', to: '#0000ff', angle: 0 } },
   tracks: { opacity: [key(0, 0), key(5, 1)], rotation: [key(5, 3)] },
+});
+
+describe('files of a layer', () => {
+  test('are those that it shows and those that it is masked by, with its runs and without, each once', () => {
+    const file = (letter: string, ending: string): string => `files/${letter.repeat(64)}.${ending}`;
+    const mask = { how: 'add', x: 0.5, y: 0.5, width: 1, height: 1, turn: 0, soft: 0 } as const;
+    const by = (href: string) => ({ ...mask, shape: 'picture', picture: { href, by: 'brightness' } }) as const;
+    const words = { text: 'Hi', font: 'Own', fontFile: file('c', 'woff2'), weight: 400 };
+    const masked = card('m', {
+      source: { type: 'picture', href: file('a', 'png') },
+      look: { masks: [by(file('b', 'png')), { ...mask, shape: 'words', words }, by(file('a', 'png'))] },
+      base: { look: { masks: [by(file('d', 'jpg'))] } },
+    });
+    expect(layerSchema.safeParse(masked).error?.issues ?? []).toEqual([]);
+    expect(filesOf(masked).map((name) => `${name[0]}.${name.split('.')[1]}`)).toEqual([
+      'a.png',
+      'b.png',
+      'c.woff2',
+      'd.jpg',
+    ]);
+    expect(filesOf(layer)).toEqual([]);
+    expect(layerSchema.safeParse({ ...masked, look: { masks: [{ ...mask, shape: 'words' }] } }).success).toBe(false);
+  });
 });
 
 describe('a layer', () => {
