@@ -142,9 +142,10 @@ describe('a look with parameters', () => {
 describe('what a look with parameters hangs on', () => {
   test('colours are those of parts that it has, and spans count only where it has formulas', () => {
     const shadowOnly = shelfWith({ ...DEEP, parts: ['shadow'], colours: { border: 'tone' } });
-    expect(applied({ ...style(), parts: ['shadow'] }, shadowOnly).layers[0].look).toEqual({
+    expect(applied(style(), shadowOnly).layers[0].look).toEqual({
       ...scene.layers[0].look,
       shadow: '#000000',
+      border: { colour: '#ffffff', side: 'outside' },
     });
     const reads = (body: object) =>
       styleReads(style(), { uses: [{ id: 'deep', revision: 1, kind: 'look', body: { ...body } }] });
