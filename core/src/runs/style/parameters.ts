@@ -30,6 +30,11 @@ interface Run {
   readonly places: readonly number[];
 }
 
+/** True for a look that may differ from layer to layer, or whose parameters a recipe sets: others are put on as they are. */
+export function hangsOnLayers({ parameters, formulas }: KeptLook, recipe: Pick<StyleRecipe, 'parameters'>): boolean {
+  return parameters !== undefined || formulas !== undefined || recipe.parameters !== undefined;
+}
+
 /** Numbers of the look by channel, one for each row; what is not finite is left as the look has it. */
 function numbersOf(
   compiled: CompiledPreset,

@@ -14,7 +14,7 @@ import { layerMade, type LayerMade, type RunRecord } from '../../scene/scene';
 import type { Finding } from '../finding';
 import { refuse, type Followed, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
 import { createStaging, maximum, placesOf } from '../order';
-import { workOutLook } from './parameters';
+import { hangsOnLayers, workOutLook } from './parameters';
 import { colourOfPart, numbersOf, PARTS, withColour } from './parts';
 
 type Rest = [ChannelId, number][];
@@ -230,7 +230,9 @@ export function planStyle(surroundings: Surroundings, recipe: StyleRecipe): Oper
   if (from.by === 'layer' && !layer) return refuse([{ code: 'source-gone' }]);
   const staging = createStaging(scene);
   const places = placesOf(staging, indices, order);
-  const worked = taken.look ? workOutLook(surroundings, recipe, taken.look, { staging, indices, places }) : null;
+  const isWorkedOut = taken.look !== null && hangsOnLayers(taken.look.body, recipe);
+  const worked =
+    taken.look && isWorkedOut ? workOutLook(surroundings, recipe, taken.look, { staging, indices, places }) : null;
   if (worked && 'code' in worked) return refuse([worked]);
   const kept = worked ? indices.map((_, row) => worked.of(row)) : null;
   const last = maximum(places);
@@ -240,7 +242,7 @@ export function planStyle(surroundings: Surroundings, recipe: StyleRecipe): Oper
     .map((index, i) => ({ layer: scene.layers[index], place: places[i], own: kept?.[i] ?? null }))
     .filter((one) => one.layer.id !== layer?.id)
     .map(({ layer: on, place, own }) => ({
-      ...styled(on, layer ?? own, recipe, { place, last, seed, palettes }),
+      ...styled(on, layer ?? own ?? taken.look?.body ?? null, recipe, { place, last, seed, palettes }),
       values: own?.values ?? {},
     }));
   if (list.length === 0) return refuse([{ code: 'nothing-picked' }]);
