@@ -1,6 +1,6 @@
-import { channelOf, type ChannelId } from '../../basics/channel';
+import { channelOf, formatChannelValue, type ChannelId } from '../../basics/channel';
 import { easingText } from '../../basics/easing';
-import { houseText, type LibraryItem } from '../library';
+import { houseText, lookPreset, type KeptLook, type LibraryItem } from '../library';
 import {
   movementEase,
   movementFormulas,
@@ -239,12 +239,41 @@ export function compareItems(before: LibraryItem, after: LibraryItem, nameOf: Na
     ];
   }
   if (before.kind === 'rig' && after.kind === 'rig') return [...texts, ...compareRigs(before.body, after.body)];
-  if (before.kind === after.kind && ['recipe', 'look', 'palette'].includes(before.kind)) {
-    const [a, b] = [before.body, after.body].map((body) => flat(body));
-    const fields = new Set([...Object.keys(a), ...Object.keys(b)]);
-    return [...texts, ...[...fields].flatMap((name) => differ('value', name, a[name] ?? null, b[name] ?? null))];
-  }
+  if (before.kind === 'look' && after.kind === 'look')
+    return [...texts, ...compareLooks(before.body, after.body, nameOf)];
+  if (before.kind === after.kind && ['recipe', 'palette'].includes(before.kind))
+    return [...texts, ...compareFields(before.body, after.body)];
   return texts;
+}
+
+/** What two bodies differ in, field by field. */
+function compareFields(before: object, after: object): Difference[] {
+  const [a, b] = [flat(before), flat(after)];
+  const fields = new Set([...Object.keys(a), ...Object.keys(b)]);
+  return [...fields].flatMap((name) => differ('value', name, a[name] ?? null, b[name] ?? null));
+}
+
+/** What two looks differ in: parts and numbers, parameters by name, formulas by channel. */
+function compareLooks(before: KeptLook, after: KeptLook, nameOf: NameOf): Difference[] {
+  const numbers = ({ rest }: KeptLook): object =>
+    Object.fromEntries(
+      Object.entries(rest).map(([id, value]) => [
+        channelOf(id as ChannelId).label,
+        formatChannelValue(id as ChannelId, value),
+      ]),
+    );
+  const tied = ({ colours = {} }: KeptLook): object =>
+    Object.fromEntries(Object.entries(colours).map(([part, name]) => [`colour of the ${part}`, `@${name}`]));
+  const formulas = ({ formulas: list = [] }: KeptLook): object =>
+    Object.fromEntries(list.map(({ channel, text }) => [`formula for ${channel}`, text]));
+  return [
+    ...compareFields({ parts: before.parts.join(', ') }, { parts: after.parts.join(', ') }),
+    ...compareFields(before.look, after.look),
+    ...compareFields(numbers(before), numbers(after)),
+    ...compareParameters(lookPreset(before), lookPreset(after), nameOf),
+    ...compareFields(formulas(before), formulas(after)),
+    ...compareFields(tied(before), tied(after)),
+  ];
 }
 
 /** What two rigs differ in: dials by name, roles, formulas by channel. */
@@ -274,5 +303,7 @@ function compareRigs(before: Rig, after: Rig): Difference[] {
 
 /** The fields of a recipe as texts. */
 function flat(body: object): Record<string, string> {
-  return Object.fromEntries(Object.entries(body).map(([name, value]) => [name, JSON.stringify(value)]));
+  return Object.fromEntries(
+    Object.entries(body).map(([name, value]) => [name, typeof value === 'string' ? value : JSON.stringify(value)]),
+  );
 }

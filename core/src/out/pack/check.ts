@@ -3,6 +3,7 @@ import {
   draftOf,
   findCircle,
   frontOf,
+  lookPreset,
   referencesOf,
   revisionOf,
   type ItemRecord,
@@ -89,8 +90,8 @@ function formulaProblem(item: LibraryItem, shelf: Shelf): PackProblem[] {
     const [first] = compileRig(item.body).problems;
     return first ? [brokenFormula(item, `The formula for ${first.channel}: ${first.message}`)] : [];
   }
-  if (item.kind !== 'preset') return [];
-  const result = compilePreset(item.body, shelf);
+  if (item.kind !== 'preset' && item.kind !== 'look') return [];
+  const result = compilePreset(item.kind === 'look' ? lookPreset(item.body) : item.body, shelf);
   if (result.ok) return [];
   return [brokenFormula(item, describePresetProblem(result.problems[0]))];
 }

@@ -1,3 +1,4 @@
+import type { Parameter } from '../../formulas/preset';
 import { frontOf, referencesOf, type ItemKind, type ItemRecord, type LibraryItem } from '../../library/library';
 
 const HEADINGS: Readonly<Record<ItemKind, string>> = {
@@ -15,9 +16,13 @@ function stateWords({ retired, revisions, draft }: ItemRecord): string {
   return `${retired ? 'retired, ' : ''}revision ${revisions.length}`;
 }
 
+function parametersIn(item: LibraryItem): readonly Parameter[] {
+  if (item.kind === 'rig') return item.body.dials;
+  return item.kind === 'preset' || item.kind === 'look' ? (item.body.parameters ?? []) : [];
+}
+
 function parameterLines(item: LibraryItem): string[] {
-  const parameters = item.kind === 'preset' ? item.body.parameters : item.kind === 'rig' ? item.body.dials : [];
-  return parameters.map(({ name, label, default: standard, note }) => {
+  return parametersIn(item).map(({ name, label, default: standard, note }) => {
     const tail = note === '' ? '' : `: ${note}`;
     return `- ${label} (\`@${name}\`, ${standard})${tail}`;
   });

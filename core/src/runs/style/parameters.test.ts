@@ -6,6 +6,8 @@ import {
   keptLookSchema,
   lookFromPreset,
   lookOfLayer,
+  recordOf,
+  referencesOf,
   lookPreset,
   type KeptLook,
   type LibraryItem,
@@ -18,6 +20,8 @@ import { sentenceOf } from '../operations';
 import { describeFinding } from '../finding';
 import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun } from '../stack';
+import { checkRecords } from '../../out/pack';
+import { compareItems } from '../../library/authoring';
 import { styleReads } from '.';
 import { PARTS } from './parts';
 
@@ -154,6 +158,38 @@ describe('what a look with parameters hangs on', () => {
       false,
       false,
     ]);
+  });
+});
+
+describe('a look with parameters in the library', () => {
+  const itemOf = (body: KeptLook): LibraryItem => shelfWith(body).items.get('deep') as LibraryItem;
+
+  test('is compared by its parts, its parameters and its formulas', () => {
+    const [depth, tone] = DEEP.parameters ?? [];
+    const after: KeptLook = {
+      ...DEEP,
+      rest: { ...DEEP.rest, 'border.width': 4 },
+      parameters: [{ ...depth, default: '12px' }, tone],
+      formulas: [{ channel: 'shadow.y', text: '@depth × 2' }, ...(DEEP.formulas ?? []).slice(1)],
+    };
+    expect(compareItems(itemOf(DEEP), itemOf(DEEP))).toEqual([]);
+    expect(
+      compareItems(itemOf(DEEP), itemOf(after)).map(({ what, before, after: now }) => [what, before, now]),
+    ).toEqual([
+      ['border width', '3 px', '4 px'],
+      ['@depth, default', '10px', '12px'],
+      ['formula for shadow.y', '@depth', '@depth × 2'],
+    ]);
+  });
+
+  test('needs the house value that a default is, and comes in a pack only with formulas that run', () => {
+    const [depth, tone] = DEEP.parameters ?? [];
+    const tied: KeptLook = { ...DEEP, parameters: [{ ...depth, house: 'breath' }, tone] };
+    expect(referencesOf(itemOf(tied))).toEqual([{ id: 'breath', use: 'default', where: 'default of @depth' }]);
+    expect(referencesOf(itemOf(DEEP))).toEqual([]);
+    const broken: KeptLook = { ...DEEP, formulas: [{ channel: 'shadow.y', text: '@height' }] };
+    const codes = (body: KeptLook): string[] => checkRecords([recordOf(itemOf(body))], []).map(({ code }) => code);
+    expect([codes(DEEP), codes(broken)]).toEqual([[], ['broken-formula']]);
   });
 });
 
