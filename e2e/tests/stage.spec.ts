@@ -166,6 +166,52 @@ test('arrow keys move what is selected, by the keyboard alone; many presses are 
   await expect(page.locator('[data-grip=turn]')).toHaveCount(0);
 });
 
+test('a side of one layer makes it wider from the other side, or resizes its box', async ({ page }) => {
+  const scene = new SceneScreen(page);
+  const rest = { 'position.x': 960, 'position.y': 540, 'size.x': 800, 'size.y': 400 };
+  const id = await sceneWith(page, [
+    card('a', { rest }),
+    card('b', { rest: { ...rest, 'position.y': 900, 'size.y': 60 } }),
+  ]);
+  await scene.openAtRest(id);
+  const { x, y } = await scene.onScreen(0.5, 0.5);
+  await page.mouse.click(x, y);
+  await page.getByRole('button', { name: 'the rest pose', exact: true }).click();
+  const middle = async (grip: string): Promise<{ x: number; y: number }> => {
+    const box = await page.locator(`[data-grip=${grip}]`).boundingBox();
+    if (!box) throw new Error(`no ${grip}`);
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+  };
+  const [left, right] = [await middle('side-3'), await middle('side-1')];
+  const drag = async (from: { x: number; y: number }, by: number): Promise<void> => {
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + by / 2, from.y + 3);
+    await page.mouse.move(from.x + by, from.y + 9);
+    await page.mouse.up();
+  };
+  const width = right.x - left.x;
+  await drag(right, -width / 4);
+  await expect
+    .poll(async () => {
+      const [{ rest: now }] = (await scene.stored(id)).layers;
+      return [now['scale.x'], now['scale.y'] ?? 1].map((one) => Math.round((one ?? 1) * 20) / 20);
+    })
+    .toEqual([0.75, 1]);
+  // The other side stays where it was.
+  const after = await middle('side-3');
+  expect(Math.abs(after.x - left.x)).toBeLessThanOrEqual(1);
+  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: 'resize', exact: true }).click();
+  await drag(await middle('side-1'), width / 8);
+  await expect
+    .poll(async () => {
+      const [{ rest: now }] = (await scene.stored(id)).layers;
+      return [Math.abs((now['size.x'] ?? 0) - 900) < 12, now['size.y'], now['scale.x'] ?? 1];
+    })
+    .toEqual([true, 400, 1]);
+});
+
 test.describe('with a finger', () => {
   test.use({ hasTouch: true });
 
@@ -178,7 +224,8 @@ test.describe('with a finger', () => {
     const { x, y } = await scene.onScreen(0.5, 0.5);
     await page.touchscreen.tap(x, y);
     const grips = page.locator('wx-stage-handles [data-grip]');
-    await expect(grips).toHaveCount(5);
+    // Four corners, four sides and the knob that turns.
+    await expect(grips).toHaveCount(9);
     const boxes = await Promise.all((await grips.all()).map((grip) => grip.boundingBox()));
     for (const box of boxes) {
       // WCAG 2.2, 2.5.8: targets of at least 24 by 24 px.

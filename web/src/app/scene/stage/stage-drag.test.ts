@@ -8,7 +8,16 @@ import {
   type Scene,
   type StageMoment,
 } from '@wexikine/core';
-import { CORNERS, dragStage, isWithin, pivotOf, selectionCorners, type Held, type StageGrip } from './stage-drag';
+import {
+  CORNERS,
+  dragStage,
+  isWithin,
+  pivotOf,
+  selectionCorners,
+  SIDES,
+  type Held,
+  type StageGrip,
+} from './stage-drag';
 
 const board = programmeBoard();
 
@@ -125,5 +134,37 @@ describe('dragging on the stage', () => {
     expect(corners(['a'], stageMoment(freely.scene, 'along', 0))[0]).toEqual({ x: 300, y: 250 });
     const both = dragged(['a', 'c'], grip, { x: 1600, y: 350 }, { x: 950, y: 300 });
     expect([both.rest('a')['scale.x'], both.rest('c')['position.x']]).toEqual([0.5, 900]);
+  });
+
+  test('a side scales or resizes one way, from the other side or the anchor, both ways with Shift; of many there is none', () => {
+    const right: StageGrip = { does: 'side', side: SIDES[1] };
+    const wider = dragged(['a'], right, { x: 500, y: 300 }, { x: 600, y: 333 });
+    expect([wider.rest('a')['scale.x'], wider.rest('a')['scale.y'], wider.words]).toEqual([1.5, 1, '150 × 100 %']);
+    expect(corners(['a'], stageMoment(wider.scene, 'along', 0))).toEqual([
+      { x: 300, y: 250 },
+      { x: 600, y: 250 },
+      { x: 600, y: 350 },
+      { x: 300, y: 350 },
+    ]);
+    const anchored = dragged(['a'], right, { x: 500, y: 300 }, { x: 600, y: 300 }, { altKey: true });
+    expect([anchored.rest('a')['position.x'], anchored.rest('a')['scale.x']]).toEqual([400, 2]);
+    const lower = dragged(
+      ['a'],
+      { does: 'side', side: SIDES[2] },
+      { x: 400, y: 350 },
+      { x: 380, y: 400 },
+      { shiftKey: true },
+    );
+    expect([lower.rest('a')['scale.x'], lower.rest('a')['scale.y']]).toEqual([1.5, 1.5]);
+    // The middle of the upper side stays.
+    const [a, b] = corners(['a'], stageMoment(lower.scene, 'along', 0));
+    expect([(a.x + b.x) / 2, a.y]).toEqual([400, 250]);
+    const upper: StageGrip = { does: 'side', side: SIDES[0] };
+    const ways = { corners: 'size', grid: null } as const;
+    const sized = dragStage(moment, new Set(['a']), upper, { x: 400, y: 250 }, { x: 400, y: 200 }, NONE, 0, ways);
+    expect([sized.label, sized.words]).toEqual(['Resize “a”', '200 × 150 px']);
+    expect(dragStage(moment, new Set(['a', 'c']), right, { x: 0, y: 0 }, { x: 9, y: 9 }, NONE, 0, ways).edits).toEqual(
+      [],
+    );
   });
 });

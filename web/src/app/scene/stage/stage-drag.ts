@@ -34,10 +34,19 @@ export const CORNERS: readonly Point[] = [
   { x: 0, y: 1 },
 ];
 
+/** The middle of a side of one layer, in shares of its box: upper, right, lower, left. */
+export const SIDES: readonly Point[] = [
+  { x: 0.5, y: 0 },
+  { x: 1, y: 0.5 },
+  { x: 0.5, y: 1 },
+  { x: 0, y: 0.5 },
+];
+
 /** What is done with the selected layers. */
 export type StageGrip =
   | { readonly does: 'move' | 'turn' | 'anchor' }
   | { readonly does: 'scale'; readonly corner: Point }
+  | { readonly does: 'side'; readonly side: Point }
   | { readonly does: 'look'; readonly handle: LookHandle };
 
 /** The keys that are held while dragging. */
@@ -142,6 +151,8 @@ export function dragStage(
       const set = indices.length === 1 ? dragLookHandle(moment, indices[0], grip.handle, to, held.shiftKey) : null;
       return { ...(set ?? { label: '', words: '', edits: [] }), lines: [] };
     }
+    case 'side':
+      return sideTo(moment, ids, indices, grip.side, from, to, held, ways.corners);
     case 'scale':
       return scaleTo(moment, ids, indices, grip.corner, from, to, held, ways.corners);
   }
@@ -253,6 +264,39 @@ function scaleTo(
   const along = ((to.x - pivot.x) * (from.x - pivot.x) + (to.y - pivot.y) * (from.y - pivot.y)) / (reach * reach || 1);
   const by = reach === 0 ? 1 : Math.round(along * 1000) / 1000;
   return { label, words: `${rounded(by * 100)} %`, edits: scaleLayers(moment, ids, by, pivot), lines: [] };
+}
+
+/** One layer made longer or shorter across or down by one of its sides, from the other side or the anchor; both ways alike with Shift. */
+function sideTo(
+  moment: StageMoment,
+  ids: ReadonlySet<string>,
+  indices: readonly number[],
+  side: Point,
+  from: Point,
+  to: Point,
+  held: Held,
+  changes: DragWays['corners'],
+): StageDragged {
+  const label = `${changes === 'size' ? 'Resize' : 'Scale'} ${nameOf(moment, indices)}`;
+  const [index] = indices;
+  if (index === undefined || indices.length !== 1) return { label, words: '', edits: [], lines: [] };
+  const opposite = { x: 1 - side.x, y: 1 - side.y };
+  const pivot = held.altKey ? pivotOf(moment, ids) : cornerAt(moment, index, opposite);
+  const free = freeShares(moment, index, pivot, from, to);
+  const isAcross = side.y === 0.5;
+  const share = isAcross ? free.x : free.y;
+  const one = isAcross ? { x: share, y: 1 } : { x: 1, y: share };
+  const shares = held.shiftKey ? { x: share, y: share } : one;
+  const kept = held.altKey ? anchorShares(moment, index) : opposite;
+  const { id } = moment.compiled.layers[index];
+  return changes === 'size'
+    ? { label, words: sizeWords(moment, index, shares), edits: sizeLayer(moment, id, shares, kept), lines: [] }
+    : {
+        label,
+        words: `${rounded(shares.x * 100)} × ${rounded(shares.y * 100)} %`,
+        edits: scaleLayer(moment, id, shares, kept),
+        lines: [],
+      };
 }
 
 /** "320 × 180 px": how large a box becomes. */

@@ -30,6 +30,7 @@ import {
   isWithin,
   pivotOf,
   selectionCorners,
+  SIDES,
   type DragWays,
   type Held,
   type StageDragged,
@@ -59,6 +60,8 @@ const SETS_WORDS: Readonly<Record<DragSets, { readonly label: string; readonly t
 /** Page pixels within which a dragged side takes a line, and from the corner to the knob that turns. */
 const REACH = 6;
 const KNOB = 26;
+/** A side that is shorter on the page, px, has no handle of its own. */
+const LEAST_SIDE = 48;
 /** Half of a look's handle, page px. */
 const DIAMOND = 6;
 /** Page pixels around the anchor in which it can be taken. */
@@ -140,6 +143,16 @@ export class StageHandles {
   protected readonly hasOwnAnchor = computed(() => {
     const moment = this.moment();
     return moment !== null && movedLayers(moment, this.selection()).length === 1;
+  });
+  /** Middles of the sides of one layer alone, where they are long enough to be taken hold of beside the corners. */
+  protected readonly sides = computed(() => {
+    const corners = this.onPage();
+    if (corners.length !== 4 || !this.hasOwnAnchor()) return [];
+    return SIDES.flatMap((side, place) => {
+      const [a, b] = [corners[place], corners[(place + 1) % 4]];
+      const isLong = Math.hypot(a.x - b.x, a.y - b.y) >= LEAST_SIDE;
+      return isLong ? [{ side, place, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, isAcross: side.y === 0.5 }] : [];
+    });
   });
   /** Handles of the look of one layer alone, on the page. */
   protected readonly lookGrips = computed(() => {
