@@ -298,6 +298,19 @@ describe('hostile and broken files', () => {
     expect(layersOf(svg(`${uses}<g id="u20"><rect width="1" height="1"/></g>`)).length).toBeLessThanOrEqual(20_001);
   });
 
+  test('clips in clips and masks of masks end soon, however often they are met', () => {
+    const far = '<clipPath id="far"><rect x="90000" width="1" height="1"/></clipPath>';
+    const deep = `${far}${'<g clip-path="url(#far)">'.repeat(50)}<rect width="9" height="9"/><rect width="5" height="9"/>${'</g>'.repeat(50)}`;
+    const doubled = Array.from(
+      { length: 24 },
+      (_, i) =>
+        `<mask id="m${i}">${`<rect width="9" height="9" fill="#fff" mask="url(#m${i + 1})"/>`.repeat(2)}</mask>`,
+    );
+    const masked = `${doubled.join('')}<mask id="m24"><rect width="9" height="9"/></mask><rect width="9" height="9" mask="url(#m0)"/>`;
+    // Without a bound there would be 2 to the power of 50, or of 24, of them to try.
+    for (const text of [deep, masked]) expect(layersOf(svg(text)).length).toBeLessThan(20_000);
+  }, 30_000);
+
   test('any damage to a file ends in layers that a scene can hold, or in a reason', () => {
     const flags = join(dirname(require.resolve('flag-icons/package.json')), 'flags/4x3');
     const files = readdirSync(flags).filter((_, i) => i % 30 === 0);

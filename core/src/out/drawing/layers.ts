@@ -8,12 +8,15 @@ import { shareOf } from './style';
 import { hasEffect, type Part } from './tree';
 import { wordLayers } from './word-layers';
 
+/** Parts that are clipped or masked and become layers; a mask of masks counts each time that it is met. */
+const MOST_MASKED = 2_000;
+
 /** Layers of a drawing, from back to front, with the group that holds them first; and parts that no layer can hold. */
 export function drawingLayers(
   drawing: Drawing,
   options: DrawingOptions,
 ): { readonly layers: readonly Layer[]; readonly tooLarge: readonly string[] } {
-  const maker: Maker = { drawing, options, layers: [], tooLarge: [], open: [] };
+  const maker: Maker = { drawing, options, layers: [], tooLarge: [], open: [], left: { masked: MOST_MASKED } };
   addRoot(maker);
   return { layers: maker.layers, tooLarge: maker.tooLarge };
 }

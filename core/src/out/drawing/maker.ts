@@ -42,6 +42,8 @@ export interface Maker {
   readonly tooLarge: string[];
   /** Masks whose layers are being made, so that none is in itself. */
   readonly open: readonly Element[];
+  /** How many more parts may be clipped or masked; the rest are pictures, so that no file makes work without end. */
+  readonly left: { masked: number };
 }
 
 /** The group that layers are made in. */

@@ -155,7 +155,7 @@ function addGrouped(
  */
 export function addMasked(maker: Maker, part: Part, nest: Nest, addPart: AddPart): boolean {
   const { drawing } = maker;
-  const masking = maskingOf(part.style, drawing);
+  const masking = maker.left.masked-- > 0 ? maskingOf(part.style, drawing) : null;
   if (!masking || (masking.mask && maker.open.includes(masking.mask))) return false;
   const { clip, mask } = masking;
   const space: MaskedSpace = { matrix: part.matrix, bounds: boundsOf(maker, part), room: drawing.room };
@@ -166,8 +166,8 @@ export function addMasked(maker: Maker, part: Part, nest: Nest, addPart: AddPart
   if (!shapes || region === null || !inside) return false;
   const plain: Part = { ...part, element: bare(part.element), style: bareStyle(part.style) };
   const cut: Cut = { shapes, region };
-  return (
-    (mask === null && addClipped(maker, plain, nest, cut, addPart)) ||
-    addGrouped(maker, plain, nest, cut, mask, inside, addPart)
-  );
+  const isClipped = mask === null && addClipped(maker, plain, nest, cut, addPart);
+  // What cannot be done to a group's own layer cannot be done to one around it, either.
+  const isHopeless = mask === null && part.kind === 'group';
+  return isClipped || (!isHopeless && addGrouped(maker, plain, nest, cut, mask, inside, addPart));
 }
