@@ -4,7 +4,7 @@ import { fileAddress, fileType, FONTS, type ChannelId, type Layer, type Mask } f
 import { enterMany } from '../fields/many-entry';
 import { Icon } from '../icons/icon';
 import { LookPart } from './look-part';
-import { common } from './looks';
+import { common, lookEdits } from './looks';
 import { ownRatio, scaledSide, withRatio } from './mask-ratio';
 import { MaskShape } from './mask-shape';
 import { KeptFiles } from '../files/kept-files';
@@ -135,14 +135,15 @@ export class LookMasks extends LookPart {
 
   /** Gives a mask the ratio of its own picture, or of what its layer shows. */
   protected setOwnRatio(place: number): void {
-    for (const layer of this.masked()) {
+    const edits = this.masked().flatMap((layer) => {
       const mask = layer.look.masks?.[place];
       const ratio = mask ? this.ratioOf(layer, mask) : null;
-      if (mask && ratio !== null)
-        this.setLooks('Give a mask its own ratio', [layer], ({ masks = [] }) => ({
-          masks: masks.map((one, i) => (i === place ? withRatio(one, layer, ratio) : one)),
-        }));
-    }
+      if (!mask || ratio === null) return [];
+      return lookEdits([layer], ({ masks = [] }) => ({
+        masks: masks.map((one, i) => (i === place ? withRatio(one, layer, ratio) : one)),
+      }));
+    });
+    this.do('Give a mask its own ratio', edits);
   }
 
   protected setNumber(place: number, { part, scale }: (typeof NUMBERS)[number], text: string): void {
