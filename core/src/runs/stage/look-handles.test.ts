@@ -74,7 +74,7 @@ describe('handles of a look', () => {
     // The box runs from 400, 250 to 600, 350.
     expect(places).toEqual([
       ['Corners', 410, 260],
-      ['Border', 604, 300],
+      ['Border', 604, 320],
       ['Shadow', 462, 341],
       ['Inner shadow', 550, 325],
       ['Glow', 620, 280],

@@ -30,8 +30,8 @@ export interface LookDragged {
 }
 
 const DEGREES = 180 / Math.PI;
-/** Handles of what is measured from a side stand at these shares of it, so that none lies on another. */
-const DOWN = { border: 0.5, glow: 0.3, blur: 0.3 } as const;
+/** Handles of what is measured from a side stand at these shares of it, so that none lies on another, or on the side's own in its middle. */
+const DOWN = { border: 0.7, glow: 0.3, blur: 0.3 } as const;
 /** Shadows are measured from here, in shares of the box: beside the middle, where the anchor and masks have theirs. */
 const THROWN = { shadow: { x: 0.25, y: 0.75 }, inner: { x: 0.75, y: 0.75 } } as const;
 /** How far out from its middle the handle of a mask's turn stands, in halves of its height. */
