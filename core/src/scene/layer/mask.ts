@@ -20,7 +20,9 @@ const maskPictureSchema = z.strictObject({
 /** What of a layer shows: a shape in its box, in shares of that, added to those before, taken from them, or what both have. */
 export const maskSchema = z
   .strictObject({
-    shape: z.enum(['rectangle', 'ellipse', 'path', 'words', 'picture']),
+    shape: z.enum(['rectangle', 'ellipse', 'polygon', 'path', 'words', 'picture']),
+    /** How many corners a polygon has, the first on top; six where it is not stated. */
+    corners: z.int().min(3).max(60).optional(),
     /** SVG path data over the shape's own box, 0…100 across and down. */
     d: z.string().min(1).max(100_000).optional(),
     /** Which parts of a path that crosses itself are inside; even-odd where it is not stated. */

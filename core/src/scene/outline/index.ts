@@ -1,2 +1,2 @@
-export { maskOutline, outlinePath } from './outline';
+export { maskOutline, outlinePath, regularPath } from './outline';
 export { pictureSize, type PictureSize } from './picture-size';

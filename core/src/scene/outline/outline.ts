@@ -37,8 +37,26 @@ const SHAPES = {
   ellipse: 'M50 0 A50 50 0 0 1 50 100 A50 50 0 0 1 50 0 Z',
 } as const;
 
+/**
+ * SVG path data of a regular shape over a box of 100 by 100, about its middle: so many corners (≥ 3) at 50 from it, the first on
+ * top; with others between them at `inner` from it, it is a star.
+ */
+export function regularPath(corners: number, inner: number | null = null): string {
+  const count = inner === null ? corners : corners * 2;
+  const points = Array.from({ length: count }, (_, i) => {
+    const radius = inner !== null && i % 2 === 1 ? inner : 50;
+    const angle = (i / count) * 2 * Math.PI - Math.PI / 2;
+    return `${(50 + radius * Math.cos(angle)).toFixed(3)} ${(50 + radius * Math.sin(angle)).toFixed(3)}`;
+  });
+  return `M${points.join(' L')} Z`;
+}
+
+/** Corners of a polygon that says none. */
+const USUAL_CORNERS = 6;
+
 /** SVG path data of a mask over its own box, 0…100 across and down; null for words and pictures, which are no outline. */
-export function maskOutline({ shape, d }: Pick<Mask, 'shape' | 'd'>): string | null {
+export function maskOutline({ shape, d, corners }: Pick<Mask, 'shape' | 'd' | 'corners'>): string | null {
   if (shape === 'words' || shape === 'picture') return null;
+  if (shape === 'polygon') return regularPath(corners ?? USUAL_CORNERS);
   return shape === 'path' ? (d ?? SHAPES.rectangle) : SHAPES[shape];
 }

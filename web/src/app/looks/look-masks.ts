@@ -12,6 +12,7 @@ import { KeptFiles } from '../files/kept-files';
 const SHAPES: Readonly<Record<Mask['shape'], string>> = {
   rectangle: 'rectangle',
   ellipse: 'ellipse',
+  polygon: 'a polygon',
   path: 'a path',
   words: 'words',
   picture: 'a picture',
@@ -112,10 +113,11 @@ export class LookMasks extends LookPart {
     if (shape === 'picture' && !picture)
       return this.problem.set('No picture is kept yet. Drop one on the window first, then choose it here.');
     this.problem.set(null);
-    this.change(place, ({ d, rule, words, picture: before, ...mask }) => ({
+    this.change(place, ({ d, rule, corners, words, picture: before, ...mask }) => ({
       ...mask,
       shape,
       ...(shape === 'path' ? { d, rule } : {}),
+      ...(shape === 'polygon' ? { corners: corners ?? 6 } : {}),
       ...(shape === 'words' ? { words: words ?? { text: 'Words', font: FONTS[0], weight: 700 } } : {}),
       ...(shape === 'picture'
         ? { picture: before ?? { href: fileAddress(picture.name), by: 'transparency' as const } }

@@ -64,6 +64,13 @@ export class MaskShape {
     this.changed.emit({ d: text.trim().slice(0, 100_000) });
   }
 
+  protected setCorners(text: string): void {
+    const corners = Number(text);
+    if (!Number.isInteger(corners) || corners < 3 || corners > 60)
+      return this.wrong.emit('Write a whole number of corners from 3 to 60.');
+    this.changed.emit({ corners });
+  }
+
   protected setText(text: string): void {
     const words = this.mask().words;
     if (text.trim() === '') return this.wrong.emit('A mask of words needs at least one letter.');

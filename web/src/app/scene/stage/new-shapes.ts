@@ -1,4 +1,4 @@
-import { boxedPath, type Layer, type NodePath, type Point, type Scene } from '@wexikine/core';
+import { boxedPath, regularPath, type Layer, type NodePath, type Point, type Scene } from '@wexikine/core';
 
 /** Shapes that can be added, by what they are called. */
 export const NEW_SHAPES = [
@@ -17,17 +17,6 @@ const SHARE = 0.22;
 const FILL = '#e0a526';
 /** Width of a new line, px. */
 const LINE = 6;
-
-/** Points of a regular shape in a box of 100, the first on top; `inner` makes a star of it. */
-function regular(corners: number, inner: number | null): string {
-  const count = inner === null ? corners : corners * 2;
-  const points = Array.from({ length: count }, (_, i) => {
-    const radius = inner !== null && i % 2 === 1 ? inner : 50;
-    const angle = (i / count) * 2 * Math.PI - Math.PI / 2;
-    return `${(50 + radius * Math.cos(angle)).toFixed(3)} ${(50 + radius * Math.sin(angle)).toFixed(3)}`;
-  });
-  return `M${points.join(' L')} Z`;
-}
 
 function shown(
   kind: ShapeKind,
@@ -51,9 +40,9 @@ function shown(
         rest: { 'stroke.width': LINE },
       };
     case 'polygon':
-      return { kind: 'card', source: { type: 'path', d: regular(6, null) }, look: { fill }, box: [size, size] };
+      return { kind: 'card', source: { type: 'path', d: regularPath(6, null) }, look: { fill }, box: [size, size] };
     case 'star':
-      return { kind: 'card', source: { type: 'path', d: regular(5, 22) }, look: { fill }, box: [size, size] };
+      return { kind: 'card', source: { type: 'path', d: regularPath(5, 22) }, look: { fill }, box: [size, size] };
     case 'words': {
       const source = {
         type: 'text',
