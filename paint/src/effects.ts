@@ -26,8 +26,8 @@ export interface Effects {
   readonly shadows: readonly Shadow[];
   readonly inner: Shadow | null;
   readonly tint: string | null;
-  /** The matrix that draws it in two colours. */
-  readonly two: readonly number[] | null;
+  /** The two colours that it is drawn in, and how far. */
+  readonly two: { readonly dark: string; readonly light: string; readonly amount: number } | null;
   /** Functions of a canvas's filter; the blur is added where its size on the screen is known. */
   readonly colours: readonly string[];
   /** Deviation in px of the layer. */
@@ -63,7 +63,7 @@ export function effectsOf(subject: Subject): Effects | null {
           }
         : null,
     tint: hasTint && layer.look.tint !== undefined ? faded(layer.look.tint, tint) : null,
-    two: layer.look.two && two > 0 ? twoColourMatrix(layer.look.two.dark, layer.look.two.light, two) : null,
+    two: layer.look.two && two > 0 ? { ...layer.look.two, amount: two } : null,
     colours,
     blur,
     streak: length > 0 ? { x: Math.cos(angle) * length, y: Math.sin(angle) * length } : null,
@@ -80,10 +80,13 @@ export function tintSheet({ context, patch: { width, height } }: Sheet, colour: 
 }
 
 /** Draws what is on a sheet in two colours. */
-export function drawInTwo({ context, patch: { width, height } }: Sheet, matrix: readonly number[]): void {
+export function drawInTwo(
+  { context, patch: { width, height } }: Sheet,
+  { dark, light, amount }: NonNullable<Effects['two']>,
+): void {
   if (width <= 0 || height <= 0) return;
   const image = context.getImageData(0, 0, width, height);
-  drawInMatrix(image.data, matrix);
+  drawInMatrix(image.data, twoColourMatrix(dark, light, amount));
   context.putImageData(image, 0, 0);
 }
 

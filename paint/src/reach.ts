@@ -36,7 +36,7 @@ function grown({ left, top, right, bottom }: Box, by: number): Box {
 }
 
 /** A box with the shadow that it throws, and with what throws it, which is grown where it stands first. */
-function withShadow(box: Box, { x, y, blur, spread }: Shadow): Box {
+function withShadow(box: Box, { x, y, blur, spread = 0 }: Shadow): Box {
   const { left, top, right, bottom } = grown(box, blur * BLUR_REACH + spread);
   const own = grown(box, spread);
   return {

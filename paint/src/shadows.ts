@@ -19,8 +19,8 @@ export interface Shadow {
   readonly x: number;
   readonly y: number;
   readonly blur: number;
-  /** How far it reaches beyond what throws it, px. */
-  readonly spread: number;
+  /** How far it reaches beyond what throws it, px; not at all where it is not stated. */
+  readonly spread?: number | undefined;
 }
 
 /** A colour that is so much fainter. */
@@ -38,10 +38,10 @@ export function shadowsOf({ frame, layer, index }: Subject): Shadow[] {
     const [blur, spread] = [valueAt(frame, index, 'shadow.blur'), valueAt(frame, index, 'shadow.spread')];
     all.push({ colour: faded(shadow, opacity), x, y, blur, spread });
   }
-  all.push(...shadows.map(({ spread = 0, ...standing }) => ({ ...standing, spread })));
+  all.push(...shadows);
   const shining = glow === undefined ? 0 : valueAt(frame, index, 'glow.opacity');
   if (glow !== undefined && shining > 0) {
-    all.push({ colour: faded(glow, shining), x: 0, y: 0, blur: valueAt(frame, index, 'glow.size'), spread: 0 });
+    all.push({ colour: faded(glow, shining), x: 0, y: 0, blur: valueAt(frame, index, 'glow.size') });
   }
   return all;
 }
@@ -70,7 +70,7 @@ export function drawThrough(
   shadow: Shadow | null,
   linear: Linear,
 ): void {
-  if (shadow && shadow.spread > 0) return drawSpread(surfaces, onto, sheet, filter, shadow, linear);
+  if (shadow?.spread) return drawSpread(surfaces, onto, sheet, filter, shadow, linear);
   onto.context.filter = filter;
   if (shadow) useShadow(onto.context, shadow, linear);
   drawSheet(onto, sheet);
@@ -107,7 +107,7 @@ function drawSpread(
   const { width, height } = sheet.patch;
   const seen: Sheet = { context: surfaces.take(width, height), patch: sheet.patch };
   drawThrough(surfaces, seen, sheet, filter, null, linear);
-  const grown = grownShape(surfaces, seen.context, shadow.spread * growth(linear), width, height);
+  const grown = grownShape(surfaces, seen.context, (shadow.spread ?? 0) * growth(linear), width, height);
   const dark: Sheet = { context: surfaces.take(width, height), patch: sheet.patch };
   drawShadow(dark.context, grown, shadow, linear, width, height);
   drawSheet(onto, dark);
@@ -133,7 +133,7 @@ function grownShape(surfaces: Surfaces, from: Context, by: number, width: number
 export const BLUR_REACH = 3;
 
 /** How far from the edge of what it falls into a shadow comes, device px. */
-export function reachInside({ x, y, blur, spread }: Shadow, linear: Linear): number {
+export function reachInside({ x, y, blur, spread = 0 }: Shadow, linear: Linear): number {
   const [a, b, c, d] = linear;
   const away = Math.max(Math.abs(a * x + c * y), Math.abs(b * x + d * y));
   return Math.ceil(away + (blur * BLUR_REACH + spread) * growth(linear)) + 1;
@@ -149,7 +149,7 @@ export function shadeInside(surfaces: Surfaces, { context, patch }: Sheet, shado
   around.globalCompositeOperation = 'destination-out';
   around.drawImage(context.canvas, 0, 0, patch.width, patch.height, room, room, patch.width, patch.height);
   around.globalCompositeOperation = 'source-over';
-  const by = shadow.spread * growth(linear);
+  const by = (shadow.spread ?? 0) * growth(linear);
   const thrown = by > 0 ? grownShape(surfaces, around, by, width, height) : around;
   context.globalCompositeOperation = 'source-atop';
   drawShadow(context, thrown, shadow, linear, width, height, room);
@@ -202,7 +202,7 @@ export function createShadows(
     // Each further shadow is thrown by all that is above it, as in a chain of filters.
     for (const shadow of shadows) {
       const one = surfaces.take(width, height);
-      const by = shadow.spread * scale;
+      const by = (shadow.spread ?? 0) * scale;
       const thrown = by > 0 ? grownShape(surfaces, above, by, width, height) : above;
       drawShadow(one, thrown, shadow, linear, width, height);
       if (thrown !== above) surfaces.give(thrown);
