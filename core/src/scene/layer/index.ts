@@ -7,7 +7,7 @@ export {
   layerBaseSchema,
   layerSchema,
   restValue,
-  restValues,
+  writeRestValues,
   tracksOf,
   keyTimes,
   filesOf,

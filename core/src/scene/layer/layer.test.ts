@@ -1,7 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import { card, key } from '../../testing/scenes';
-import { filesOf, isSame, keyTimes, layerSchema, restValue, restValues, shiftLayer, trackSchema, withKeys } from '.';
+import {
+  filesOf,
+  isSame,
+  keyTimes,
+  layerSchema,
+  restValue,
+  shiftLayer,
+  trackSchema,
+  withKeys,
+  writeRestValues,
+} from '.';
 import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
+import { oklabFromCss } from '../../basics/colour';
 
 const layer = card('a', {
   rest: { 'position.x': 7, opacity: 0 },
@@ -41,7 +52,8 @@ describe('a layer', () => {
     expect(restValue(layer, 'fill.l')).toBeCloseTo(0.628, 3);
     expect(restValue(layer, 'fill.a')).toBeCloseTo(0.2249, 3);
     expect(restValue(layer, 'stroke.l')).toBe(channelOf('stroke.l').default);
-    const all = restValues(layer);
+    const all: number[] = [];
+    writeRestValues(layer, oklabFromCss, all, 0);
     expect(all).toHaveLength(CHANNEL_COUNT);
     for (const id of ['position.x', 'opacity', 'scale.x', 'fill.l', 'fill.b'] as const) {
       expect(all[channelOf(id).slot]).toBe(restValue(layer, id));

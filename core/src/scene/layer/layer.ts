@@ -259,16 +259,18 @@ export function restValue(layer: Layer, id: ChannelId): number {
 
 const DEFAULTS = CHANNELS.map((channel) => channel.default);
 
-/** All rest values in the order of the channels' slots; `read` may remember colours from layer to layer. */
-export function restValues(layer: Layer, read: ReadColour = oklabFromCss): number[] {
-  const values = [...DEFAULTS];
+/**
+ * Writes all rest values into `out` from an index on, in the order of the channels' slots; `read` may remember colours
+ * from layer to layer.
+ */
+export function writeRestValues(layer: Layer, read: ReadColour, out: Record<number, number>, from: number): void {
+  for (let slot = 0; slot < DEFAULTS.length; slot++) out[from + slot] = DEFAULTS[slot];
   for (const part of ['fill', 'stroke'] as const) {
     const colour = baseColour(layer, part, read);
     if (!colour) continue;
-    for (const letter of ['l', 'a', 'b'] as const) values[channelOf(`${part}.${letter}`).slot] = colour[letter];
+    for (const letter of ['l', 'a', 'b'] as const) out[from + channelOf(`${part}.${letter}`).slot] = colour[letter];
   }
-  for (const id in layer.rest) values[channelOf(id as ChannelId).slot] = layer.rest[id as ChannelId] as number;
-  return values;
+  for (const id in layer.rest) out[from + channelOf(id as ChannelId).slot] = layer.rest[id as ChannelId] as number;
 }
 
 /** The keyed channels of a layer with their keys. */

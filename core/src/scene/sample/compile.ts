@@ -1,6 +1,6 @@
 import { CHANNEL_COUNT } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
-import { restValues, type Layer } from '../layer';
+import { writeRestValues, type Layer } from '../layer';
 import { compileClips, type CompiledClips } from './clips';
 import { compilePaths, type CompiledPaths } from './paths';
 import { compileRigs, type CompiledRigs, type Rigged } from './rigs';
@@ -57,7 +57,7 @@ export function compileScene(scene: Rigged): CompiledScene {
   const parents = Int32Array.from(layers, ({ parent }) => (parent === null ? -1 : (indexById.get(parent) ?? -1)));
   const rest = new Float64Array(layers.length * CHANNEL_COUNT);
   const colours = memoised(oklabFromCss);
-  layers.forEach((layer, index) => rest.set(restValues(layer, colours), index * CHANNEL_COUNT));
+  layers.forEach((layer, index) => writeRestValues(layer, colours, rest, index * CHANNEL_COUNT));
   return {
     layers,
     parents,

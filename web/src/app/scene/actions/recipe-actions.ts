@@ -17,7 +17,7 @@ import type { AdjustWanted } from '../keys/keys-view';
 import { SceneStore } from '../scene.store';
 import { withOverride } from '../sheet/cells';
 import type { HandValue } from '../sheet/cell-editor';
-import type { Reorder } from '../sheet/run-sheet';
+import type { Reorder } from '../sheet/row-order';
 import { pickedOnly, reordered, ticked } from './run-steps';
 
 /** What the sheet, the preview and the findings change in the sentence. */

@@ -10,7 +10,7 @@ import {
   type RunRecord,
   type Scene,
 } from '@wexikine/core';
-import type { Reorder } from '../sheet/run-sheet';
+import type { Reorder } from '../sheet/row-order';
 
 /** A named step of the scene. */
 export interface Step {

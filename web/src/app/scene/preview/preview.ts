@@ -113,7 +113,7 @@ export interface PreviewOptions {
     }
     @if (options().paths && selection().size > 0 && !isPlaying() && penAt() === null) {
       <wx-motion-paths
-        [scene]="scene()"
+        [compiled]="prepared().compiled"
         [standing]="standing()"
         [selection]="selection()"
         [time]="time()"

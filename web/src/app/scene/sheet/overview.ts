@@ -8,7 +8,8 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
-import { keyTimes, type Layer, type Ticks } from '@wexikine/core';
+import type { Layer, Ticks } from '@wexikine/core';
+import { keyedPixels } from './keyed-pixels';
 import { xIn, zoomed, type TimeWindow } from './time-window';
 
 const HEIGHT = 16;
@@ -94,10 +95,8 @@ export class TimeOverview {
   });
   /** A short line for each pixel in which a layer has a key. */
   protected readonly keys = computed(() => {
-    const pixels = new Set(
-      this.layers().flatMap((layer) => keyTimes(layer).map((at) => Math.round(xIn(this.whole(), at, this.width())))),
-    );
-    return [...pixels].map((x) => `M${x} 5V11`).join('');
+    const xs = keyedPixels(this.layers(), this.whole(), this.width());
+    return xs.map((x) => `M${x} 5V11`).join('');
   });
 
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;

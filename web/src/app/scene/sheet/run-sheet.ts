@@ -2,6 +2,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { map } from 'rxjs';
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
+  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   ElementRef,
@@ -44,7 +45,10 @@ import { CellEditor, type HandValue } from './cell-editor';
 import { cellChecks, cellsOf, type Cell } from './cells';
 import { rowShowing, sheetColumns, sheetRows, swatch, type SheetRow, type SheetRun } from './rows';
 import { RowCarrier } from './row-carrier';
-import { stepOf, type Placed } from './row-drop';
+import type { Placed } from './row-drop';
+import { rowKey, type RowActions } from './row-keys';
+import { hasPlace, reorderedBy, RowOrder, type Reorder } from './row-order';
+import { SheetEmpty } from './sheet-empty';
 import { drivenLayer } from './driven';
 import type { DrivenLayer } from './strip';
 import { STRIP_HEIGHT } from './strip-paths';
@@ -56,17 +60,11 @@ const DIGIT_WIDTH = 9;
 /** Pixels by which what is in a group stands further in. */
 const NESTED = 14;
 
-/** A layer that is to come before another in the order; null puts it last. */
-export interface Reorder {
-  readonly layer: string;
-  readonly before: string | null;
-}
-
 /** The table of a scene's layers with what the run gives to each, and their keys in time. */
 @Component({
   selector: 'wx-run-sheet',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, ScrollingModule, SheetRuler, SheetTimes, SheetTools, StripView, WholeText],
+  imports: [Icon, ScrollingModule, SheetEmpty, SheetRuler, SheetTimes, SheetTools, StripView, WholeText],
   templateUrl: './run-sheet.html',
   styleUrl: './run-sheet.scss',
   host: { '[style.--columns]': 'columnTemplate()' },
@@ -158,8 +156,9 @@ export class RunSheet implements AfterViewInit {
     },
     (value) => this.overridden.emit(value),
   );
-  protected readonly dropTarget = signal<string | null>(null);
-  private carried: string | null = null;
+  protected readonly order = new RowOrder((reorder) => this.reordered.emit(reorder));
+  /** The layer of the row that has the focus. */
+  protected focused: string | null = null;
   private lastTicked: string | null = null;
   /** Parameters that one asked to see or not, over those that the run varies. */
   private readonly chosenColumns = signal<ReadonlyMap<string, boolean>>(new Map());
@@ -183,6 +182,13 @@ export class RunSheet implements AfterViewInit {
     effect(() => {
       const selected = this.selected();
       if (selected !== null) setTimeout(() => this.reveal(selected));
+    });
+    // Rows stay where they are and show other layers when these change places; the focus goes with its layer.
+    afterRenderEffect(() => {
+      this.rows();
+      const row = document.activeElement as HTMLElement | null;
+      const shown = row?.dataset['layer'];
+      if (shown !== undefined && shown !== this.focused && this.element.contains(row)) this.focusRow(this.focused);
     });
   }
 
@@ -301,29 +307,8 @@ export class RunSheet implements AfterViewInit {
     this.ticked.emit({ layers, isOn });
   }
 
-  protected canReorder({ plan }: SheetRow): boolean {
-    const recipe = this.recipe();
-    return plan !== null && recipe !== null && recipe.operation !== 'clear';
-  }
-
-  protected grip(event: PointerEvent, row: SheetRow): void {
-    if (!this.canReorder(row)) return;
-    event.preventDefault();
-    (event.target as HTMLElement).setPointerCapture(event.pointerId);
-    this.carried = row.layer.id;
-  }
-
-  protected carry(event: PointerEvent): void {
-    if (this.carried === null) return;
-    const under = document.elementFromPoint(event.clientX, event.clientY)?.closest<HTMLElement>('[data-layer]');
-    this.dropTarget.set(under?.dataset['layer'] ?? null);
-  }
-
-  protected drop(): void {
-    const [layer, before] = [this.carried, this.dropTarget()];
-    this.carried = null;
-    this.dropTarget.set(null);
-    if (layer !== null && before !== null && layer !== before) this.reordered.emit({ layer, before });
+  protected canReorder(row: SheetRow): boolean {
+    return hasPlace(row, this.recipe());
   }
 
   /** Top and bottom of the rows that are seen, px of the page. */
@@ -346,83 +331,63 @@ export class RunSheet implements AfterViewInit {
     return swatch(layer);
   }
 
-  protected trackRow(_index: number, { layer }: SheetRow): string {
-    return layer.id;
+  /** Rows go by their place on screen: in another order, each shows another layer, and nothing is taken out or put in. */
+  protected trackRow(index: number): number {
+    return index;
   }
 
-  protected toggle(id: string): void {
+  protected setOpen(id: string, isOpen: boolean): void {
     this.expanded.update((expanded) => {
       const next = new Set(expanded);
-      if (!next.delete(id)) next.add(id);
+      if (isOpen) next.add(id);
+      else next.delete(id);
       return next;
     });
   }
 
-  /** Arrows move between rows and open groups, Space ticks, Delete removes: as in any tree table. */
+  private readonly actions: RowActions = {
+    rows: this.rows,
+    isInDepth: this.isInDepth,
+    placed: (placed) => {
+      this.placed.emit(placed);
+      setTimeout(() => this.focusRow(placed.layer));
+    },
+    reorderBy: (row, step) => this.reorderBy(row, step),
+    goBy: (row, step) => this.goBy(row, step),
+    setOpen: ({ layer }, isOpen) => this.setOpen(layer.id, isOpen),
+    openGroup: (id) => this.setOpen(id, true),
+    tick: ({ layer }) => this.ticked.emit({ layers: [layer.id], isOn: !this.picked().has(layer.id) }),
+    edit: (row) => {
+      const cell = this.cells(row).find(({ canEdit }) => canEdit);
+      if (cell) this.editor.open(row, cell);
+    },
+    remove: ({ layer }) => this.removed.emit(layer.id),
+  };
+
   protected key(event: KeyboardEvent, row: SheetRow): void {
-    const { id } = row.layer;
-    if ((event.ctrlKey || event.metaKey) && event.shiftKey && this.isInDepth()) {
-      const place = stepOf(this.rows(), id, event.key);
-      if (!place) return;
-      event.preventDefault();
-      event.stopPropagation();
-      this.placed.emit({ layer: id, ...place });
-      if (place.parent !== null) this.expanded.update((expanded) => new Set(expanded).add(place.parent as string));
-      return void setTimeout(() => document.getElementById(`row-${id}`)?.focus());
-    }
-    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-      event.preventDefault();
-      event.stopPropagation();
-      return this.reorderBy(row, event.key === 'ArrowUp' ? -1 : 1);
-    }
-    switch (event.key) {
-      case 'ArrowDown':
-        this.focusRow(id, 1);
-        break;
-      case 'ArrowUp':
-        this.focusRow(id, -1);
-        break;
-      case 'ArrowRight':
-        if (row.canOpen && !row.isExpanded) this.toggle(id);
-        break;
-      case 'ArrowLeft':
-        if (row.isExpanded) this.toggle(id);
-        break;
-      case ' ':
-        this.ticked.emit({ layers: [id], isOn: !this.picked().has(id) });
-        break;
-      case 'F2': {
-        const cell = this.cells(row).find(({ canEdit }) => canEdit);
-        if (cell) this.editor.open(row, cell);
-        break;
-      }
-      case 'Delete':
-        this.removed.emit(id);
-        break;
-      default:
-        return;
-    }
+    if (!rowKey(event, row, this.actions)) return;
     event.preventDefault();
     event.stopPropagation();
   }
 
   /** Moves a row one place up or down in the order of the run. */
   private reorderBy(row: SheetRow, step: 1 | -1): void {
-    if (!this.canReorder(row) || !row.plan) return;
-    const inOrder = [...(this.plan()?.layers ?? [])].sort((a, b) => a.place - b.place).map(({ layer }) => layer);
-    const at = inOrder.indexOf(row.layer.id);
-    const before = step < 0 ? inOrder[at - 1] : (inOrder[at + 2] ?? null);
-    if (at + step >= 0 && at + step < inOrder.length) this.reordered.emit({ layer: row.layer.id, before });
-    setTimeout(() => document.getElementById(`row-${row.layer.id}`)?.focus());
+    const reorder = this.canReorder(row) ? reorderedBy(this.plan()?.layers ?? [], row.layer.id, step) : null;
+    if (reorder) this.reordered.emit(reorder);
+    setTimeout(() => this.focusRow(row.layer.id));
   }
 
-  private focusRow(id: string, step: number): void {
+  private goBy({ layer }: SheetRow, step: 1 | -1): void {
     const rows = this.rows();
-    const index = rows.findIndex(({ layer }) => layer.id === id) + step;
-    const row = rows[index];
-    if (!row) return;
-    this.selectedChange.emit(row.layer.id);
+    const index = rows.findIndex((entry) => entry.layer.id === layer.id) + step;
+    const next = rows[index];
+    if (!next) return;
+    this.selectedChange.emit(next.layer.id);
     this.viewport()?.scrollToIndex(Math.max(0, index - 5));
-    setTimeout(() => document.getElementById(`row-${row.layer.id}`)?.focus());
+    setTimeout(() => this.focusRow(next.layer.id));
+  }
+
+  private focusRow(id: string | null): void {
+    document.getElementById(`row-${id}`)?.focus();
   }
 }

@@ -35,11 +35,13 @@ export function motionPaths(compiled: CompiledScene, rate: Rate, ids: ReadonlySe
   const keyed = compiled.layers.filter((layer) => ids.has(layer.id) && keyTimesOf(layer).length > 1);
   if (keyed.length === 0) return [];
   const frame = createFrame(compiled);
-  sampleFrame(compiled, time, frame);
   const indices = new Map(compiled.layers.map(({ id }, index) => [id, index]));
+  const parentOf = ({ id }: Layer): number => compiled.parents[indices.get(id) ?? 0];
+  // A frame of all layers is worked out only where there are groups to stand in.
+  if (keyed.some((layer) => parentOf(layer) >= 0)) sampleFrame(compiled, time, frame);
   const step = frameTicks(rate);
   return keyed.map((layer) => {
-    const parent = compiled.parents[indices.get(layer.id) ?? 0];
+    const parent = parentOf(layer);
     const outer = parent < 0 ? null : matrixAt(frame, parent);
     const value = (id: 'position.x' | 'position.y', at: Ticks): number => {
       const track = layer.tracks[id];

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
 import {
   apply,
-  compileScene,
   moveLayers,
   stageMoment,
+  type CompiledScene,
   type Edit,
   type Point,
   type Scene,
@@ -85,8 +85,8 @@ interface PathDrag {
   `,
 })
 export class MotionPaths {
-  /** As it is drawn. */
-  readonly scene = input.required<Scene>();
+  /** The scene as it is drawn. */
+  readonly compiled = input.required<CompiledScene>();
   readonly standing = input.required<Scene>();
   readonly selection = input.required<ReadonlySet<string>>();
   readonly time = input.required<Ticks>();
@@ -100,10 +100,8 @@ export class MotionPaths {
   private edits: readonly Edit[] = [];
 
   private readonly ids = computed(() => new Set([...this.selection()].slice(0, MOST_PATHS)));
-  /** Worked out anew with the scene alone, not at every step of the playhead. */
-  private readonly compiled = computed(() => compileScene(this.scene()));
   private readonly paths = computed(() =>
-    motionPaths(this.compiled(), this.scene().rate, this.ids(), Math.round(this.time())),
+    motionPaths(this.compiled(), this.standing().rate, this.ids(), Math.round(this.time())),
   );
   protected readonly shown = computed(() => {
     const { zoom, x: left, y: top } = this.place();
