@@ -23,7 +23,7 @@ export const BezierColumn = {
 export const BEZIER_COLUMNS = 9;
 
 /**
- * The value of a segment at a share of its time: the curve parameter u by three of Halley's third-order steps from where
+ * The value of a segment at a share of its time: the curve parameter u by two of Halley's third-order steps from where
  * solving starts, then the value's polynomial at u; NaN where the curve at u is not within CLOSE of the share.
  */
 function bezierProgram(): Program {
@@ -44,7 +44,7 @@ function bezierProgram(): Program {
     const slope = plus(times(plus(times(bend, u), lean), u), line);
     return minus(u, writer.step('divide', times(miss, slope), minus(times(slope, slope), times(miss, bent))));
   };
-  const u = halley(halley(halley(input('start'))));
+  const u = halley(halley(input('start')));
   const isClose = writer.step('atMost', writer.step('absolute', missAt(u)), writer.constant(CLOSE));
   const way = polynomial(input('valueCubic'), input('valueSquare'), input('valueLine'), u);
   const result = writer.step('choose', isClose, plus(input('value'), way), writer.constant(NaN));
@@ -53,7 +53,7 @@ function bezierProgram(): Program {
 
 let prepared: RunColumns | null = null;
 
-/** Works out segments whose columns stand one after the other, as `BezierColumn` numbers them; NaN where three steps are too few. */
+/** Works out segments whose columns stand one after the other, as `BezierColumn` numbers them; NaN where two steps are too few. */
 export function runBezierColumns(...[columns, from, count, out]: Parameters<RunColumns>): void {
   prepared ??= prepareColumns(bezierProgram());
   prepared(columns, from, count, out);

@@ -1,4 +1,3 @@
-import { CHANNEL_COUNT } from '../../basics/channel';
 import { writeLayerMatrix } from '../../basics/transform';
 import { playClips } from './clips';
 import { alongPath } from './paths';
@@ -15,11 +14,11 @@ export interface Frame {
   readonly live: Uint8Array;
 }
 
-/** Makes room for the frames of a compiled scene; reuse it from frame to frame. */
+/** Makes room for the frames of a compiled scene, at rest; reuse it from frame to frame, for this scene alone. */
 export function createFrame(compiled: CompiledScene): Frame {
   const count = compiled.layers.length;
   return {
-    values: new Float64Array(count * CHANNEL_COUNT),
+    values: compiled.rest.slice(),
     matrices: new Float64Array(count * 6),
     live: new Uint8Array(count),
   };
@@ -31,9 +30,9 @@ export function sampleValues(compiled: CompiledScene, time: number, frame: Frame
   compiled.rigs?.drive(time, frame.values);
 }
 
-/** Writes what the keys alone give into `frame.values`. Allocates nothing. */
-export function sampleKeys({ rest, clips, tracks }: CompiledScene, time: number, { values }: Frame): void {
-  values.set(rest);
+/** Writes what the keys alone give into `frame.values`: what has no keys rests there from the beginning. Allocates nothing. */
+export function sampleKeys({ rest, clips, tracks, rigs }: CompiledScene, time: number, { values }: Frame): void {
+  rigs?.release(values, rest);
   if (clips) playClips(clips, time, values);
   sampleTracks(tracks, time, values);
 }

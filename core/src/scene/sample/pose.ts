@@ -30,7 +30,6 @@ export function frameAt(compiled: CompiledScene, time: number): Frame {
 /** The rest pose of a scene as a frame: no keys, all layers on. */
 export function restFrame(compiled: CompiledScene): Frame {
   const frame = createFrame(compiled);
-  frame.values.set(compiled.rest);
   frame.live.fill(1);
   for (const index of compiled.order) {
     const along = alongPath(compiled.paths, frame.values, index, compiled.along);

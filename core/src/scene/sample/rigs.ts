@@ -29,6 +29,8 @@ export interface RigFault {
 export interface CompiledRigs {
   /** Puts what rigs give over what the keys give. Allocates nothing once it has run. */
   readonly drive: (time: Ticks, values: Float64Array) => void;
+  /** Puts the rest values of what rigs drive back. */
+  readonly release: (values: Float64Array, rest: Float64Array) => void;
   /** Value of a channel of a layer at a time, with its rigs. */
   readonly valueAt: (layer: number, channel: ChannelId, time: Ticks) => number;
   /** Whether a rig drives a channel of a layer. */
@@ -274,8 +276,12 @@ function createRigs(
       }
     }
   };
+  const driven = Int32Array.from(chains, ({ cell }) => cell);
   return {
     drive,
+    release: (values, rest) => {
+      for (const cell of driven) values[cell] = rest[cell];
+    },
     valueAt: (layer, channel, time) => valueOf(layer * CHANNEL_COUNT + channelOf(channel).slot, time),
     drives: (layer, channel) => chainAt[layer * CHANNEL_COUNT + channelOf(channel).slot] >= 0,
     driven: (layer) => {

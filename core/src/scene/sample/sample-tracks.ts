@@ -38,11 +38,16 @@ function enter(tracks: CompiledTracks, track: number, time: Ticks): void {
   else if (progressing.size > 0) progressing.delete(track);
 }
 
-/** The value of a track whose curve is too steep or too flat for three steps. */
+/** The value of a track whose curve is too steep or too flat for two steps. */
 function solvedSlowly({ columns: { values, stride } }: Present, track: number): number {
-  const at = (column: keyof typeof BezierColumn): number => values[BezierColumn[column] * stride + track];
-  const u = solveFrom(at('start'), at('cubic'), at('square'), at('line'), at('share'));
-  return at('value') + ((at('valueCubic') * u + at('valueSquare')) * u + at('valueLine')) * u;
+  const cubic = values[BezierColumn.cubic * stride + track];
+  const square = values[BezierColumn.square * stride + track];
+  const line = values[BezierColumn.line * stride + track];
+  const share = values[BezierColumn.share * stride + track];
+  const u = solveFrom(values[BezierColumn.start * stride + track], cubic, square, line, share);
+  const bend = values[BezierColumn.valueCubic * stride + track] * u + values[BezierColumn.valueSquare * stride + track];
+  const way = (bend * u + values[BezierColumn.valueLine * stride + track]) * u;
+  return values[BezierColumn.value * stride + track] + way;
 }
 
 /**
