@@ -1,6 +1,6 @@
 import { operationPhase, refuse, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
 import { problemsOf, readTime } from '../order';
-import { tracksOf, withKeys, type Key, type Layer } from '../../scene/layer';
+import { keyCount, tracksOf, withKeys, type Key, type Layer } from '../../scene/layer';
 import { layerMade, type LayerMade, type Scene } from '../../scene/scene';
 import type { ChannelId } from '../../basics/channel';
 import type { Finding } from '../finding';
@@ -42,10 +42,6 @@ function clearLayer(layer: Layer, goes: Test): Layer {
     if (kept.length < keys.length) tracks = withKeys(tracks, channel, kept);
   }
   return tracks === layer.tracks ? layer : { ...layer, tracks };
-}
-
-function keyCount(layer: Layer): number {
-  return tracksOf(layer).reduce((sum, [, keys]) => sum + keys.length, 0);
 }
 
 /** Works out which keys a recipe takes away. */

@@ -1,7 +1,7 @@
 import { findUnheld } from '../check';
 import type { Edit } from '../../scene/edit';
 import { severityOf, type Finding } from '../finding';
-import { tracksOf, type Layer } from '../../scene/layer';
+import { keyCount, type Layer } from '../../scene/layer';
 import type { Shelf } from '../../library/library';
 import {
   NO_COUNTS,
@@ -92,10 +92,6 @@ export function recordOf(
   };
 }
 
-function keyCount(layer: Layer): number {
-  return tracksOf(layer).reduce((sum, [, keys]) => sum + keys.length, 0);
-}
-
 /** Counts with the old keys that stay. */
 export function countsWith({ counts, layers }: Operated, standing: ReadonlyMap<string, Layer>): PlanCounts {
   const old = layers.reduce((sum, { layer }) => sum + keyCount(standing.get(layer) as Layer), 0);
@@ -135,6 +131,7 @@ export function withAdded(scene: Scene, { added = [], removed = [] }: Operated):
 
 /** Layers that come with an operation, as they are then, and those that go. */
 export function comings({ added = [], removed = [], layers }: Operated): Pick<DryRun, 'added' | 'removed'> {
+  if (added.length === 0 && removed.length === 0) return {};
   const after = new Map(layers.map((entry) => [entry.layer, entry.after]));
   return {
     ...(added.length > 0 ? { added: added.map(({ layer }) => after.get(layer.id) ?? layer) } : {}),

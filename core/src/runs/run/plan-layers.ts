@@ -1,6 +1,6 @@
 import type { ChannelId } from '../../basics/channel';
 import type { Subject } from '../check';
-import { restValue, shiftLayer, type Key, type Layer } from '../../scene/layer';
+import { keyCount, restValue, shiftLayer, type Key, type Layer } from '../../scene/layer';
 import type { LayerPlan } from '../operation';
 import {
   makeRow,
@@ -60,12 +60,6 @@ function countReplaced({ keys, removed }: Merged): number {
   return removed.filter(({ at }) => stops.has(at)).length;
 }
 
-function keyCount(tracks: Layer['tracks']): number {
-  let count = 0;
-  for (const channel in tracks) count += tracks[channel as ChannelId]?.length ?? 0;
-  return count;
-}
-
 /** A layer on its way through the rows of the preset. */
 interface Draft {
   readonly before: Layer;
@@ -79,7 +73,7 @@ interface Draft {
 function draftOf(before: Layer, moved: number, { isGone }: Batch, counts: KeyCounts): Draft {
   const standing = shiftLayer(before, moved);
   const cleared = isGone === null ? standing.tracks : withoutRuns(standing.tracks, isGone);
-  if (cleared !== standing.tracks) counts.removed += keyCount(standing.tracks) - keyCount(cleared);
+  if (cleared !== standing.tracks) counts.removed += keyCount(standing) - keyCount({ tracks: cleared });
   return {
     before,
     standing,

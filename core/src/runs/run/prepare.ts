@@ -152,7 +152,7 @@ function fillParameter(batch: ParameterBatch, i: number, { columns, turns, value
   const entry = compiled.parameters[i];
   const { name } = entry.parameter;
   const write = createParameterWriter(compiled, columns, entry, boxesFor(batch));
-  const byHand = turns.map(({ layer }) => overrides.get(layer.id)?.parameters.get(name));
+  const byHand = overrides.size === 0 ? [] : turns.map(({ layer }) => overrides.get(layer.id)?.parameters.get(name));
   const { numbers, value } = sources[i];
   if (numbers === null || byHand.some((own) => own && own.numbers === null)) {
     turns.forEach((turn, row) => {

@@ -9,6 +9,7 @@ export {
   restValue,
   writeRestValues,
   tracksOf,
+  keyCount,
   keyTimes,
   filesOf,
   isSeen,

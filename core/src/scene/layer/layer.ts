@@ -278,6 +278,13 @@ export function tracksOf({ tracks }: Pick<Layer, 'tracks'>): (readonly [ChannelI
   return Object.entries(tracks) as (readonly [ChannelId, Track])[];
 }
 
+/** How many keys a layer has. */
+export function keyCount({ tracks }: Pick<Layer, 'tracks'>): number {
+  let count = 0;
+  for (const channel in tracks) count += tracks[channel as ChannelId]?.length ?? 0;
+  return count;
+}
+
 /** Times of all keys of a layer, ascending, each once. */
 export function keyTimes(layer: Layer): number[] {
   const times: number[] = [];
