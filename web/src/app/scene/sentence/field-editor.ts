@@ -1,15 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
-  CHANNEL_IDS,
-  channelOf,
   formatShort,
   isPresetRecipe,
   hasParameters,
   settingsOf,
-  withSettings,
   parametersFor,
-  tracksOf,
-  type ChannelId,
   type Operation,
   type Parameter,
   type PlanCounts,
@@ -25,30 +20,20 @@ import {
 import { withOperation, withPreset, withRig } from '../first-recipe';
 import { AdjustEditor } from './adjust-editor';
 import { ChoiceEditor } from './choice-editor';
-import { EXISTING_CHOICES, GRID_CHOICES, MOVES_CHOICES, OPERATION_CHOICES, PARTS_CHOICES } from './choices';
+import { OPERATION_CHOICES, PARTS_CHOICES } from './choices';
 import { ClearEditor } from './clear-editor';
-import { FinishEditor } from './finish-editor';
+import { withoutParameter, withParameter } from './field-changes';
+import { KeysFields } from './keys-fields';
+import { ParameterChoice } from './parameter-choice';
 import { ParameterEditor } from './parameter-editor';
 import { PassOnEditor } from './pass-on-editor';
 import { PickEditor } from './pick-editor';
-import { PresetEditor } from './preset-editor';
+import { PresetFields } from './preset-fields';
 import { MultiplyEditor } from './multiply-editor';
 import { StyleEditor } from './style-editor';
-import { NumberField } from '../../fields/number-field';
 import { RigFields } from './rig-fields';
-import type { WayValue } from './way-fields';
 import { WayForm } from './way-form';
-import { ARRANGE_WAYS, LENGTH_WAYS, LINE_UP_WAYS, ORDER_FIELDS, ORDER_WAYS, SPACING_WAYS, startWays } from './ways';
-
-const TIMINGS = ['start', 'spacing', 'length'] as const;
-type Timing = (typeof TIMINGS)[number];
-
-/** Without a finish, what a timing field falls back to when another one is solved for. */
-const PLAIN: Readonly<Record<Timing, object>> = {
-  start: { by: 'layer' },
-  spacing: { by: 'gap', gap: '4f' },
-  length: { by: 'preset' },
-};
+import { ARRANGE_WAYS, LINE_UP_WAYS, ORDER_FIELDS, ORDER_WAYS } from './ways';
 
 /** Shows the editor that fits a field of the sentence. */
 @Component({
@@ -58,13 +43,13 @@ const PLAIN: Readonly<Record<Timing, object>> = {
     AdjustEditor,
     ChoiceEditor,
     ClearEditor,
-    FinishEditor,
+    KeysFields,
     MultiplyEditor,
-    NumberField,
+    ParameterChoice,
     ParameterEditor,
     PassOnEditor,
     PickEditor,
-    PresetEditor,
+    PresetFields,
     RigFields,
     StyleEditor,
     WayForm,
@@ -74,12 +59,6 @@ const PLAIN: Readonly<Record<Timing, object>> = {
     :host {
       display: grid;
       gap: 8px;
-    }
-    .chips {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 6px;
-      max-width: 340px;
     }
   `,
 })
@@ -102,14 +81,9 @@ export class FieldEditor {
   readonly done = output();
 
   protected readonly operations = OPERATION_CHOICES;
-  protected readonly grids = GRID_CHOICES;
-  protected readonly moves = MOVES_CHOICES;
-  protected readonly existing = EXISTING_CHOICES;
   protected readonly parts = PARTS_CHOICES;
   protected readonly orders = ORDER_WAYS;
   protected readonly orderFields = ORDER_FIELDS;
-  protected readonly spacings = SPACING_WAYS;
-  protected readonly lengths = LENGTH_WAYS;
   protected readonly lineUps = LINE_UP_WAYS;
   protected readonly arranges = ARRANGE_WAYS;
 
@@ -139,14 +113,6 @@ export class FieldEditor {
     const recipe = this.recipe();
     return recipe.operation === 'turn-into-keys' || recipe.operation === 'thin-out' ? recipe : null;
   });
-  /** Channels that keys can be written for: those that rigs drive, or that have keys. */
-  protected readonly keyChannels = computed(() => {
-    const { layers, runs } = this.scene();
-    const keyed = layers.flatMap((layer) => tracksOf(layer).map(([channel]) => channel));
-    const driven = runs.flatMap(({ rig }) => rig?.channels ?? []);
-    const wanted = new Set(this.recipe().operation === 'thin-out' ? keyed : driven);
-    return CHANNEL_IDS.filter((channel) => wanted.has(channel));
-  });
   protected readonly lineUp = computed(() => {
     const recipe = this.recipe();
     return recipe.operation === 'line-up' ? recipe : null;
@@ -172,7 +138,6 @@ export class FieldEditor {
     return recipe.operation === 'clear' ? recipe : null;
   });
   private readonly playheadText = computed(() => formatShort(this.playhead(), this.scene().rate));
-  protected readonly starts = computed(() => startWays(this.recipe().operation === 'send-out'));
   protected readonly partsNow = computed(() => {
     const recipe = this.lineUp();
     if (recipe?.parts === 'stretch') return 'stretch';
@@ -181,9 +146,14 @@ export class FieldEditor {
 
   private readonly parameters = computed(() => parametersFor(this.recipe(), this.shelf()));
 
-  protected readonly parameter = computed(() =>
-    this.parameters().find(({ name }) => this.field() === `parameter:${name}`),
-  );
+  /** The parameter of the field, with the recipe that sets it. */
+  protected readonly own = computed(() => {
+    const [recipe, parameter] = [
+      this.parametered(),
+      this.parameters().find(({ name }) => this.field() === `parameter:${name}`),
+    ];
+    return recipe && parameter ? { recipe, parameter } : null;
+  });
 
   protected readonly missing = computed(() =>
     this.parameters().filter(({ name }) => settingsOf(this.recipe())?.[name] === undefined),
@@ -191,16 +161,6 @@ export class FieldEditor {
 
   protected set(part: object): void {
     this.changed.emit({ ...this.recipe(), ...part } as Recipe);
-  }
-
-  /** Only one of start, gap and length can follow from the finish: another one falls back to a given value. */
-  protected setTiming(field: Timing, value: WayValue): void {
-    const recipe = this.preset();
-    if (!recipe) return;
-    const others =
-      value.by === 'finish' ? TIMINGS.filter((name) => name !== field && recipe[name].by === 'finish') : [];
-    const plain = Object.fromEntries(others.map((name) => [name, PLAIN[name]]));
-    this.set({ ...plain, [field]: value });
   }
 
   protected setPreset(item: PresetItem): void {
@@ -224,23 +184,6 @@ export class FieldEditor {
     this.set({ parts: value === 'stretch' ? 'stretch' : 'keep', squeeze: value === 'squeeze' });
   }
 
-  protected channelLabel(channel: ChannelId): string {
-    return channelOf(channel).label;
-  }
-
-  protected isKeyed(channel: ChannelId): boolean {
-    return this.keys()?.channels?.includes(channel) ?? true;
-  }
-
-  protected flipKeyed(channel: ChannelId): void {
-    const recipe = this.keys();
-    const all = this.keyChannels();
-    const next = all.filter((id) => this.isKeyed(id) !== (id === channel));
-    if (!recipe || next.length === 0) return;
-    const { channels: _standing, ...rest } = recipe;
-    this.changed.emit(next.length === all.length ? rest : { ...rest, channels: next });
-  }
-
   protected setRig(item: RigItem): void {
     this.changed.emit(withRig(this.recipe(), item, this.scene()));
     this.done.emit();
@@ -249,15 +192,13 @@ export class FieldEditor {
   protected add(parameter: Parameter): void {
     const recipe = this.parametered();
     if (!recipe) return;
-    const set = { ...settingsOf(recipe), [parameter.name]: { by: 'fixed' as const, value: parameter.default } };
-    this.added.emit({ recipe: withSettings(recipe, set), field: `parameter:${parameter.name}` });
+    this.added.emit({ recipe: withParameter(recipe, parameter), field: `parameter:${parameter.name}` });
   }
 
   protected removeParameter(name: string): void {
     const recipe = this.parametered();
     if (!recipe) return;
-    const { [name]: _gone, ...parameters } = settingsOf(recipe) ?? {};
-    this.set({ parameters });
+    this.changed.emit(withoutParameter(recipe, name));
     this.done.emit();
   }
 }
