@@ -43,9 +43,12 @@ export class SceneScreen {
     await this.planned();
   }
 
-  /** Shows the rows of all layers, not only of those that take part. */
+  /** Shows the rows of all layers, those too that do not take part, and waits until they are there. */
   async showAll(): Promise<void> {
-    await this.page.getByRole('button', { name: /^All \d+$/ }).click();
+    const all = this.page.getByRole('button', { name: /^All \d+$/ });
+    await all.click();
+    await expect(all).toHaveAttribute('aria-pressed', 'true');
+    await this.page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
   }
 
   /** Waits until a dry run is on screen. */

@@ -106,6 +106,15 @@ test('layers are ticked in the sheet, groups opened, all by keyboard', async ({ 
   await expect(screen.row('Meteor count, card')).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await expect(screen.row('Meteor count, card')).toBeFocused();
+  // The focus goes with its layer, when that is moved in depth and when undoing puts it back.
+  await page.keyboard.press('ArrowUp');
+  const at = Number(await screen.row('Meteor count').getAttribute('aria-rowindex'));
+  await page.keyboard.press('Control+Shift+ArrowUp');
+  await expect(screen.row('Meteor count')).toHaveAttribute('aria-rowindex', String(at - 1));
+  await expect(screen.row('Meteor count')).toBeFocused();
+  await page.keyboard.press('Control+z');
+  await expect(screen.row('Meteor count')).toHaveAttribute('aria-rowindex', String(at));
+  await expect(screen.row('Meteor count')).toBeFocused();
 });
 
 test('the exact places on screen: posts of the strip stand where the keys are', async ({ page }) => {

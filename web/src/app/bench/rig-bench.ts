@@ -12,7 +12,6 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import {
   addFormula,
-  addParameter,
   CHANNEL_IDS,
   channelOf,
   channelsWords,
@@ -20,35 +19,17 @@ import {
   compileRig,
   compileRigs,
   createShelf,
-  dialNumber,
   dialsPreset,
-  dialText,
   drivenTrack,
-  figuresWords,
-  formatShort,
   frameTicks,
-  freeName,
   linkedChannels,
-  literalWords,
-  moveParameter,
-  PARAMETER_KINDS,
-  parameterUses,
-  removeParameter,
-  renameRole,
-  rigAsPreset,
   rigChannels,
-  rigFigures,
-  rigFromPreset,
   rigScope,
   setFormula,
   setFormulaChannels,
-  solveDial,
   unitWords,
   type ChannelId,
   type LibraryItem,
-  type Parameter,
-  type ParameterKind,
-  type Preset,
   type Rate,
   type Rig,
   type RigItem,
@@ -59,24 +40,17 @@ import { ApiService } from '../api/api.service';
 import { CurvePlotView } from '../drawing/curve-plot-view';
 import { createSpecimen, type SpecimenStage } from '../drawing/specimen';
 import { motionFor, RIG_MOTIONS, type RigMotion } from '../drawing/specimen-layers';
-import { Knob } from '../fields/knob';
 import { Icon } from '../icons/icon';
 import { LibraryActions } from '../library/library-actions.service';
 import { LibraryService } from '../library/library.service';
 import { completionsFor, type Completion } from './completions';
 import { DifferencesList } from './differences-list';
 import { FormulaEditor } from './formula-editor';
-import { ParameterForm } from './parameter-form';
-import type { PresetChange } from './parameter-table';
+import type { RigChange } from './rig-change';
+import { RigDials } from './rig-dials';
+import { RigEffect } from './rig-effect';
 import { RigMap } from './rig-map';
 import { SpecimenView } from './specimen-view';
-
-/** A change of a rig, with its name in the undo list. */
-export interface RigChange {
-  readonly label: string;
-  readonly rig: Rig;
-  readonly merge?: string;
-}
 
 /** A formula as the bench shows it. */
 interface FormulaCard {
@@ -109,9 +83,9 @@ const MOTION_WORDS: Readonly<Record<RigMotion, string>> = {
     DifferencesList,
     FormulaEditor,
     Icon,
-    Knob,
     MatMenuModule,
-    ParameterForm,
+    RigDials,
+    RigEffect,
     RigMap,
     SpecimenView,
   ],
@@ -130,12 +104,9 @@ export class RigBench {
   private readonly actions = inject(LibraryActions);
   protected readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
   protected readonly rate = PAL;
-  protected readonly kinds = PARAMETER_KINDS;
   protected readonly motions = RIG_MOTIONS;
   protected readonly motionWords = MOTION_WORDS;
   protected readonly rig = computed(() => this.item().body);
-  protected readonly asPreset = computed(() => rigAsPreset(this.rig()));
-  protected readonly open = signal<string | null>(null);
   protected readonly share = signal<number | null>(null);
   protected readonly scenes = signal<readonly SceneSummary[]>([]);
   protected readonly stageName = signal<string | null>(null);
@@ -184,24 +155,6 @@ export class RigBench {
     });
   });
 
-  protected readonly dials = computed(() =>
-    this.rig().dials.map((dial) => {
-      const value = dialNumber(dial, dial.default, PAL);
-      const from = dialNumber(dial, dial.from ?? dial.min, PAL);
-      const to = dialNumber(dial, dial.to ?? dial.max, PAL);
-      const isTurned = value !== null && from !== null && to !== null && dial.house === undefined;
-      return {
-        dial,
-        value,
-        from,
-        to,
-        isTurned,
-        step: dialNumber(dial, dial.step, PAL),
-        words: literalWords(dial.default),
-      };
-    }),
-  );
-
   /** Channels that no formula gives yet, both axes together. */
   protected readonly choices = computed(() => {
     const taken = new Set(rigChannels(this.rig()));
@@ -215,99 +168,10 @@ export class RigBench {
     });
   });
 
-  private readonly figuresNow = computed(() => {
-    const isAnswering = /\b(arrival|chase)\b/.test(
-      this.rig()
-        .formulas.map(({ text }) => text)
-        .join('\n'),
-    );
-    return isAnswering && compileRig(this.rig()).problems.length === 0 ? rigFigures(this.rig(), this.shelf()) : null;
-  });
-  protected readonly figures = computed(() => {
-    const figures = this.figuresNow();
-    return figures ? figuresWords(figures) : [];
-  });
-  protected readonly wished = signal<'passes' | 'settles'>('passes');
-  protected readonly wishDial = linkedSignal(() => this.rig().dials[0]?.name ?? '');
-  protected readonly wishProblem = signal<string | null>(null);
-
   protected readonly differences = computed(() => {
     const newest = this.newest();
     return newest ? compareItems(newest, this.item(), (id) => this.shelf().items.get(id)?.name ?? id) : [];
   });
-
-  protected roleUses(name: string): boolean {
-    return this.rig().formulas.some(({ text }) => new RegExp(`(?<![\\w.@])${name}\\.`).test(text));
-  }
-
-  protected timeWords(): string {
-    const { from, to, scene } = this.specimen();
-    return formatShort(to - from, scene.rate);
-  }
-
-  protected toggle(name: string): void {
-    this.open.update((open) => (open === name ? null : name));
-  }
-
-  protected turn({ name, kind, label }: Parameter, value: number): void {
-    const dials = this.rig().dials.map((dial) =>
-      dial.name === name ? { ...dial, default: dialText({ kind }, value, PAL) } : dial,
-    );
-    this.give(`Turn ${label}`, { ...this.rig(), dials }, `turn ${name}`);
-  }
-
-  protected addDial(kind: ParameterKind): void {
-    const preset = addParameter(this.asPreset(), kind);
-    this.takePreset({ label: 'Add a dial', preset });
-    this.open.set(preset.parameters[preset.parameters.length - 1].name);
-  }
-
-  protected moveDial({ name }: Parameter, by: number): void {
-    this.takePreset({ label: `Move @${name}`, preset: moveParameter(this.asPreset(), name, by) });
-  }
-
-  /** Takes a dial away; where formulas read it, its default stands in for it. */
-  protected removeDial({ name }: Parameter): void {
-    const uses = parameterUses(this.asPreset(), name).length;
-    this.takePreset({ label: `Remove @${name}`, preset: removeParameter(this.asPreset(), name) });
-    if (uses > 0)
-      this.actions.tell(
-        `@${name} was read by ${uses === 1 ? 'one formula' : `${uses} formulas`}; its default stands there now.`,
-      );
-  }
-
-  protected formChanged(change: PresetChange, renamedTo: string | null): void {
-    this.takePreset(change);
-    if (renamedTo !== null) this.open.set(renamedTo);
-  }
-
-  private takePreset({ label, preset, merge }: { label: string; preset: Preset; merge?: string }): void {
-    this.give(label, rigFromPreset(this.rig(), preset), merge);
-  }
-
-  protected addRole(): void {
-    const name = freeName('leader', ['each', 'before', ...this.rig().roles.map((role) => role.name)]);
-    const roles = [...this.rig().roles, { name, note: '' }];
-    this.give(`Add the part ${name}`, { ...this.rig(), roles });
-  }
-
-  protected renameRole(from: string, event: Event): void {
-    const to = (event.target as HTMLInputElement).value;
-    this.give(`Rename ${from}`, renameRole(this.rig(), from, to));
-  }
-
-  protected noteRole(name: string, event: Event): void {
-    const note = (event.target as HTMLInputElement).value;
-    const roles = this.rig().roles.map((role) => (role.name === name ? { ...role, note } : role));
-    this.give(`Say what ${name} is`, { ...this.rig(), roles }, `note ${name}`);
-  }
-
-  protected removeRole(name: string): void {
-    this.give(`Remove the part ${name}`, {
-      ...this.rig(),
-      roles: this.rig().roles.filter((role) => role.name !== name),
-    });
-  }
 
   protected write(index: number, text: string): void {
     this.give('Change a formula', setFormula(this.rig(), index, text), `formula ${index}`);
@@ -345,26 +209,6 @@ export class RigBench {
     const layers = (keyed.length > 0 ? keyed : stored.scene.layers).map((layer) => layer.id);
     this.stage.set({ kind: 'scene', scene: { ...stored.scene, runs: [] }, pick: { by: 'layers', layers } });
     this.stageName.set(name);
-  }
-
-  /** Sets a dial by what one wants to see of the rig. */
-  protected setByWish(text: string): void {
-    const number = Number(text.replace(',', '.'));
-    if (text.trim() === '' || !Number.isFinite(number) || number < 0) {
-      return this.wishProblem.set('Write a number, such as 12.');
-    }
-    const figure = this.wished();
-    const value = figure === 'passes' ? number / 100 : number;
-    const solved = solveDial(this.rig(), this.shelf(), this.wishDial(), { figure, value });
-    const dial = this.rig().dials.find(({ name }) => name === this.wishDial());
-    if (solved === null || !dial) {
-      return this.wishProblem.set(
-        `${dial?.label ?? 'This dial'} cannot do that between its soft limits. Try another dial.`,
-      );
-    }
-    this.wishProblem.set(null);
-    const dials = this.rig().dials.map((one) => (one === dial ? { ...one, default: solved } : one));
-    this.give(`Set ${dial.label} by what it does`, { ...this.rig(), dials });
   }
 
   private trackOf({ scene, from, to }: ReturnType<typeof createSpecimen>): (channel: ChannelId) => Track | null {

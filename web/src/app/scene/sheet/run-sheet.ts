@@ -2,7 +2,6 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { map } from 'rxjs';
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
-  afterRenderEffect,
   ChangeDetectionStrategy,
   Component,
   ElementRef,
@@ -15,6 +14,7 @@ import {
   output,
   signal,
   viewChild,
+  type AfterViewChecked,
   type AfterViewInit,
 } from '@angular/core';
 import {
@@ -69,7 +69,7 @@ const NESTED = 14;
   styleUrl: './run-sheet.scss',
   host: { '[style.--columns]': 'columnTemplate()' },
 })
-export class RunSheet implements AfterViewInit {
+export class RunSheet implements AfterViewInit, AfterViewChecked {
   readonly scene = input.required<Scene>();
   /** The scene without the dry run. */
   readonly standing = input.required<Scene>();
@@ -183,13 +183,13 @@ export class RunSheet implements AfterViewInit {
       const selected = this.selected();
       if (selected !== null) setTimeout(() => this.reveal(selected));
     });
-    // Rows stay where they are and show other layers when these change places; the focus goes with its layer.
-    afterRenderEffect(() => {
-      this.rows();
-      const row = document.activeElement as HTMLElement | null;
-      const shown = row?.dataset['layer'];
-      if (shown !== undefined && shown !== this.focused && this.element.contains(row)) this.focusRow(this.focused);
-    });
+  }
+
+  /** Rows stay where they are and show other layers when these change places; the focus goes with its layer. */
+  ngAfterViewChecked(): void {
+    const row = document.activeElement as HTMLElement | null;
+    const shown = row?.dataset['layer'];
+    if (shown !== undefined && shown !== this.focused && this.element.contains(row)) this.focusRow(this.focused);
   }
 
   private reveal(id: string): void {
