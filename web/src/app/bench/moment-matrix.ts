@@ -1,5 +1,3 @@
-import { CdkTrapFocus } from '@angular/cdk/a11y';
-import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
 import {
   ChangeDetectionStrategy,
   ChangeDetectorRef,
@@ -16,7 +14,6 @@ import {
   addMoment,
   addRows,
   changeMoment,
-  easingWords,
   presetChannels,
   ROW_CHOICES,
   rowGroups,
@@ -32,11 +29,10 @@ import {
 } from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { completionsFor, type Completion } from './completions';
-import { EasingChip } from '../fields/easing-chip';
-import { EasingEditor } from '../fields/easing-editor';
 import { FormulaEditor, type EditEnd } from './formula-editor';
 import { FormulaText } from './formula-text';
 import { scopeFor, type Inspection } from './inspection';
+import { MomentEasing } from './moment-easing';
 import { MomentHead } from './moment-head';
 import type { PresetChange } from './parameter-table';
 import { RowHead } from './row-head';
@@ -63,19 +59,7 @@ const WIDE = 'minmax(190px, 2fr)';
 @Component({
   selector: 'wx-moment-matrix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    CdkConnectedOverlay,
-    CdkOverlayOrigin,
-    CdkTrapFocus,
-    EasingChip,
-    EasingEditor,
-    FormulaEditor,
-    FormulaText,
-    Icon,
-    MatMenuModule,
-    MomentHead,
-    RowHead,
-  ],
+  imports: [FormulaEditor, FormulaText, Icon, MatMenuModule, MomentEasing, MomentHead, RowHead],
   templateUrl: './moment-matrix.html',
   styleUrl: './moment-matrix.scss',
 })
@@ -109,7 +93,6 @@ export class MomentMatrix {
   });
   protected readonly current = signal<Place>({ row: 0, column: 0 });
   protected readonly editing = signal<Place | null>(null);
-  protected readonly openChip = signal<string | null>(null);
   private before: Preset | null = null;
   private added: number | null = null;
   /** Text with which editing began by typing over what stood. */
@@ -128,14 +111,6 @@ export class MomentMatrix {
     const index = group.row.cells.findIndex((cell) => cell.moment === moment.id);
     const [cell, next] = [group.row.cells[index], group.row.cells[index + 1]];
     return index >= 0 && next ? { group, cell, next } : null;
-  }
-
-  protected chipKey(group: RowGroup, moment: Moment): string {
-    return `${group.channels[0]}/${moment.id}`;
-  }
-
-  protected easeWords(ease: PresetEasing): string {
-    return easingWords(ease, (id) => this.shelf().items.get(id)?.name ?? id);
   }
 
   protected publishedEase(group: RowGroup, moment: Moment): PresetEasing | null {
@@ -224,17 +199,6 @@ export class MomentMatrix {
   protected setEasing({ group, cell }: Chip, ease: PresetEasing): void {
     const preset = setEase(this.preset(), group.channels, cell.moment, ease);
     this.changed.emit({ label: `Easing of ${group.label}`, preset, merge: `ease ${group.channels[0]} ${cell.moment}` });
-  }
-
-  protected toggleChip(key: string, group: RowGroup): void {
-    this.channelChange.emit(group.channels[0]);
-    this.openChip.update((open) => (open === key ? null : key));
-  }
-
-  protected closeChip(): void {
-    const key = this.openChip();
-    this.openChip.set(null);
-    if (key !== null) setTimeout(() => this.element.querySelector<HTMLElement>(`[data-chip="${key}"]`)?.focus());
   }
 
   protected addMoment(): void {
