@@ -4,6 +4,7 @@ import { join, resolve } from 'node:path';
 
 const ICONS = [
   'category',
+  'swap_horiz',
   'graphic_eq',
   'format_color_fill',
   'align_horizontal_left',

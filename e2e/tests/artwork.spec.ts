@@ -346,4 +346,24 @@ test('a drawing is taken apart, words stand in a font of one’s own, a picture 
   await unused.getByRole('button', { name: 'Remove Red' }).click();
   await expect(page.getByText('“Red” was removed.')).toBeVisible();
   await expect(unused).toHaveCount(0);
+
+  // Another file in its place in both scenes at once, which one takes back; what does not fit gets a sentence.
+  const replaceBlue = rows.filter({ hasText: 'Blue' }).getByLabel('Replace Blue in all 2 scenes that use it');
+  await replaceBlue.setInputFiles(FONT);
+  await expect(
+    page.getByText('“Blue” was not replaced: it is a font, and a picture or a clip is needed here.'),
+  ).toBeVisible();
+  await replaceBlue.setInputFiles({ name: 'Beacon.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(TOWER) });
+  await expect(page.getByText('“Beacon” took the place of “Blue” on 2 layers in 2 scenes.')).toBeVisible();
+  await expect(rows.filter({ hasText: 'Blue' })).toContainText('not used');
+  const shownIn = async (scene: string): Promise<string> => {
+    const layer = (await screen.stored(scene)).layers.find(({ name }) => name === 'Red');
+    expect(layer?.rest).toEqual(came[0].rest);
+    return pictureOf(layer as Layer);
+  };
+  const both = [id, imported.id];
+  for (const scene of both) expect(await shownIn(scene)).toMatch(/\.svg$/);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('“Blue” is back where it was.')).toBeVisible();
+  for (const scene of both) expect(await shownIn(scene)).toBe(pictureOf(picture as Layer));
 });

@@ -57,3 +57,4 @@ export {
 export { isSame } from './same';
 export { withKeys, shiftLayer } from './move';
 export { curvesOf, type ItemRevision } from './links';
+export { inPlaceOf, withFileReplaced, type FileInPlace, type ReplacedFields } from './replace-file';

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { fileFacts, fileSize } from './file-words';
+import { countedWords, fileFacts, fileSize, whereWords } from './file-words';
 
 test('sizes are said in the unit that one reads', () => {
   expect([0, 999, 1_000, 340_400, 2_140_000].map(fileSize)).toEqual([
@@ -26,4 +26,12 @@ test('a picture says its size, a font its weights and other axes', () => {
   const axes = [{ tag: 'wdth', name: 'Width', least: 75, usual: 100, most: 100 }];
   expect(fileFacts(file('ttf', { weights: [200, 800], axes }))).toBe('TTF, weights 200 to 800, width');
   expect(fileFacts(file('svg', {}))).toBe('SVG');
+});
+
+test('where a file is used is said by name for one scene, and counted for several', () => {
+  const use = (scene: string) => ({ scene, sceneName: `The ${scene}`, layers: 2 });
+  expect(whereWords([use('wall')])).toBe('“The wall”');
+  expect(whereWords([use('wall'), use('board')])).toBe('all 2 scenes that use it');
+  expect(countedWords({ layers: 1, scenes: ['wall'] })).toBe('one layer');
+  expect(countedWords({ layers: 12, scenes: ['wall', 'board'] })).toBe('12 layers in 2 scenes');
 });

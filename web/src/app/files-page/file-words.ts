@@ -17,3 +17,20 @@ export function fileFacts({ name, facts }: KeptFile): string {
   const axes = facts.axes?.map(({ name }) => `, ${name.toLowerCase()}`).join('') ?? '';
   return `${label}, ${lightest === heaviest ? `weight ${lightest}` : `weights ${lightest} to ${heaviest}`}${axes}`;
 }
+
+/** How many layers and scenes, in words: “one layer”, “12 layers in 3 scenes”. */
+export function countedWords({
+  layers,
+  scenes,
+}: {
+  readonly layers: number;
+  readonly scenes: readonly unknown[];
+}): string {
+  const things = layers === 1 ? 'one layer' : `${layers} layers`;
+  return scenes.length === 1 ? things : `${things} in ${scenes.length} scenes`;
+}
+
+/** The scenes that use a file: by its name where there is one, else how many. */
+export function whereWords(uses: KeptFile['uses']): string {
+  return uses.length === 1 ? `“${uses[0].sceneName}”` : `all ${uses.length} scenes that use it`;
+}

@@ -23,6 +23,7 @@ import {
 } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
+import { saveRequest } from '../api/save-request';
 import { LiveNews } from '../live/live-news';
 import { SceneTrail } from '../planning/trail';
 import { doStep, overOthers, redoStep, startHistory, undoStep, type History, type HistoryResult } from './history';
@@ -240,20 +241,7 @@ export class SceneStore implements OnDestroy {
   }
 
   private async send(standing: Standing, scene: Scene, labels: readonly string[]): Promise<void> {
-    const { header, layers, removedLayers, order, runs, removedRuns, runOrder } = difference(standing.scene, scene);
-    const what = labels.join('; ').slice(0, 1_000);
-    const body = {
-      base: standing.version,
-      by: personName(),
-      what,
-      header,
-      layers: [...layers],
-      removedLayers: [...removedLayers],
-      order: order === null ? null : [...order],
-      runs: [...runs],
-      removedRuns: [...removedRuns],
-      runOrder: runOrder === null ? null : [...runOrder],
-    };
+    const body = saveRequest(standing, scene, { by: personName(), what: labels.join('; ') });
     const { version } = await firstValueFrom(this.api.saveScene(scene.id, body));
     this.standing = { version, scene };
     this.news.know(version);

@@ -1,6 +1,6 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { isSeen, type Edit, type Layer, type Point, type Scene } from '@wexikine/core';
+import { inPlaceOf, isSeen, type Edit, type Layer, type Point, type Scene } from '@wexikine/core';
 import { firstValueFrom } from 'rxjs';
 import { KeptFiles } from '../../files/kept-files';
 import { Teller } from '../actions/teller';
@@ -8,8 +8,9 @@ import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { Sounds } from '../sound/sounds';
 import { StageActions } from '../stage/stage-actions';
-import { broughtWords, inPlaceOf, pictureLayer, placesFor, soundLayer, sourceOf } from './artwork-layers';
+import { broughtWords, pictureLayer, placesFor, soundLayer } from './artwork-layers';
 import { ArtworkReader, Cancelled } from './artwork-reader';
+import { pictureOf } from './file-in-place';
 import { DrawingDialog, type DrawingAnswer, type DrawingQuestion, type ReadDrawing } from './drawing-dialog';
 import type { BroughtFile } from './messages';
 import { ReadingDialog, type Reading } from './reading-dialog';
@@ -67,7 +68,7 @@ export class ArtworkActions {
     const reader = new ArtworkReader();
     try {
       const [read] = await this.readAll([file], reader);
-      const source = await this.asPicture(read, reader);
+      const source = await pictureOf(read, reader);
       if (!source) return this.teller.tell(`Nothing was replaced. ${broughtWords([read])}`);
       const byId = new Map(this.store.scene?.layers.map((layer) => [layer.id, layer]));
       const edits = layers.map((layer): Edit => ({
@@ -86,22 +87,6 @@ export class ArtworkActions {
       reader.close();
       this.isBusy = false;
     }
-  }
-
-  private async asPicture(read: BroughtFile, reader: ArtworkReader): Promise<Layer['source'] | null> {
-    if (read.type === 'picture' || read.type === 'clip') return sourceOf(read);
-    if (read.type !== 'drawing') return null;
-    const wanted = {
-      drawing: read.drawing,
-      whole: [read.tree.id],
-      name: read.name,
-      at: { x: 0, y: 0 },
-      scale: 1,
-      length: 1,
-      isKept: true,
-    };
-    const { layers } = await reader.draw(wanted);
-    return layers[0]?.source ?? null;
   }
 
   private async readAll(files: readonly File[], reader: ArtworkReader): Promise<BroughtFile[]> {

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { apply, programmeBoard, sceneSchema, TICKS_PER_SECOND } from '@wexikine/core';
-import { broughtWords, inPlaceOf, pictureLayer, placesFor, sourceOf } from './artwork-layers';
+import { broughtWords, pictureLayer, placesFor } from './artwork-layers';
 import { canSplit, countLayers, treeRows, wholeAtLevel } from './drawing-tree';
 import type { BroughtFile, DrawingTree } from './messages';
 
@@ -108,17 +108,4 @@ test('a clip lasts as long as it is, and no longer than the scene', () => {
     { in: 0, out: scene.length },
   ]);
   expect(broughtWords([clip('a', 1), clip('b', 2)])).toBe('2 clips came in, without sound.');
-});
-
-test('a clip in the place of another is played as that one was, from where it can be; a picture is just a picture', () => {
-  const before = { ...sourceOf(clip('a', 9)), from: 5 * TICKS_PER_SECOND, pace: 2, loops: true } as const;
-  expect(inPlaceOf(before as never, sourceOf(clip('b', 3)))).toMatchObject({
-    pace: 2,
-    loops: true,
-    from: 3 * TICKS_PER_SECOND - 1,
-    length: 3 * TICKS_PER_SECOND,
-  });
-  const plain = sourceOf(picture('c', 10, 10));
-  expect(inPlaceOf(before as never, plain)).toBe(plain);
-  expect(inPlaceOf(undefined, plain)).toBe(plain);
 });

@@ -41,13 +41,6 @@ export function sourceOf(file: Picture): Layer['source'] {
   return { type: 'clip', href, width, height, from: 0, length: file.length, pace: 1 };
 }
 
-/** What takes the place of another source: a clip is played as the one before it was, from where its own length allows. */
-export function inPlaceOf(before: Layer['source'] | undefined, source: Layer['source']): Layer['source'] {
-  if (before?.type !== 'clip' || source.type !== 'clip') return source;
-  const { pace, loops, from } = before;
-  return { ...source, pace, from: Math.min(from, source.length - 1), ...(loops === true ? { loops } : {}) };
-}
-
 /** A layer that shows a picture where it is placed; a clip from the scene's beginning to its own end. */
 export function pictureLayer(scene: Scene, picture: Picture, { at, scale }: Placed, newId: () => string): Layer {
   return {

@@ -1,0 +1,115 @@
+import '@angular/compiler';
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { Injector, runInInjectionContext } from '@angular/core';
+import {
+  apply,
+  fileAddress,
+  programmeBoard,
+  type Edit,
+  type FileInPlace,
+  type KeptFile,
+  type Layer,
+  type SaveRequest,
+  type Scene,
+} from '@wexikine/core';
+import { of, throwError } from 'rxjs';
+import { ApiService } from '../api/api.service';
+import { ReplaceEverywhere, replacingEdits, stillPossible } from './replace-everywhere';
+
+const named = (digit: string): string => `${digit.repeat(64)}.png`;
+const [OLD, NEW] = [named('a'), named('b')];
+const shown = (name: string) => ({ type: 'picture', href: fileAddress(name), width: 4, height: 3 }) as const;
+const next: FileInPlace = { kind: 'shown', source: shown(NEW) };
+
+function sceneOf(id: string, ...files: string[]): Scene {
+  const [like] = programmeBoard().layers;
+  const layers = files.map((file, i): Layer => ({
+    ...like,
+    id: `${id}-${i}`,
+    kind: 'picture',
+    tracks: {},
+    look: {},
+    source: shown(file),
+  }));
+  return { ...programmeBoard(), id, layers, runs: [], cues: [] };
+}
+
+/** A server with some scenes; before a save of one, somebody else may have been quicker, or it may refuse. */
+function server(...scenes: Scene[]) {
+  const stored = new Map(scenes.map((scene) => [scene.id, { version: 1, scene }]));
+  const quicker = new Map<string, number>();
+  const refusing = new Set<string>();
+  const api = {
+    scene: (id: string) => of(structuredClone(stored.get(id))),
+    saveScene: (id: string, body: SaveRequest) => {
+      const { version, scene } = stored.get(id) as { version: number; scene: Scene };
+      const left = quicker.get(id) ?? 0;
+      if (left > 0) {
+        quicker.set(id, left - 1);
+        stored.set(id, { version: version + 1, scene: { ...scene, name: `${scene.name}!` } });
+      }
+      if (refusing.has(id)) return throwError(() => Object.assign(new Error('It is full.'), { code: 'invalid' }));
+      if (body.base !== stored.get(id)?.version)
+        return throwError(() => Object.assign(new Error('Too late.'), { code: 'conflict' }));
+      const changed = new Map(body.layers.map((layer) => [layer.id, layer]));
+      const layers = scene.layers.map((layer) => changed.get(layer.id) ?? layer);
+      stored.set(id, { version: version + 1, scene: { ...scene, layers } });
+      return of({ version: version + 1 });
+    },
+  };
+  const injector = Injector.create({ providers: [{ provide: ApiService, useValue: api }] });
+  const everywhere = runInInjectionContext(injector, () => new ReplaceEverywhere());
+  const filesIn = (id: string): string[] =>
+    stored.get(id)?.scene.layers.map(({ source }) => ('href' in source ? source.href : '')) ?? [];
+  const file: KeptFile = {
+    name: OLD,
+    title: 'Moon',
+    size: 1,
+    added: '',
+    facts: {},
+    uses: scenes.map(({ id }) => ({ scene: id, sceneName: id, layers: 1 })),
+  };
+  return { everywhere, filesIn, quicker, refusing, stored, file };
+}
+
+const at = (...names: string[]): string[] => names.map(fileAddress);
+
+beforeEach(() => void Object.assign(globalThis, { localStorage: { getItem: () => 'Me' } }));
+
+describe('a file in the place of another everywhere', () => {
+  test('is shown in every scene that used the one before, and taking that back leaves what was', async () => {
+    const { everywhere, file, filesIn } = server(sceneOf('wall', OLD, NEW, OLD), sceneOf('board', OLD));
+    const done = await everywhere.replace(file, next, 'Replace');
+    expect([done.layers, done.scenes.length]).toEqual([3, 2]);
+    expect([filesIn('wall'), filesIn('board')]).toEqual([at(NEW, NEW, NEW), at(NEW)]);
+    await everywhere.takeBack(done, 'Take back');
+    expect([filesIn('wall'), filesIn('board')]).toEqual([at(OLD, NEW, OLD), at(OLD)]);
+  });
+
+  test('is put there after all where somebody else saved in between', async () => {
+    const { everywhere, file, filesIn, quicker, stored } = server(sceneOf('wall', OLD));
+    quicker.set('wall', 2);
+    await everywhere.replace(file, next, 'Replace');
+    expect(filesIn('wall')).toEqual(at(NEW));
+    expect(stored.get('wall')?.scene.name).toMatch(/!!$/);
+  });
+
+  test('is nowhere where one scene refuses, which is said', async () => {
+    const { everywhere, file, filesIn, refusing } = server(sceneOf('wall', OLD), sceneOf('board', OLD));
+    refusing.add('board');
+    await expect(everywhere.replace(file, next, 'Replace')).rejects.toThrow(
+      '“board” could not be changed, so nothing was. It is full.',
+    );
+    expect([filesIn('wall'), filesIn('board')]).toEqual([at(OLD), at(OLD)]);
+  });
+
+  test('taking back does what still can be done', () => {
+    const scene = sceneOf('wall', OLD, OLD);
+    const edits = replacingEdits(scene, fileAddress(OLD), next);
+    const result = apply(scene, edits);
+    const inverse: readonly Edit[] = result.ok ? result.inverse : [];
+    expect([edits.length, inverse.length]).toEqual([2, 2]);
+    const one = { layers: scene.layers.slice(0, 1) };
+    expect(stillPossible(one, inverse)).toMatchObject([{ type: 'set-layer', layer: 'wall-0' }]);
+  });
+});

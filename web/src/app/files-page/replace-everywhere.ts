@@ -1,0 +1,88 @@
+import { inject, Injectable } from '@angular/core';
+import {
+  apply,
+  fileAddress,
+  withFileReplaced,
+  type Edit,
+  type FileInPlace,
+  type KeptFile,
+  type Scene,
+} from '@wexikine/core';
+import { firstValueFrom } from 'rxjs';
+import { ApiService, type ApiProblem } from '../api/api.service';
+import { personName } from '../api/person';
+import { saveRequest } from '../api/save-request';
+
+/** Somebody else may save a scene between reading and saving it; so often it is tried again. */
+const TRIES = 4;
+
+/** What was changed in a scene, and what takes that back. */
+interface ChangedScene {
+  readonly scene: string;
+  readonly layers: number;
+  readonly back: readonly Edit[];
+}
+
+/** A file that took the place of another, scene by scene. */
+export interface Replacement {
+  readonly scenes: readonly ChangedScene[];
+  readonly layers: number;
+}
+
+/** The edits that put another file in the place of the one at an address, wherever layers of a scene use it. */
+export function replacingEdits({ layers }: Pick<Scene, 'layers'>, address: string, file: FileInPlace): Edit[] {
+  return layers.flatMap((layer): Edit[] => {
+    const fields = withFileReplaced(layer, address, file);
+    return fields ? [{ type: 'set-layer', layer: layer.id, fields }] : [];
+  });
+}
+
+/** Of edits that take a replacement back, those that still can: layers that were taken away since stay away. */
+export function stillPossible({ layers }: Pick<Scene, 'layers'>, edits: readonly Edit[]): Edit[] {
+  const known = new Set(layers.map(({ id }) => id));
+  return edits.filter((edit) => 'layer' in edit && typeof edit.layer === 'string' && known.has(edit.layer));
+}
+
+/** Puts a file in the place of another in every scene that uses it: in all of them, or in none. */
+@Injectable({ providedIn: 'root' })
+export class ReplaceEverywhere {
+  private readonly api = inject(ApiService);
+
+  /** Throws a sentence where a scene could not be changed; those before it are then as they were. */
+  async replace({ name, uses }: KeptFile, file: FileInPlace, what: string): Promise<Replacement> {
+    const address = fileAddress(name);
+    const done: ChangedScene[] = [];
+    for (const { scene, sceneName } of uses) {
+      try {
+        const changed = await this.change(scene, (standing) => replacingEdits(standing, address, file), what);
+        if (changed) done.push(changed);
+      } catch (error) {
+        await this.takeBack({ scenes: done, layers: 0 }, `Take back: ${what}`);
+        throw new Error(`“${sceneName}” could not be changed, so nothing was. ${(error as Error).message}`, {
+          cause: error,
+        });
+      }
+    }
+    return { scenes: done, layers: done.reduce((sum, { layers }) => sum + layers, 0) };
+  }
+
+  async takeBack({ scenes }: Replacement, what: string): Promise<void> {
+    for (const { scene, back } of scenes) await this.change(scene, (standing) => stillPossible(standing, back), what);
+  }
+
+  private async change(id: string, editsFor: (scene: Scene) => Edit[], what: string): Promise<ChangedScene | null> {
+    for (let left = TRIES; ; left--) {
+      const stored = await firstValueFrom(this.api.scene(id));
+      const edits = editsFor(stored.scene);
+      if (edits.length === 0) return null;
+      const result = apply(stored.scene, edits);
+      if (!result.ok) throw new Error('It is not as it should be. Open it, and look at its findings.');
+      try {
+        await firstValueFrom(this.api.saveScene(id, saveRequest(stored, result.scene, { by: personName(), what })));
+        return { scene: id, layers: edits.length, back: result.inverse };
+      } catch (error) {
+        if ((error as ApiProblem).code !== 'conflict' || left <= 1) throw error;
+      }
+    }
+  }
+}
