@@ -44,6 +44,7 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'fill.l': [0.2, 0.9],
   'fill.a': [-0.15, 0.2],
   'fill.b': [-0.2, 0.15],
+  'fill.turn': [-60, 110],
   'stroke.l': [0.2, 0.9],
   'stroke.a': [-0.15, 0.2],
   'stroke.b': [-0.2, 0.15],
@@ -69,6 +70,7 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'glow.size': [2, 14],
   'glow.opacity': [0.2, 1],
   'border.width': [0, 18],
+  'border.turn': [-80, 40],
   'streak.length': [0, 0],
   'streak.angle': [0, 0],
   'colour.brightness': [0.4, 1.4],
@@ -211,6 +213,8 @@ function channelsOf(kind: Partial<Layer>): ChannelId[] {
   const hasPlainFill = typeof kind.look?.fill === 'string';
   return CHANNELS.map(({ id }) => id).filter((id) => {
     const [family] = id.split('.');
+    if (id === 'fill.turn') return typeof kind.look?.fill === 'object' && 'from' in kind.look.fill;
+    if (id === 'border.turn') return kind.look?.border?.to !== undefined;
     if (family === 'stroke') return isOutlined;
     if (family === 'fill') return hasPlainFill;
     if (family === 'crop') return kind.kind === 'picture';

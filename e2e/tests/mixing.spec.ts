@@ -273,6 +273,52 @@ test('a shadow reaches further by its spread, as one of CSS does', async ({ page
   }
 });
 
+test('gradients turn about the middle of their box, as CSS and SVG turn theirs', async ({ page }) => {
+  const painter = await openPainter(page);
+  for (const one of [page, painter]) await one.setViewportSize({ width: base.width, height: base.height });
+  const stops = [
+    { at: 0, colour: '#f3c98b' },
+    { at: 0.5, colour: '#e05577' },
+    { at: 1, colour: '#30418f' },
+  ];
+  const inside = stops.map(({ at, colour }) => `<stop offset="${at}" stop-color="${colour}"/>`).join('');
+  // SVG 2, section 14.2: gradients in the pixels of the shape, by their transform; CSS Images 3, section 3.1: in its box.
+  const svg = (kind: string, transform: string): string =>
+    `<svg width="200" height="120" style="display:block"><${kind} id="g" gradientUnits="userSpaceOnUse" ${kind === 'linearGradient' ? 'x1="0" y1="0" x2="1" y2="0"' : 'cx="0" cy="0" r="1"'} gradientTransform="rotate(35 100 60) ${transform}">${inside}</${kind}><rect width="200" height="120" fill="url(#g)"/></svg>`;
+  const cases = [
+    {
+      called: 'two colours',
+      fill: { from: '#f3c98b', to: '#30418f', angle: 20 },
+      html: '<div style="width:200px;height:120px;background:linear-gradient(235deg,#f3c98b,#30418f)"></div>',
+    },
+    {
+      called: 'many along a line',
+      fill: { kind: 'linear', stops, map: [1, 0, 0, 1, 0, 0] },
+      html: svg('linearGradient', 'matrix(200 0 0 120 0 0)'),
+    },
+    {
+      called: 'many from a point',
+      fill: { kind: 'radial', stops, map: [0.6, 0.2, -0.1, 0.5, 0.3, 0.4] },
+      html: svg('radialGradient', 'matrix(120 24 -20 60 60 48)'),
+    },
+  ] as const;
+  for (const { called, fill, html } of cases) {
+    const layer = card('one', {
+      rest: { 'position.x': 320, 'position.y': 200, 'size.x': 200, 'size.y': 120, 'fill.turn': 35 },
+      look: { fill: 'stops' in fill ? { ...fill, stops: [...stops], map: [...fill.map] } : fill },
+      span,
+    });
+    await page.setContent(
+      `<body style="margin:0;background:#314a6b"><div style="position:absolute;left:220px;top:140px">${html}</div>`,
+    );
+    const painted = await paintedAt(painter, { ...base, background: '#314a6b', layers: [layer] }, 0);
+    const { mean, share } = await compare(painter, await page.screenshot(), painted);
+    expect(`${called}: ${share < 0.002 && mean < 0.3 ? 'alike' : `${share} apart, mean ${mean}`}`).toBe(
+      `${called}: alike`,
+    );
+  }
+});
+
 test('masks move, and a brighter matte shows more', async ({ page }) => {
   const painter = await openPainter(page);
   await painter.setViewportSize({ width: base.width, height: base.height });

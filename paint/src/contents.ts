@@ -119,7 +119,10 @@ function strokeOutline(context: Context, path: Path2D, outline: Outline, { frame
 /** Fills an outline; one gradient of many stops is drawn in a space of its own. */
 function fillOutline(context: Context, path: Path2D, { frame, layer, index, width, height }: Subject): void {
   const { fill, rule = 'nonzero' } = layer.look;
-  const mapped = typeof fill === 'object' && 'stops' in fill ? mappedGradient(context, fill, width, height) : null;
+  const mapped =
+    typeof fill === 'object' && 'stops' in fill
+      ? mappedGradient(context, fill, width, height, valueAt(frame, index, 'fill.turn'))
+      : null;
   if (mapped) {
     const { gradient, matrix } = mapped;
     const inside = new Path2D();
@@ -293,7 +296,7 @@ export function createContents(surfaces: Surfaces): Contents {
     if (!border || !hasBorder(subject)) return;
     const line = valueAt(frame, index, 'border.width');
     const out = border.side === 'inside' ? 0 : border.side === 'on' ? line / 2 : line;
-    const paint = acrossStyle(context, border, width, height, out);
+    const paint = acrossStyle(context, border, { width, height }, out, valueAt(frame, index, 'border.turn'));
     const { type } = layer.source;
     if (border.dash === undefined && (type === 'rectangle' || type === 'picture' || type === 'clip')) {
       context.fillStyle = paint;

@@ -44,7 +44,8 @@ export function fillStyle(
   if (fill === undefined) return null;
   if (typeof fill === 'string') return keyedColour(frame, layer, index, 'fill', fill);
   if ('stops' in fill) return fill.stops[0].colour;
-  const gradient = gradientAcross(context, fill.angle, width, height);
+  const angle = fill.angle + valueAt(frame, index, 'fill.turn');
+  const gradient = gradientAcross(context, angle, width, height);
   gradient.addColorStop(0, fill.from);
   gradient.addColorStop(1, fill.to);
   return gradient;
@@ -81,16 +82,16 @@ export function paintBackground(
   context.restore();
 }
 
-/** The paint of a border: its colour, or a gradient over the layer's box and so many px around it. */
+/** The paint of a border: its colour, or a gradient over the layer's box and so many px around it, turned by degrees. */
 export function acrossStyle(
   context: Context,
   { colour, to, angle = 0 }: Border,
-  width: number,
-  height: number,
+  { width, height }: { readonly width: number; readonly height: number },
   out: number,
+  turn: number,
 ): string | CanvasGradient {
   if (to === undefined) return colour;
-  const gradient = gradientAcross(context, angle, width, height, out);
+  const gradient = gradientAcross(context, angle + turn, width, height, out);
   gradient.addColorStop(0, colour);
   gradient.addColorStop(1, to);
   return gradient;
@@ -103,15 +104,24 @@ export function strokeStyle(frame: Frame, layer: Layer, index: number): string |
   return keyedColour(frame, layer, index, 'stroke', stroke);
 }
 
-/** A gradient of many stops, and the matrix in whose space it is drawn, px of the box; null where that is flat. */
+/**
+ * A gradient of many stops, and the matrix in whose space it is drawn, px of the box, turned by degrees about the middle of
+ * the box; null where that is flat.
+ */
 export function mappedGradient(
   context: Context,
   { kind, stops, map }: ManyStops,
   width: number,
   height: number,
+  turn: number,
 ): { readonly gradient: CanvasGradient; readonly matrix: DOMMatrix } | null {
   const [a, b, c, d, e, f] = map;
-  const matrix = new DOMMatrix([a * width, b * height, c * width, d * height, e * width, f * height]);
+  const [x, y] = [width / 2, height / 2];
+  const matrix = new DOMMatrix()
+    .translateSelf(x, y)
+    .rotateSelf(turn)
+    .translateSelf(-x, -y)
+    .multiplySelf(new DOMMatrix([a * width, b * height, c * width, d * height, e * width, f * height]));
   if (Math.abs(matrix.a * matrix.d - matrix.b * matrix.c) < 1e-9) return null;
   const gradient =
     kind === 'linear' ? context.createLinearGradient(0, 0, 1, 0) : context.createRadialGradient(0, 0, 0, 0, 0, 1);

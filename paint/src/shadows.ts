@@ -159,7 +159,8 @@ export function shadeInside(surfaces: Surfaces, { context, patch }: Sheet, shado
 }
 
 /** Channels that move a layer or colour it, and leave its shadow as it is. */
-const ASIDE = /^(position|path|anchor|scale|rotation|skew|opacity|fill|stroke\.[lab]$|colour|tint|inner|mask|streak)/;
+const ASIDE =
+  /^(position|path|anchor|scale|rotation|skew|opacity|fill\.[lab]$|stroke\.[lab]$|colour|tint|inner|mask|streak)/;
 const SHAPING = CHANNELS.filter(({ id }) => !ASIDE.test(id)).map(({ slot }) => slot);
 
 /** The shadows of a layer as a picture of their own, in the layer's own pixels times `scale`. */

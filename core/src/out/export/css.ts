@@ -1,5 +1,6 @@
 import { CHANNELS, type ChannelId } from '../../basics/channel';
 import type { Layer } from '../../scene/layer';
+import { decimal } from './keyframes';
 
 /** Text as HTML holds it. */
 export function escapeHtml(text: string): string {
@@ -20,6 +21,11 @@ export function variable(id: ChannelId): string {
 export function limited(id: ChannelId): string {
   const { min, max } = CHANNELS.find((channel) => channel.id === id) ?? { min: 0, max: 1 };
   return `clamp(${min}, ${variable(id)}, ${max})`;
+}
+
+/** The angle of a gradient as CSS counts it, from 0° that runs down, turned further by a channel. */
+export function turnedBy(angle: number, id: ChannelId): string {
+  return `calc(${decimal(angle + 180)}deg + ${variable(id)} * 1deg)`;
 }
 
 /** A channel of pixels as a length. */

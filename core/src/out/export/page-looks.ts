@@ -3,7 +3,7 @@ import { twoColourMatrix } from '../../basics/colour';
 import { maskOutline } from '../../scene/outline';
 import { restValue, type Layer, type Mask } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
-import { isKeyed, isUsed, limited, px, variable } from './css';
+import { isKeyed, isUsed, limited, px, turnedBy, variable } from './css';
 import { decimal } from './keyframes';
 
 /** What is drawn of a layer: HTML, and rules of CSS for it. */
@@ -75,7 +75,7 @@ function edge(layer: Layer, id: string): Drawn {
   const { border } = layer.look;
   if (!border || border.dash || !isUsed(layer, ['border.width'])) return NOTHING;
   const { colour, to, angle = 0, side } = border;
-  const paint = to === undefined ? colour : `linear-gradient(${decimal(angle + 180)}deg, ${colour}, ${to})`;
+  const paint = to === undefined ? colour : `linear-gradient(${turnedBy(angle, 'border.turn')}, ${colour}, ${to})`;
   return {
     html: `<div class="edge" id="${id}-edge"></div>`,
     rules: [`#${id}-edge { --out: ${OUT[side]}; background: ${paint} }`],
@@ -198,6 +198,9 @@ function leftOutOf(layer: Layer): string[] {
     ...(look.matte !== undefined ? ['mattes'] : []),
     ...(look.cutout !== undefined && source.type === 'picture' ? ['cut-out pictures'] : []),
     ...(look.two !== undefined && isKeyed(layer, ['colour.two']) ? ['two colours that come and go'] : []),
+    ...(typeof look.fill === 'object' && 'stops' in look.fill && isUsed(layer, ['fill.turn'])
+      ? ['turned gradients of many stops']
+      : []),
     ...(isSpread(layer) ? ['the spread of shadows'] : []),
     ...(look.motionBlur !== undefined ? ['motion blur'] : []),
     ...(look.masks !== undefined && !isMaskStill(layer) ? ['masks that move'] : []),

@@ -6,7 +6,7 @@ import { isSeen, isTrimmed, lineStep, restValue, tracksOf, type Layer, type Laye
 import { axesText, ownFamily } from '../../scene/file';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
-import { escapeHtml, isKeyed, limited, propertyOf, px, variable } from './css';
+import { escapeHtml, isKeyed, limited, propertyOf, px, turnedBy, variable } from './css';
 import { cssTrack, decimal, percentOf } from './keyframes';
 import { filterText, maskText, overlays, twoColourFilter, type Drawn } from './page-looks';
 import { TYPED_STYLE, wordsDrawn } from './page-words';
@@ -109,7 +109,7 @@ function paintText(fill: NonNullable<LayerLook['fill']>): string {
   if (typeof fill === 'string') return fill;
   // Words alone come here with stops of their own, and stand in the first.
   if ('stops' in fill) return fill.stops[0].colour;
-  return `linear-gradient(${decimal(fill.angle + 180)}deg, ${fill.from}, ${fill.to})`;
+  return `linear-gradient(${turnedBy(fill.angle, 'fill.turn')}, ${fill.from}, ${fill.to})`;
 }
 
 /** An animation: its keyframes, and how an element uses it. */
