@@ -71,6 +71,7 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'glow.opacity': [0.2, 1],
   'border.width': [0, 18],
   'border.turn': [-80, 40],
+  'motion.blur': [1, 1],
   'streak.length': [0, 0],
   'streak.angle': [0, 0],
   'colour.brightness': [0.4, 1.4],
@@ -94,7 +95,7 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
 };
 
 /** Channels that a page cannot carry where they are keyed; the export names them (see `leftOut`). */
-const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'mask', 'cutout', 'clip', 'colour.two', 'shadow.spread']);
+const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'motion', 'mask', 'cutout', 'clip', 'colour.two', 'shadow.spread']);
 
 /** Channels of where a layer is. */
 const PLACING: ReadonlySet<ChannelId> = new Set([

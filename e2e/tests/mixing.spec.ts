@@ -403,6 +403,15 @@ test('motion blur is the mean of what is seen while the shutter is open, and not
     return Array.from({ length: 640 }, (_, x) => data[x * 4]);
   });
   expect(Math.max(...halved.map((red, x) => Math.abs(red - blurred[x] / 2)))).toBeLessThanOrEqual(2);
+  // Its amount opens the shutter for a part of the time, about the same moment; without any it is drawn as it stands.
+  const by = (amount: number, motionBlur = moving.look.motionBlur): Layer => ({
+    ...moving,
+    look: { ...moving.look, motionBlur },
+    rest: { ...moving.rest, 'motion.blur': amount },
+  });
+  expect(await rowOf(by(0.5), at)).toEqual(await rowOf(by(1, { angle: 90, phase: -45, samples: 16 }), at));
+  const { motionBlur: _none, ...sharp } = moving.look;
+  expect(await rowOf(by(0), at)).toEqual(await rowOf({ ...moving, look: sharp }, at));
   const { tracks: _still, ...still } = moving;
   const standing = await rowOf({ ...still, tracks: {} }, at);
   expect(standing.filter((red) => red > 20 && red < 235).length).toBeLessThanOrEqual(2);

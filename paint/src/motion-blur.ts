@@ -1,11 +1,15 @@
 import { createFrame, sampleFrame, type CompiledScene, type Frame, type MotionBlur, type Ticks } from '@wexikine/core';
 
-/** Times at which a shutter is looked through, from when it opens to when it closes. */
+/**
+ * Times at which a shutter is looked through, from when it opens to when it closes; opened `amount` times as long, 1 as it
+ * is set.
+ */
 export function shutterTimes(
   { angle, phase, samples }: MotionBlur,
   { at, step }: { readonly at: Ticks; readonly step: Ticks },
+  amount = 1,
 ): number[] {
-  const [opens, open] = [at + (phase / 360) * step, (angle / 360) * step];
+  const [opens, open] = [at + (phase / 360) * step * amount, (angle / 360) * step * amount];
   return Array.from({ length: samples }, (_, i) => opens + (open * (i + 0.5)) / samples);
 }
 

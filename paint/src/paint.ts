@@ -202,10 +202,10 @@ export function createPainter(surfaces: Surfaces): Painter {
   };
 
   /** A layer at many moments while the shutter is open, each as faint as they are many. */
-  const drawMoving = (brush: Brush, plan: Plan, index: number, blur: MotionBlur): void => {
+  const drawMoving = (brush: Brush, plan: Plan, index: number, blur: MotionBlur, amount: number): void => {
     const { context, picture } = brush;
     const { compiled } = picture;
-    const times = shutterTimes(blur, picture.shutter ?? { at: 0, step: 0 });
+    const times = shutterTimes(blur, picture.shutter ?? { at: 0, step: 0 }, amount);
     const brushes = times.map((time): Brush => ({
       ...brush,
       picture: { compiled, frame: moments.at(time) },
@@ -234,7 +234,10 @@ export function createPainter(surfaces: Surfaces): Painter {
     const layer = compiled.layers[index];
     if (layer.hidden || !isSeen(layer) || (!brush.isMatte && plan.onlyMattes.has(index))) return;
     const { blend, matte, masks, motionBlur } = layer.look;
-    if (motionBlur && shutter && !brush.isMoment) return drawMoving(brush, plan, index, motionBlur);
+    if (motionBlur && shutter && !brush.isMoment) {
+      const amount = valueAt(frame, index, 'motion.blur');
+      if (amount > 0) return drawMoving(brush, plan, index, motionBlur, amount);
+    }
     const opacity = valueAt(frame, index, 'opacity');
     if (frame.live[index] === 0 || opacity <= 0) return;
     const isSeeThrough = opacity < 1 && isOfParts(brush, plan, index);

@@ -93,6 +93,7 @@ const REGISTRY = {
   'border.turn': channel('border gradient turn', 'border', 'deg', 0),
   'streak.length': channel('streak length', 'blur', 'px', 0, 0, 2_000),
   'streak.angle': channel('streak angle', 'blur', 'deg', 0),
+  'motion.blur': channel('motion blur', 'blur', 'share', 1, 0, 2),
   'colour.brightness': channel('brightness', 'colour', 'share', 1, 0, 10),
   'colour.contrast': channel('contrast', 'colour', 'share', 1, 0, 10),
   'colour.saturation': channel('saturation', 'colour', 'share', 1, 0, 10),

@@ -29,7 +29,7 @@ export const PARTS: Readonly<Record<StylePart, PartFacts>> = {
   two: { label: 'two colours', look: ['two'], channels: ['colour.two'] },
   blur: { label: 'blur', look: [], channels: ['blur'] },
   streak: { label: 'streak', look: [], channels: family('streak') },
-  'motion-blur': { label: 'motion blur', look: ['motionBlur'], channels: [] },
+  'motion-blur': { label: 'motion blur', look: ['motionBlur'], channels: ['motion.blur'] },
   corner: { label: 'corners', look: [], channels: ['corner'] },
   opacity: { label: 'opacity', look: [], channels: ['opacity'] },
   blend: { label: 'blending', look: ['blend'], channels: [] },

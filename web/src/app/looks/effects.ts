@@ -61,7 +61,9 @@ export const EFFECTS: readonly Effect[] = [
     ['streak.angle', 'Direction', 0],
   ]),
   {
-    ...effect('motion-blur', 'Motion blur', null, { motionBlur: { angle: 180, phase: -90, samples: 12 } }, []),
+    ...effect('motion-blur', 'Motion blur', null, { motionBlur: { angle: 180, phase: -90, samples: 12 } }, [
+      ['motion.blur', 'Amount', 1],
+    ]),
     part: 'motionBlur',
   },
   {

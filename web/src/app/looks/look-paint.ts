@@ -12,7 +12,6 @@ type Join = NonNullable<LayerLook['join']>;
 const CAPS: Readonly<Record<Cap, string>> = { butt: 'flat', round: 'round', square: 'square' };
 const JOINS: Readonly<Record<Join, string>> = { round: 'round', miter: 'pointed', bevel: 'cut off' };
 const LABELS = {
-  'fill.turn': 'Gradient turned by',
   'stroke.width': 'Stroke width',
   corner: 'Corner',
 } as const satisfies Partial<Record<ChannelId, string>>;
@@ -33,10 +32,7 @@ export class LookPaint extends LookPart {
   protected readonly caps = Object.keys(CAPS) as Cap[];
   protected readonly joins = Object.keys(JOINS) as Join[];
   protected readonly painted = computed(() => paintedLayers(this.layers()));
-  protected readonly channels = computed(() => {
-    const hasGradient = this.painted().some(({ look }) => typeof look.fill === 'object');
-    return (Object.keys(LABELS) as (keyof typeof LABELS)[]).filter((id) => id !== 'fill.turn' || hasGradient);
-  });
+  protected readonly channels = Object.keys(LABELS) as (keyof typeof LABELS)[];
   protected readonly fill = computed(() => common(this.painted(), ({ look }) => look.fill ?? 'none'));
   protected readonly stroke = computed(() => common(this.painted(), ({ look }) => look.stroke ?? 'none'));
   protected readonly hasStroke = computed(() => this.painted().some(({ look }) => look.stroke !== undefined));
