@@ -87,7 +87,7 @@ function eachLine(
 
 /** Dash pattern that leaves the part from start to end of an outline, moved on by shift; null for all or nothing. */
 export function trimDash(
-  length: number,
+  outline: Pick<Outline, 'length'>,
   start: number,
   end: number,
   shift: number,
@@ -95,15 +95,16 @@ export function trimDash(
   const [from, to] = [Math.min(start, end), Math.max(start, end)];
   if (to - from <= 1e-6) return 'nothing';
   if (to - from >= 1 && shift === 0) return 'all';
+  const { length } = outline;
   const drawn = (to - from) * length;
   return { dash: [drawn, Math.max(length - drawn, length * 0.001)], offset: -(from + shift) * length };
 }
 
-function strokeOutline(context: Context, path: Path2D, outline: Outline, { frame, layer, index }: Subject): void {
+function strokeOutline(context: Context, outline: Outline, { frame, layer, index }: Subject): void {
   const colour = strokeStyle(frame, layer, index);
   if (colour === null) return;
   const [start, end] = [valueAt(frame, index, 'stroke.start'), valueAt(frame, index, 'stroke.end')];
-  const trim = trimDash(outline.length, start, end, valueAt(frame, index, 'stroke.shift'));
+  const trim = trimDash(outline, start, end, valueAt(frame, index, 'stroke.shift'));
   if (trim === 'nothing') return;
   context.strokeStyle = colour;
   context.lineWidth = valueAt(frame, index, 'stroke.width');
@@ -113,7 +114,7 @@ function strokeOutline(context: Context, path: Path2D, outline: Outline, { frame
   const dashes = layer.look.dash === undefined || isTrimmed(layer) ? [] : [...layer.look.dash];
   context.setLineDash(trim === 'all' ? dashes : [...trim.dash]);
   context.lineDashOffset = trim === 'all' ? 0 : trim.offset;
-  context.stroke(path);
+  context.stroke(outline.path);
 }
 
 /** Fills an outline; one gradient of many stops is drawn in a space of its own. */
@@ -209,7 +210,7 @@ export function createContents(surfaces: Surfaces): Contents {
     const corner = cornerOf(subject);
     if (corner <= 0) return context.drawImage(bitmap, x, y, w, h, 0, 0, width, height);
     context.save();
-    context.clip(surfaces.path(outlineOf(subject.layer, width, height, corner).d));
+    context.clip(outlineOf(subject.layer, width, height, corner).path);
     context.drawImage(bitmap, x, y, w, h, 0, 0, width, height);
     context.restore();
   };
@@ -223,9 +224,8 @@ export function createContents(surfaces: Surfaces): Contents {
 
   const drawShape = (context: Context, subject: Subject): void => {
     const outline = outlineOf(subject.layer, subject.width, subject.height, cornerOf(subject));
-    const path = surfaces.path(outline.d);
-    fillOutline(context, path, subject);
-    strokeOutline(context, path, outline, subject);
+    fillOutline(context, outline.path, subject);
+    strokeOutline(context, outline, subject);
   };
 
   const draw = (context: Context, subject: Subject): void => {
@@ -274,7 +274,7 @@ export function createContents(surfaces: Surfaces): Contents {
     // Sharp corners stay sharp, round ones stay as round as they lie further out.
     context.lineJoin = 'miter';
     context.miterLimit = MITRE_LIMIT;
-    const path = surfaces.path(outlineOf(layer, width, height, cornerOf(subject)).d);
+    const { path } = outlineOf(layer, width, height, cornerOf(subject));
     const { rule = 'nonzero' } = layer.look;
     context.save();
     if (side === 'inside') context.clip(path, rule);

@@ -3,7 +3,7 @@ import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 import type { Ticks } from '../../basics/time';
 import { layerEdits, type Edit } from '../../scene/edit';
 import type { Layer } from '../../scene/layer';
-import { compileScene, frameAt, matrixAt, restFrame, type CompiledScene, type Frame } from '../../scene/sample';
+import { compiledOnce, frameAt, matrixAt, restFrame, type CompiledScene, type Frame } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
 import { changeChannels, type ChannelChanges, type DragSets } from './channels';
 
@@ -19,7 +19,7 @@ export interface StageMoment {
 
 /** Prepares a scene for drags at a time. */
 export function stageMoment(scene: Scene, sets: DragSets, at: Ticks): StageMoment {
-  const compiled = compileScene(scene);
+  const compiled = compiledOnce(scene);
   return { scene, sets, at, compiled, frame: sets === 'rest' ? restFrame(compiled) : frameAt(compiled, at) };
 }
 

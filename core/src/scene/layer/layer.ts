@@ -221,8 +221,11 @@ function fileOfSource(source: Layer['source']): string | undefined {
 
 /** Names of the files that a layer uses, each once: what it shows, and what it is masked by, with runs and without. */
 export function filesOf({ source, look, base }: Pick<Layer, 'source' | 'look' | 'base'>): string[] {
+  const own = fileOfSource(source);
+  // Most layers use none, and all of a scene are asked at each of its changes.
+  if (own === undefined && look.masks === undefined && base?.look?.masks === undefined) return [];
   const masks = [...(look.masks ?? []), ...(base?.look?.masks ?? [])].flatMap(filesOfMask);
-  const names = [fileOfSource(source), ...masks].map((address) => (address === undefined ? null : fileAt(address)));
+  const names = [own, ...masks].map((address) => (address === undefined ? null : fileAt(address)));
   return [...new Set(names.filter((name) => name !== null))];
 }
 
@@ -257,14 +260,14 @@ export function restValue(layer: Layer, id: ChannelId): number {
   return part && colour ? colour[part[1]] : channelOf(id).default;
 }
 
-const DEFAULTS = CHANNELS.map((channel) => channel.default);
+const DEFAULTS = Float64Array.from(CHANNELS, (channel) => channel.default);
 
 /**
  * Writes all rest values into `out` from an index on, in the order of the channels' slots; `read` may remember colours
  * from layer to layer.
  */
-export function writeRestValues(layer: Layer, read: ReadColour, out: Record<number, number>, from: number): void {
-  for (let slot = 0; slot < DEFAULTS.length; slot++) out[from + slot] = DEFAULTS[slot];
+export function writeRestValues(layer: Layer, read: ReadColour, out: Float64Array, from: number): void {
+  out.set(DEFAULTS, from);
   for (const part of ['fill', 'stroke'] as const) {
     const colour = baseColour(layer, part, read);
     if (!colour) continue;

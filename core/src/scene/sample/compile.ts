@@ -70,3 +70,15 @@ export function compileScene(scene: Rigged): CompiledScene {
     along: new Float64Array(3),
   };
 }
+
+/** Scenes that several look at: each is compiled once, and sampled by each into a frame of its own. */
+const known = new WeakMap<Rigged, CompiledScene>();
+
+/** A scene that others look at as well, compiled for all of them; it must not be changed. */
+export function compiledOnce(scene: Rigged): CompiledScene {
+  const before = known.get(scene);
+  if (before) return before;
+  const compiled = compileScene(scene);
+  known.set(scene, compiled);
+  return compiled;
+}

@@ -1,4 +1,4 @@
-export { compileScene, type CompiledScene } from './compile';
+export { compiledOnce, compileScene, type CompiledScene } from './compile';
 export { createFrame, sampleFrame, sampleKeys, sampleValues, type Frame } from './frame';
 export { clipTimeAt, shownTime } from './clips';
 export { matrixAt, boundsAt, frameAt, restFrame } from './pose';

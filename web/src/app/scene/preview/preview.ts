@@ -17,7 +17,7 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   boundsAt,
-  compileScene,
+  compiledOnce,
   createFrame,
   frameTicks,
   sampleFrame,
@@ -239,7 +239,7 @@ export class Preview implements AfterViewInit {
   private readonly band = signal<Band | null>(null);
 
   protected readonly prepared = computed(() => {
-    const compiled = compileScene(this.scene());
+    const compiled = compiledOnce(this.scene());
     return { compiled, frame: createFrame(compiled) };
   });
 

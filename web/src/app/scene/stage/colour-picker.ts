@@ -8,7 +8,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { compileScene, frameAt, matrixAt, type Scene } from '@wexikine/core';
+import { compiledOnce, frameAt, matrixAt, type Scene } from '@wexikine/core';
 import { pictureCrop, subjectAt } from '@wexikine/paint';
 import { PainterService } from '../../drawing/painter.service';
 import { CutOutView, type ColourPick } from '../../looks/cut-out-view';
@@ -103,7 +103,7 @@ export class ColourPicker {
 
   /** The colour of the layer's own picture under the pointer, before anything is cut out; null beside it. */
   private colourAt({ offsetX, offsetY }: MouseEvent): string | null {
-    const compiled = compileScene(this.scene());
+    const compiled = compiledOnce(this.scene());
     const index = compiled.layers.findIndex(({ id }) => id === this.pick().layer);
     const layer = compiled.layers[index];
     if (layer?.source.type !== 'picture') return null;
