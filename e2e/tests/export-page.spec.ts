@@ -95,7 +95,15 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
 };
 
 /** Channels that a page cannot carry where they are keyed; the export names them (see `leftOut`). */
-const LEFT_OUT: ReadonlySet<string> = new Set(['streak', 'motion', 'mask', 'cutout', 'clip', 'colour.two', 'shadow.spread']);
+const LEFT_OUT: ReadonlySet<string> = new Set([
+  'streak',
+  'motion',
+  'mask',
+  'cutout',
+  'clip',
+  'colour.two',
+  'shadow.spread',
+]);
 
 /** Channels of where a layer is. */
 const PLACING: ReadonlySet<ChannelId> = new Set([
