@@ -32,7 +32,7 @@ import { completionsFor, type Completion } from './completions';
 import { FormulaEditor, type EditEnd } from './formula-editor';
 import { FormulaText } from './formula-text';
 import { scopeFor, type Inspection } from './inspection';
-import { MomentEasing } from './moment-easing';
+import { EasingButton } from './easing-button';
 import { MomentHead } from './moment-head';
 import type { PresetChange } from './parameter-table';
 import { RowHead } from './row-head';
@@ -59,7 +59,7 @@ const WIDE = 'minmax(190px, 2fr)';
 @Component({
   selector: 'wx-moment-matrix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormulaEditor, FormulaText, Icon, MatMenuModule, MomentEasing, MomentHead, RowHead],
+  imports: [FormulaEditor, FormulaText, Icon, MatMenuModule, EasingButton, MomentHead, RowHead],
   templateUrl: './moment-matrix.html',
   styleUrl: './moment-matrix.scss',
 })

@@ -1,6 +1,4 @@
-import { CdkTrapFocus } from '@angular/cdk/a11y';
-import { CdkConnectedOverlay, CdkOverlayOrigin } from '@angular/cdk/overlay';
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import {
   addMovement,
@@ -21,7 +19,6 @@ import {
   MOVEMENT_TYPES,
   moveMovement,
   partLimits,
-  READY_PATHS,
   removeMovement,
   removePart,
   setMovementNumber,
@@ -33,15 +30,14 @@ import {
   type PresetEasing,
   type Shelf,
 } from '@wexikine/core';
-import { EasingChip } from '../fields/easing-chip';
-import { EasingEditor } from '../fields/easing-editor';
-import { PathEditor } from '../fields/path-editor';
 import type { SceneLine } from '../fields/scene-lines';
 import { Icon } from '../icons/icon';
 import { completionsFor, type Completion } from './completions';
+import { EasingButton } from './easing-button';
 import { FormulaField } from './formula-field';
 import { FramingSketch } from './framing-sketch';
 import { scopeFor, type Inspection } from './inspection';
+import { MovementPath } from './movement-path';
 import type { PresetChange } from './parameter-table';
 
 const DRAW_WORDS = {
@@ -51,24 +47,12 @@ const DRAW_WORDS = {
   piece: 'a piece that passes',
 };
 const FRAMING_WORDS = { all: 'through all of them', turns: 'one way each, by turns' };
-const FIT_WORDS = { in: 'comes from beyond the frame', out: 'leaves the frame', round: 'as it is drawn' };
 
 /** What of a preset is more than keys at moments: bounces, springs, sways, paths, framings, drawn lines. */
 @Component({
   selector: 'wx-movement-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [
-    CdkConnectedOverlay,
-    CdkOverlayOrigin,
-    CdkTrapFocus,
-    EasingChip,
-    EasingEditor,
-    FormulaField,
-    FramingSketch,
-    Icon,
-    MatMenuModule,
-    PathEditor,
-  ],
+  imports: [EasingButton, FormulaField, FramingSketch, Icon, MatMenuModule, MovementPath],
   templateUrl: './movement-list.html',
   styleUrl: './movement-list.scss',
 })
@@ -87,12 +71,8 @@ export class MovementList {
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly facts = MOVEMENTS;
   protected readonly types = MOVEMENT_TYPES;
-  protected readonly readyPaths = READY_PATHS;
-  protected readonly fits = ['in', 'out', 'round'] as const;
-  protected readonly fitWords = FIT_WORDS;
   protected readonly movements = computed(() => this.preset().movements ?? []);
   protected readonly conditions = computed(() => conditionsOf(this.preset().parameters));
-  protected readonly openEase = signal<string | null>(null);
 
   protected add(type: MovementType): void {
     const movement = createMovement(this.preset(), type);
@@ -207,22 +187,6 @@ export class MovementList {
       ({ when: _when, ...rest }) => (when === null ? rest : { ...rest, when }) as Movement,
     );
     this.changed.emit({ label: `When ${this.label(movement)} counts`, preset });
-  }
-
-  protected setPath(movement: Movement, d: string, fit?: string): void {
-    this.change(movement, { d, ...(fit === undefined ? {} : { fit }) }, 'Another line');
-  }
-
-  protected chooseLine(movement: Movement, event: Event): void {
-    const { value } = event.target as HTMLSelectElement;
-    const ready = READY_PATHS.find(({ id }) => id === value);
-    const line = this.lines()[Number(value.slice('line-'.length))];
-    if (ready) this.setPath(movement, ready.d, ready.fit);
-    else if (line) this.setPath(movement, line.d, 'round');
-  }
-
-  protected readyId(movement: Movement): string {
-    return movement.type === 'path' ? (READY_PATHS.find(({ d }) => d === movement.d)?.id ?? '') : '';
   }
 
   protected ease(movement: Movement): PresetEasing | null {

@@ -9,9 +9,10 @@ const print = STARTER_LOOKS.find(({ id }) => id === 'look-print') as LookItem;
 describe('what can differ from layer to layer', () => {
   test('are colours and numbers of the chosen parts that do not differ yet', () => {
     expect(missingColours(style)).toEqual(['border']);
-    expect(missingNumbers(style)).toEqual(['border.width', 'corner']);
-    expect(missingNumbers({ ...style, numbers: { corner: { by: 'fixed', value: 3 } } })).toEqual(['border.width']);
-    expect(missingNumbers({ ...style, parts: ['fill'] })).toEqual([]);
+    expect(missingNumbers(style)).toEqual(['fill.turn', 'border.width', 'border.turn', 'corner']);
+    const numbers = { corner: { by: 'fixed', value: 3 }, 'fill.turn': { by: 'fixed', value: 90 } } as const;
+    expect(missingNumbers({ ...style, numbers })).toEqual(['border.width', 'border.turn']);
+    expect(missingNumbers({ ...style, parts: ['fill'] })).toEqual(['fill.turn']);
   });
 
   test('is typed in the unit of the channel, and every way begins as a recipe can have it', () => {

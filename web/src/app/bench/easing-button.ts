@@ -14,9 +14,9 @@ import { easingWords, type Parameter, type PresetEasing, type Shelf } from '@wex
 import { EasingChip } from '../fields/easing-chip';
 import { EasingEditor } from '../fields/easing-editor';
 
-/** The easing from one moment to the next: a small picture of it, which opens its editor. */
+/** An easing of a preset: a small picture of it, which opens its editor. */
 @Component({
-  selector: 'wx-moment-easing',
+  selector: 'wx-easing-button',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [CdkConnectedOverlay, CdkOverlayOrigin, CdkTrapFocus, EasingChip, EasingEditor],
   template: `
@@ -66,15 +66,13 @@ import { EasingEditor } from '../fields/easing-editor';
   styles: `
     :host {
       display: block;
-      width: 100%;
-      height: 100%;
     }
     .easing {
       display: grid;
       place-items: center;
       width: 100%;
       height: 100%;
-      min-height: 40px;
+      border-radius: inherit;
     }
     .easing:hover,
     .easing[aria-expanded='true'] {
@@ -86,7 +84,7 @@ import { EasingEditor } from '../fields/easing-editor';
     }
   `,
 })
-export class MomentEasing {
+export class EasingButton {
   readonly ease = input.required<PresetEasing>();
   /** What is published, drawn behind. */
   readonly behind = input.required<PresetEasing | null>();
