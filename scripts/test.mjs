@@ -85,9 +85,9 @@ const unit = step(
 const jest = readReport('jest.json');
 count(unit, jest?.numPassedTests ?? 0, (jest?.numFailedTests ?? 0) + (jest?.numRuntimeErrorTestSuites ?? 0));
 
-/** The end-to-end tests, three files side by side, each over a server and a browser of its own: some wait while others work. */
+/** The end-to-end tests, two files side by side, each over a server and a browser of its own: one waits while the other works. */
 const browser = step('End-to-end tests', 'npm', ['run', '--silent', 'e2e'], {
-  E2E_WORKERS: '3',
+  E2E_WORKERS: '2',
   PLAYWRIGHT_JSON_OUTPUT_NAME: join(REPORTS, 'playwright.json'),
 });
 const stats = readReport('playwright.json')?.stats;

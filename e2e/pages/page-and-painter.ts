@@ -24,13 +24,17 @@ export async function openPainter(page: Page): Promise<Page> {
   return painter;
 }
 
-/** Expects a scene to look the same on its exported page and as it is painted, at some times in seconds. */
+/**
+ * Expects a scene to look the same on its exported page and as it is painted, at some times in seconds; each of so many
+ * bands, one below the other.
+ */
 export async function expectSame(
   page: Page,
   painter: Page,
   scene: Scene,
   times: readonly number[],
   about: string,
+  bands = 1,
 ): Promise<void> {
   for (const one of [page, painter]) await one.setViewportSize({ width: scene.width, height: scene.height });
   const html = exportPage(scene, { fontFaces: scene.layers.some(({ kind }) => kind === 'word') ? faces() : '' });
@@ -38,7 +42,7 @@ export async function expectSame(
   await page.evaluate(() => document.fonts.ready);
   for (const at of times) {
     const [shown, painted] = [await pageAt(page, at), await paintedAt(painter, scene, at)];
-    const { mean, share } = await compare(painter, shown, painted);
+    const { mean, share } = await compare(painter, shown, painted, bands);
     const far =
       share > MOST_APART || mean > MOST_MEAN ? `${(share * 100).toFixed(2)} % apart, mean ${mean.toFixed(2)}` : 'alike';
     expect(`${about} at ${at} s: ${far}`).toBe(`${about} at ${at} s: alike`);

@@ -94,10 +94,10 @@ export interface Apart {
   readonly share: number;
 }
 
-/** Compares two screenshots in the browser. */
-export async function compare(page: Page, a: Buffer, b: Buffer): Promise<Apart> {
+/** Compares two screenshots in the browser: of so many bands of one height, one below the other, what the worst is apart. */
+export async function compare(page: Page, a: Buffer, b: Buffer, bands = 1): Promise<Apart> {
   return page.evaluate(
-    async ([first, second]) => {
+    async ([first, second, count]) => {
       const read = async (base64: string): Promise<ImageData> => {
         const bytes = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0));
         const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }));
@@ -109,15 +109,23 @@ export async function compare(page: Page, a: Buffer, b: Buffer): Promise<Apart> 
         return context.getImageData(0, 0, bitmap.width, bitmap.height);
       };
       const [x, y] = [await read(first), await read(second)];
-      let [sum, apart] = [0, 0];
-      for (let i = 0; i < x.data.length; i += 4) {
-        const off = [0, 1, 2].map((part) => Math.abs(x.data[i + part] - y.data[i + part]));
-        sum += off[0] + off[1] + off[2];
-        if (Math.max(...off) > 28) apart++;
+      const length = x.data.length / count;
+      const worst = { mean: 0, share: 0 };
+      for (let band = 0; band < count; band++) {
+        let [sum, apart] = [0, 0];
+        for (let i = band * length; i < (band + 1) * length; i += 4) {
+          const red = Math.abs(x.data[i] - y.data[i]);
+          const green = Math.abs(x.data[i + 1] - y.data[i + 1]);
+          const blue = Math.abs(x.data[i + 2] - y.data[i + 2]);
+          sum += red + green + blue;
+          if (red > 28 || green > 28 || blue > 28) apart++;
+        }
+        worst.mean = Math.max(worst.mean, sum / (length / 4) / 3);
+        worst.share = Math.max(worst.share, apart / (length / 4));
       }
-      return { mean: sum / (x.data.length / 4) / 3, share: apart / (x.data.length / 4) };
+      return worst;
     },
-    [a.toString('base64'), b.toString('base64')] as const,
+    [a.toString('base64'), b.toString('base64'), bands] as const,
   );
 }
 

@@ -122,6 +122,7 @@ test('broken packs are reported, each in its own words, and change nothing', asy
   await give(page, 'huge.zip', Buffer.alloc(33 * 1024 * 1024));
   await expect(dialog.getByRole('alert')).toContainText('a pack has at most 32 MB');
   await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
   await give(page, 'sound.zip', file.bytes);
   await expect(dialog.getByRole('status')).toHaveText('3 the same');
   await expect(dialog.getByRole('button', { name: 'Nothing to import' })).toBeDisabled();

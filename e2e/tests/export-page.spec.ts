@@ -246,23 +246,35 @@ test('every channel has two values that it is drawn with', () => {
   expect(missing.map(({ id }) => id)).toEqual([]);
 });
 
+/** So many channels are looked at in one picture, one below the other. */
+const BANDS = 4;
+
+/** Something that is drawn, with a channel of it keyed, so many px further down. */
+function keyedIn(kind: Partial<Layer>, id: ChannelId, down: number): Layer {
+  const further = id === 'position.y' ? down : 0;
+  const [from, to] = ENDS[id].map((value) => value + further);
+  return card(id.replace('.', '-').toLowerCase(), {
+    span,
+    ...kind,
+    rest: { ...REST, ...MORE, rotation: 12, ...kind.rest, 'position.y': 200 + down },
+    // What is drawn goes along a line and turns with it, where its way along that is keyed.
+    ...(id === 'path.distance' ? { path: { d: 'M-90 0 C-40 -120 60 120 110 -20', turns: true } } : {}),
+    tracks: { [id]: [key(0.1, from), key(1.8, to)] },
+  });
+}
+
 for (const [name, kind] of Object.entries(KINDS)) {
   test(`the exported page draws ${name} as the preview does, with each of its channels keyed`, async ({ page }) => {
     test.setTimeout(120_000);
     const painter = await openPainter(page);
     // Where a layer is and how it is turned is the same for all kinds; two of them stand for the others.
     const isModel = ['an outlined card', 'a word'].includes(name);
-    for (const id of channelsOf(kind).filter((one) => isModel || !PLACING.has(one))) {
-      const [from, to] = ENDS[id];
-      const layer = card('one', {
-        rest: { ...REST, ...MORE, rotation: 12 },
-        span,
-        ...kind,
-        // What is drawn goes along a line and turns with it, where its way along that is keyed.
-        ...(id === 'path.distance' ? { path: { d: 'M-90 0 C-40 -120 60 120 110 -20', turns: true } } : {}),
-        tracks: { [id]: [key(0.1, from), key(1.8, to)] },
-      });
-      await expectSame(page, painter, { ...base, layers: [layer] }, [0.8], `${name}, ${id}`);
+    const channels = channelsOf(kind).filter((one) => isModel || !PLACING.has(one));
+    for (let first = 0; first < channels.length; first += BANDS) {
+      const ids = channels.slice(first, first + BANDS);
+      const layers = ids.map((id, band) => keyedIn(kind, id, band * base.height));
+      const scene = { ...base, height: base.height * ids.length, layers };
+      await expectSame(page, painter, scene, [0.8], `${name}, ${ids.join(', ')}`, ids.length);
     }
   });
 }
