@@ -20,24 +20,30 @@ function tally(isFine) {
   else failed++;
 }
 
-/** Steps that each keep one core busy, side by side; what each says is shown when it is done. Gives which were fine. */
-function sideBySide(steps) {
-  const ends = steps.map(
-    ([name, args, env = {}]) =>
-      new Promise((resolve) => {
-        let said = '';
-        const child = spawn('npm', ['run', '--silent', ...args], { cwd: root, env: { ...process.env, ...env } });
-        const hear = (text) => (said += text);
-        child.stdout.setEncoding('utf8').on('data', hear);
-        child.stderr.setEncoding('utf8').on('data', hear);
-        child.on('error', (error) => hear(error.message));
-        child.on('close', (status) => {
-          process.stdout.write(`\n== ${name}\n${said}`);
-          resolve(status === 0);
-        });
-      }),
-  );
-  return Promise.all(ends);
+/** One step; what it says is shown when it is done. Gives whether it was fine. */
+function quietly([name, args]) {
+  return new Promise((resolve) => {
+    let said = '';
+    const child = spawn('npm', ['run', '--silent', ...args], { cwd: root });
+    const hear = (text) => (said += text);
+    child.stdout.setEncoding('utf8').on('data', hear);
+    child.stderr.setEncoding('utf8').on('data', hear);
+    child.on('error', (error) => hear(error.message));
+    child.on('close', (status) => {
+      process.stdout.write(`\n== ${name}\n${said}`);
+      resolve(status === 0);
+    });
+  });
+}
+
+/** Rows of steps, one after the other in each, that keep a core busy each, side by side. Gives which were fine. */
+async function sideBySide(rows) {
+  const inTurn = async (steps) => {
+    const ends = [];
+    for (const one of steps) ends.push(await quietly(one));
+    return ends;
+  };
+  return (await Promise.all(rows.map(inTurn))).flat();
 }
 
 function readReport(file) {
@@ -67,10 +73,12 @@ mkdirSync(REPORTS, { recursive: true });
 installIfNeeded({ forTests: true });
 findBrowser();
 // The build checks the types of the page and of its templates, too.
-tally(step('Build', 'node', ['scripts/build.mjs']));
 const checks = await sideBySide([
-  ['Lint and format', ['lint']],
-  ['Types', ['types']],
+  [
+    ['Build', ['build']],
+    ['Types', ['types']],
+  ],
+  [['Lint and format', ['lint']]],
 ]);
 checks.forEach(tally);
 

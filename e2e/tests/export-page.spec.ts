@@ -256,7 +256,15 @@ function keyedIn(kind: Partial<Layer>, id: ChannelId, down: number): Layer {
   return card(id.replace('.', '-').toLowerCase(), {
     span,
     ...kind,
-    rest: { ...REST, ...MORE, rotation: 12, ...kind.rest, 'position.y': 200 + down },
+    rest: {
+      ...REST,
+      ...MORE,
+      rotation: 12,
+      ...kind.rest,
+      'position.y': 200 + down,
+      // Its colours are to be seen well enough to tell how they are turned.
+      ...(id === 'border.turn' ? { 'border.width': 40 } : {}),
+    },
     // What is drawn goes along a line and turns with it, where its way along that is keyed.
     ...(id === 'path.distance' ? { path: { d: 'M-90 0 C-40 -120 60 120 110 -20', turns: true } } : {}),
     tracks: { [id]: [key(0.1, from), key(1.8, to)] },
