@@ -80,6 +80,8 @@ export class FilesPage {
       const read = await readInPlace(file, before.name, this.kept);
       const what = `Replace “${title}” by “${read.name}”`;
       const replacement = await this.everywhere.replace(before, read.file, what);
+      if (replacement.layers === 0)
+        return this.told(`“${title}” was not replaced: only deleted scenes use it, which stay as they are.`);
       this.told(`“${read.name}” took the place of “${title}” on ${countedWords(replacement)}.`, 'Undo', async () => {
         await this.everywhere.takeBack(replacement, `Take back: ${what}`);
         this.told(`“${title}” is back where it was.`);

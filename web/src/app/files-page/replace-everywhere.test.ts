@@ -5,7 +5,6 @@ import {
   apply,
   fileAddress,
   programmeBoard,
-  type Edit,
   type FileInPlace,
   type KeptFile,
   type Layer,
@@ -40,7 +39,11 @@ function server(...scenes: Scene[]) {
   const quicker = new Map<string, number>();
   const refusing = new Set<string>();
   const api = {
-    scene: (id: string) => of(structuredClone(stored.get(id))),
+    scene: (id: string) => {
+      const found = stored.get(id);
+      if (found) return of(structuredClone(found));
+      return throwError(() => Object.assign(new Error('There is no such scene.'), { code: 'not-found' }));
+    },
     saveScene: (id: string, body: SaveRequest) => {
       const { version, scene } = stored.get(id) as { version: number; scene: Scene };
       const left = quicker.get(id) ?? 0;
@@ -103,13 +106,22 @@ describe('a file in the place of another everywhere', () => {
     expect([filesIn('wall'), filesIn('board')]).toEqual([at(OLD), at(OLD)]);
   });
 
-  test('taking back does what still can be done', () => {
-    const scene = sceneOf('wall', OLD, OLD);
+  test('leaves deleted scenes alone, which keep the file', async () => {
+    const { everywhere, file, filesIn, stored } = server(sceneOf('gone', OLD), sceneOf('wall', OLD));
+    stored.delete('gone');
+    const done = await everywhere.replace(file, next, 'Replace');
+    expect([done.layers, done.scenes.length]).toEqual([1, 1]);
+    expect(filesIn('wall')).toEqual(at(NEW));
+  });
+
+  test('taking back leaves alone what is gone, or was changed since', () => {
+    const scene = sceneOf('wall', OLD, OLD, OLD);
     const edits = replacingEdits(scene, fileAddress(OLD), next);
     const result = apply(scene, edits);
-    const inverse: readonly Edit[] = result.ok ? result.inverse : [];
-    expect([edits.length, inverse.length]).toEqual([2, 2]);
-    const one = { layers: scene.layers.slice(0, 1) };
-    expect(stillPossible(one, inverse)).toMatchObject([{ type: 'set-layer', layer: 'wall-0' }]);
+    if (!result.ok) throw new Error(result.problem.code);
+    const [first, second] = result.scene.layers;
+    const since = { layers: [first, { ...second, source: shown(named('c')) }] };
+    const back = stillPossible(since, edits, result.inverse);
+    expect(back).toMatchObject([{ type: 'set-layer', layer: 'wall-0', fields: { source: shown(OLD) } }]);
   });
 });

@@ -2,11 +2,13 @@ import { inject, Injectable } from '@angular/core';
 import {
   apply,
   fileAddress,
+  isSame,
   withFileReplaced,
   type Edit,
   type FileInPlace,
   type KeptFile,
   type Scene,
+  type StoredScene,
 } from '@wexikine/core';
 import { firstValueFrom } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
@@ -20,6 +22,7 @@ const TRIES = 4;
 interface ChangedScene {
   readonly scene: string;
   readonly layers: number;
+  readonly made: readonly Edit[];
   readonly back: readonly Edit[];
 }
 
@@ -37,10 +40,18 @@ export function replacingEdits({ layers }: Pick<Scene, 'layers'>, address: strin
   });
 }
 
-/** Of edits that take a replacement back, those that still can: layers that were taken away since stay away. */
-export function stillPossible({ layers }: Pick<Scene, 'layers'>, edits: readonly Edit[]): Edit[] {
-  const known = new Set(layers.map(({ id }) => id));
-  return edits.filter((edit) => 'layer' in edit && typeof edit.layer === 'string' && known.has(edit.layer));
+type SetLayer = Extract<Edit, { type: 'set-layer' }>;
+
+/** Of edits that take a replacement back, those of layers that are still there and still as it made them. */
+export function stillPossible({ layers }: Pick<Scene, 'layers'>, made: readonly Edit[], back: readonly Edit[]): Edit[] {
+  const now = new Map(layers.map((layer) => [layer.id, layer]));
+  const isSetLayer = (edit: Edit): edit is SetLayer => edit.type === 'set-layer';
+  const asMade = made.filter(isSetLayer).filter(({ layer, fields }) => {
+    const { source, look } = now.get(layer) ?? {};
+    return (!fields.source || isSame(source, fields.source)) && (!fields.look || isSame(look, fields.look));
+  });
+  const ids = new Set(asMade.map(({ layer }) => layer));
+  return back.filter((edit) => isSetLayer(edit) && ids.has(edit.layer));
 }
 
 /** Puts a file in the place of another in every scene that uses it: in all of them, or in none. */
@@ -67,22 +78,34 @@ export class ReplaceEverywhere {
   }
 
   async takeBack({ scenes }: Replacement, what: string): Promise<void> {
-    for (const { scene, back } of scenes) await this.change(scene, (standing) => stillPossible(standing, back), what);
+    for (const { scene, made, back } of scenes)
+      await this.change(scene, (standing) => stillPossible(standing, made, back), what);
   }
 
   private async change(id: string, editsFor: (scene: Scene) => Edit[], what: string): Promise<ChangedScene | null> {
     for (let left = TRIES; ; left--) {
-      const stored = await firstValueFrom(this.api.scene(id));
+      const stored = await this.maybeScene(id);
+      if (!stored) return null;
       const edits = editsFor(stored.scene);
       if (edits.length === 0) return null;
       const result = apply(stored.scene, edits);
       if (!result.ok) throw new Error('It is not as it should be. Open it, and look at its findings.');
       try {
         await firstValueFrom(this.api.saveScene(id, saveRequest(stored, result.scene, { by: personName(), what })));
-        return { scene: id, layers: edits.length, back: result.inverse };
+        return { scene: id, layers: edits.length, made: edits, back: result.inverse };
       } catch (error) {
         if ((error as ApiProblem).code !== 'conflict' || left <= 1) throw error;
       }
+    }
+  }
+
+  /** A scene; null where it is deleted: it keeps the file, which stays kept for as long as it can be brought back. */
+  private async maybeScene(id: string): Promise<StoredScene | null> {
+    try {
+      return await firstValueFrom(this.api.scene(id));
+    } catch (error) {
+      if ((error as ApiProblem).code === 'not-found') return null;
+      throw error;
     }
   }
 }
