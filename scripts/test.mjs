@@ -74,11 +74,11 @@ installIfNeeded({ forTests: true });
 findBrowser();
 // The build checks the types of the page and of its templates, too.
 const checks = await sideBySide([
+  [['Build', ['build']]],
   [
-    ['Build', ['build']],
+    ['Lint and format', ['lint']],
     ['Types', ['types']],
   ],
-  [['Lint and format', ['lint']]],
 ]);
 checks.forEach(tally);
 

@@ -1,20 +1,32 @@
-import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { packLayers, type SaveRequest, type StoredScene } from '@wexikine/core';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
 const MAIN = resolve(__dirname, '../dist/main.js');
+/** Milliseconds for what starts servers. */
 const SLOW = 90_000;
 
-let folder: string;
+/** A folder whose database is made and filled, which every test begins with a copy of: making one takes seconds. */
+const filled = mkdtempSync(join(tmpdir(), 'wexikine-filled-'));
+let folder = filled;
 const running: ChildProcess[] = [];
+
+beforeAll(async () => {
+  const { child } = await start();
+  child.kill('SIGINT');
+  await once(child, 'exit');
+}, SLOW);
 
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'wexikine-'));
+  cpSync(filled, folder, { recursive: true });
 });
+
+afterAll(() => rmSync(filled, { recursive: true, force: true }));
 
 afterEach(() => {
   for (const process of running.splice(0)) process.kill('SIGKILL');

@@ -26,16 +26,26 @@ import { UPGRADES } from './upgrade';
 const MIGRATIONS = join(__dirname, '../../migrations');
 const folders: string[] = [];
 
-afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })));
+afterAll(async () => {
+  await pglite.close();
+  folders.forEach((folder) => rmSync(folder, { recursive: true, force: true }));
+});
 
-/** A database that is opened by one version after the other: `at(3)` by that which knew three migrations. */
+/** One for all tests, which each begin with nothing in it: making one takes seconds. */
+const pglite = new PGlite();
+
+/**
+ * An empty database that is opened by one version after the other: `at(3)` by that which knew three migrations. What a
+ * test before it left is gone.
+ */
 function stages(): { readonly at: (count: number) => Promise<Database> } {
   const folder = mkdtempSync(join(tmpdir(), 'wexikine-migrations-'));
   folders.push(folder);
-  const pglite = new PGlite();
+  const emptied = pglite.exec('drop schema public cascade; create schema public');
   const names = readdirSync(MIGRATIONS).sort();
   return {
-    at: (count) => {
+    at: async (count) => {
+      await emptied;
       for (const name of names.slice(0, count)) copyFileSync(join(MIGRATIONS, name), join(folder, name));
       return openDatabase(pglite, folder, UPGRADES);
     },
@@ -150,7 +160,6 @@ describe('a database of a version before', () => {
     const now = await at(4);
     const [{ body }] = await now.many<{ body: { recipe: { operation: string } } }>('select body from runs');
     const [record] = await manyRecords(now, null);
-    await now.close();
     expect(body.recipe.operation).toBe('move-throughout');
     expect(record.revisions[0].body).toEqual({ phase: 'throughout' });
     expect(record.draft?.body).toEqual({ phase: 'throughout' });
@@ -182,7 +191,6 @@ describe('a database of a version before', () => {
     ]);
     const now = await at(4);
     const [{ body }] = await now.many<{ body: unknown }>('select body from runs');
-    await now.close();
     expect(body).toEqual({
       id: 'r',
       preset: { id: 'gone', revision: 2, name: 'gone', body: {} },
@@ -228,7 +236,6 @@ describe('a database of a version before', () => {
     }
     const counts = await now.many<{ layer_count: number }>('select layer_count from scenes order by id');
     expect(counts.map(({ layer_count }) => layer_count)).toEqual(scenes.map(({ layers }) => layers.length));
-    await now.close();
   });
 
   test('pictures that stood as text in a scene become files, each kept once, and the scene shows the same', async () => {
