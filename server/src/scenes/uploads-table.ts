@@ -10,6 +10,10 @@ export interface UploadPart {
   readonly runs: readonly UploadedRun[];
 }
 
+/** Gives nothing where the part was sent before. */
+const INSERT_PART = `insert into upload_parts (upload_id, part, at, chunks, runs)
+  values ($1, $2, $3, $4::jsonb, $5::jsonb) on conflict do nothing returning part`;
+
 /** Keeps a part until its save is done; sent again, it takes the place of the first. */
 export async function putPart(
   queries: Queries,
@@ -25,11 +29,11 @@ export async function putPart(
     return { row, first, slices: slices.length };
   });
   const bodies = [...chunks.map(({ body }) => body), ...runs.flatMap(({ slices }) => slices)];
-  await queries.run('delete from upload_parts where upload_id = $1 and part = $2', [upload, part]);
-  await queries.run(
-    'insert into upload_parts (upload_id, part, at, chunks, runs) values ($1, $2, $3, $4::jsonb, $5::jsonb)',
-    [upload, part, when, JSON.stringify(chunks.map(({ entries }) => entries)), JSON.stringify(uploaded)],
-  );
+  const values = [upload, part, when, JSON.stringify(chunks.map(({ entries }) => entries)), JSON.stringify(uploaded)];
+  if (!(await queries.maybeOne(INSERT_PART, values))) {
+    await queries.run('delete from upload_parts where upload_id = $1 and part = $2', [upload, part]);
+    await queries.run(INSERT_PART, values);
+  }
   await insertMany(
     queries,
     'upload_bodies (upload_id, part, place, body)',

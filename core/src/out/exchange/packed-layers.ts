@@ -15,7 +15,11 @@ import {
 const NUMBERS = 4;
 const MOST_KEYS = 100_000;
 
-const packedTrackSchema = z.array(z.number()).max(MOST_KEYS * NUMBERS);
+/** A list of numbers that is looked at in one go: a scene has millions of them, and a schema of numbers makes a note of each. */
+const packedTrackSchema = z.custom<number[]>(
+  (data) => Array.isArray(data) && data.length <= MOST_KEYS * NUMBERS && data.every(Number.isFinite),
+  { error: 'The keys of a channel must be a list of at most 400,000 numbers.' },
+);
 const packedTracksSchema = z.partialRecord(channelIdSchema, packedTrackSchema);
 
 const packedLayerSchema = layerSchema.omit({ tracks: true, base: true }).extend({

@@ -1,7 +1,7 @@
 import { packLayers, type Layer, type RunRecord, type UploadPart } from '@wexikine/core';
 
 /** Layers in one part: so many are put into text in a few milliseconds. */
-const PART_LAYERS = 200;
+const PART_LAYERS = 400;
 /** Changes of so many layers, and with so many layers in their runs, go in one request. */
 const SMALL = 200;
 

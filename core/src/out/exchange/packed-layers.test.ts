@@ -1,0 +1,35 @@
+import { describe, expect, test } from '@jest/globals';
+import { packedLayersSchema, packLayers, unpackLayers, uploadPartSchema } from '.';
+import { constellations } from '../../scene/demo';
+
+const { layers } = constellations();
+
+/** The first keys of a packed scene set to something else, and what is then said. */
+function saidOf(numbers: unknown): string | undefined {
+  const packed = packLayers(layers);
+  const spoilt = packed.layers.map((layer, i) => (i === 0 ? { ...layer, tracks: { opacity: numbers } } : layer));
+  const read = packedLayersSchema.safeParse({ ...packed, eases: [{ type: 'linear' }], layers: spoilt });
+  return read.error?.issues[0].message;
+}
+
+describe('layers as they travel', () => {
+  test('are the same when they are unpacked', () => {
+    expect(unpackLayers(packLayers(layers))).toEqual(layers);
+    expect(uploadPartSchema.safeParse({ layers: packLayers(layers), runs: [] }).success).toBe(true);
+  });
+
+  test.each([
+    ['a list of text', ['0', '0', '0', '0'], 'must be a list of at most 400,000 numbers'],
+    ['no list', { length: 4 }, 'must be a list'],
+    ['numbers without end', [0, Infinity, 0, 0], 'must be a list'],
+    ['too many', new Array(400_004).fill(0), 'must be a list of at most 400,000 numbers'],
+    ['half a key', [0, 1], 'cut off in the middle of a key'],
+    ['keys in no order', [5, 1, 0, 0, 5, 1, 0, 0], 'in order of time'],
+    ['half a tick', [0.5, 1, 0, 0], 'whole number of ticks'],
+    ['an easing that is not there', [0, 1, 99_999, 0], 'an easing that is not listed'],
+    ['an origin that is not there', [0, 1, 0, 99_999], 'an origin that is not listed'],
+    ['no keys at all', [], 'without keys must be left out'],
+  ])('are refused with %s', (_, numbers, sentence) => {
+    expect(saidOf(numbers)).toContain(sentence);
+  });
+});
