@@ -92,6 +92,34 @@ const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
   'mask.rotation': [0, 0],
   'mask.soft': [0, 0],
   'clip.time': [0, 0],
+  'shadow2.x': [-14, 20],
+  'shadow2.y': [-6, 24],
+  'shadow2.blur': [-3, 9],
+  'shadow2.spread': [0, 8],
+  'shadow2.opacity': [0.1, 1],
+  'shadow3.x': [10, -16],
+  'shadow3.y': [0, 18],
+  'shadow3.blur': [-3, 9],
+  'shadow3.spread': [0, 8],
+  'shadow3.opacity': [0.1, 1],
+  'mask1.x': [0, 0],
+  'mask1.y': [0, 0],
+  'mask1.width': [1, 1],
+  'mask1.height': [1, 1],
+  'mask1.rotation': [0, 0],
+  'mask1.soft': [0, 0],
+  'mask2.x': [0, 0],
+  'mask2.y': [0, 0],
+  'mask2.width': [1, 1],
+  'mask2.height': [1, 1],
+  'mask2.rotation': [0, 0],
+  'mask2.soft': [0, 0],
+  'mask3.x': [0, 0],
+  'mask3.y': [0, 0],
+  'mask3.width': [1, 1],
+  'mask3.height': [1, 1],
+  'mask3.rotation': [0, 0],
+  'mask3.soft': [0, 0],
 };
 
 /** Channels that a page cannot carry where they are keyed; the export names them (see `leftOut`). */
@@ -99,10 +127,15 @@ const LEFT_OUT: ReadonlySet<string> = new Set([
   'streak',
   'motion',
   'mask',
+  'mask1',
+  'mask2',
+  'mask3',
   'cutout',
   'clip',
   'colour.two',
   'shadow.spread',
+  'shadow2.spread',
+  'shadow3.spread',
 ]);
 
 /** Channels of where a layer is. */
@@ -228,6 +261,7 @@ function channelsOf(kind: Partial<Layer>): ChannelId[] {
     if (family === 'fill') return hasPlainFill;
     if (family === 'crop') return kind.kind === 'picture';
     if (LEFT_OUT.has(family) || LEFT_OUT.has(id)) return false;
+    if (family === 'shadow2' || family === 'shadow3') return kind.look?.shadows !== undefined;
     if (family === 'shadow') return kind.look?.shadow !== undefined;
     if (family === 'border') return kind.look?.border !== undefined;
     if (family === 'inner') return kind.look?.inner !== undefined;

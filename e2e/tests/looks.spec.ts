@@ -112,6 +112,25 @@ test('a shadow, a border and a mask are dragged on the stage by handles of their
     .toEqual([true, true, true, true, true]);
   for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z');
   await expect.poll(stands).toEqual([60, 60, 40, 50, 50]);
+
+  // Where a drag sets keys, the mask gets one of its own, and its number stays; by the panel it is made half as wide.
+  await page.getByRole('button', { name: 'a key here', exact: true }).click();
+  await drag('Mask 1', 40, 0);
+  const own = async (): Promise<unknown[]> => {
+    const [{ tracks, look, rest }] = (await scene.stored(id)).layers;
+    return [Math.round((tracks['mask1.x']?.[0].value ?? 0) * 50), look.masks?.[0].x, rest['mask1.width']];
+  };
+  await expect.poll(own).toEqual([5, 0.5, undefined]);
+  const shown = [0xf3, 0xc9, 0x8b];
+  await expect.poll(() => scene.pixel((960 + 40 + 80) / 1920, 0.5)).toEqual(shown);
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  // It stands open, as something is keyed there.
+  const width = page.getByRole('textbox', { name: 'Mask 1, by itself, width' });
+  await width.fill('50 %');
+  await width.press('Enter');
+  await expect.poll(own).toEqual([5, 0.5, 0.5]);
+  await expect.poll(() => scene.pixel((960 + 40 + 80) / 1920, 0.5)).not.toEqual(shown);
+  await expectNoFaults(page, 'wx-layer-look');
 });
 
 test('the frame gets a background from the stage menu', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { lineStep, maskOutline, type Mask, type TextSource } from '@wexikine/core';
+import { lineStep, maskOutline, movedMask, type Mask, type TextSource } from '@wexikine/core';
 import { drawSheet, growth, type Matrix, type Sheet } from './brush';
 import type { Subject } from './contents';
 import { valueAt } from './look';
@@ -7,6 +7,11 @@ import { firstBaseline, reach, useFont } from './text';
 
 /** What a mask does to what came before it. */
 const HOW = { add: 'source-over', take: 'destination-out', overlap: 'destination-in' } as const;
+
+/** The masks of a layer as they are at its moment, each moved by its own channels. */
+function masksOf({ frame, layer, index }: Subject): Mask[] {
+  return (layer.look.masks ?? []).map((mask, place) => movedMask(mask, place, (id) => valueAt(frame, index, id)));
+}
 
 /** Sets a context to the middle of a mask's box, in px of the layer. Masks are moved, scaled and turned together by channels. */
 function toMask(context: Context, { frame, index, width, height }: Subject, mask: Mask): void {
@@ -76,7 +81,7 @@ const FAR = 1e5;
  * first one showing or hiding, each further one hiding or keeping. Gives false and does nothing where it cannot.
  */
 export function clipByMasks(surfaces: Surfaces, { context, patch }: Sheet, subject: Subject, matrix: Matrix): boolean {
-  const masks = subject.layer.look.masks ?? [];
+  const masks = masksOf(subject);
   const soft = valueAt(subject.frame, subject.index, 'mask.soft');
   const outlines = masks.map(maskOutline);
   const isPlain = masks.every(
@@ -107,7 +112,7 @@ export function clipByMasks(surfaces: Surfaces, { context, patch }: Sheet, subje
 
 /** Leaves of a sheet what the masks of a layer let through; softened by a channel and by their own softness. */
 export function cutByMasks(surfaces: Surfaces, sheet: Sheet, subject: Subject, matrix: Matrix): void {
-  const masks = subject.layer.look.masks ?? [];
+  const masks = masksOf(subject);
   const [a, b, c, d, e, f] = matrix;
   const soft = valueAt(subject.frame, subject.index, 'mask.soft');
   const { width, height } = sheet.patch;

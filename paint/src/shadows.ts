@@ -1,4 +1,4 @@
-import { CHANNEL_COUNT, CHANNELS, type Box, type Layer } from '@wexikine/core';
+import { CHANNEL_COUNT, CHANNELS, movedShadow, type Box, type Layer } from '@wexikine/core';
 import { LRUCache } from 'lru-cache';
 import { drawSheet, growth, type Linear, type Matrix, type Sheet } from './brush';
 import type { Contents, Subject } from './contents';
@@ -38,7 +38,10 @@ export function shadowsOf({ frame, layer, index }: Subject): Shadow[] {
     const [blur, spread] = [valueAt(frame, index, 'shadow.blur'), valueAt(frame, index, 'shadow.spread')];
     all.push({ colour: faded(shadow, opacity), x, y, blur, spread });
   }
-  all.push(...shadows);
+  for (const [place, further] of shadows.entries()) {
+    const { colour, opacity: seen, ...moved } = movedShadow(further, place, (id) => valueAt(frame, index, id));
+    if (seen > 0) all.push({ ...moved, colour: seen < 1 ? faded(colour, seen) : colour });
+  }
   const shining = glow === undefined ? 0 : valueAt(frame, index, 'glow.opacity');
   if (glow !== undefined && shining > 0) {
     all.push({ colour: faded(glow, shining), x: 0, y: 0, blur: valueAt(frame, index, 'glow.size') });

@@ -30,10 +30,13 @@ export interface RowGroup {
   readonly row: Row;
 }
 
-/** What can be added as one row: channels that belong together, and every channel by itself. */
+/** What can be added as one row: channels that belong together, and every channel by itself, but the parts of one colour. */
 export const ROW_CHOICES: readonly { readonly label: string; readonly channels: readonly ChannelId[] }[] = [
   ...LINKS,
-  ...CHANNELS.filter(({ family }) => family !== 'colour').map(({ id, label }) => ({ label, channels: [id] })),
+  ...CHANNELS.filter(({ id }) => !/^(fill|stroke)\.[lab]$/.test(id)).map(({ id, label }) => ({
+    label,
+    channels: [id],
+  })),
 ];
 
 function isAlike(a: Row, b: Row): boolean {

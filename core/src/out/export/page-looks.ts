@@ -1,7 +1,15 @@
 import { clampToChannel, type ChannelId } from '../../basics/channel';
 import { twoColourMatrix } from '../../basics/colour';
 import { maskOutline } from '../../scene/outline';
-import { restValue, type Layer, type Mask } from '../../scene/layer';
+import {
+  maskChannels,
+  movedMask,
+  movedShadow,
+  restValue,
+  shadowChannels,
+  type Layer,
+  type Mask,
+} from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { isKeyed, isUsed, limited, px, turnedBy, variable } from './css';
 import { decimal } from './keyframes';
@@ -11,6 +19,8 @@ export interface Drawn {
   readonly html: string;
   readonly rules: readonly string[];
 }
+
+type FurtherShadow = NonNullable<Layer['look']['shadows']>[number];
 
 const NOTHING: Drawn = { html: '', rules: [] };
 
@@ -43,6 +53,15 @@ export function twoColourFilter(layer: Layer, id: string): string {
   return `<svg aria-hidden="true"><filter id="${id}-two" color-interpolation-filters="sRGB"><feColorMatrix values="${values}"/></filter></svg>`;
 }
 
+/** A shadow below the first; with what its own channels do to it, where they do anything. */
+function furtherShadow(layer: Layer, { colour, x, y, blur }: FurtherShadow, place: number): string {
+  const own = shadowChannels(place);
+  if (!isUsed(layer, own)) return `drop-shadow(${decimal(x)}px ${decimal(y)}px ${decimal(blur)}px ${colour})`;
+  const [across, down, soft, , opacity] = own;
+  const length = (number: number, id: ChannelId): string => `calc(${decimal(number)}px + ${limited(id)} * 1px)`;
+  return `drop-shadow(${length(x, across)} ${length(y, down)} max(0px, ${length(blur, soft)}) ${faded(colour, opacity)})`;
+}
+
 /** Colours, blur and shadows of what is drawn of the layer itself, not of what is in its group. */
 export function filterText(layer: Layer, id: string): string[] {
   const { shadow, shadows = [], glow } = layer.look;
@@ -54,9 +73,7 @@ export function filterText(layer: Layer, id: string): string[] {
     ...(shadow !== undefined && isUsed(layer, ['shadow.opacity'])
       ? [`drop-shadow(${px('shadow.x')} ${px('shadow.y')} ${soft('shadow.blur')} ${faded(shadow, 'shadow.opacity')})`]
       : []),
-    ...shadows.map(
-      ({ colour, x, y, blur }) => `drop-shadow(${decimal(x)}px ${decimal(y)}px ${decimal(blur)}px ${colour})`,
-    ),
+    ...shadows.map((further, place) => furtherShadow(layer, further, place)),
     ...(glow !== undefined && isUsed(layer, ['glow.opacity'])
       ? [`drop-shadow(0 0 ${soft('glow.size')} ${faded(glow, 'glow.opacity')})`]
       : []),
@@ -105,7 +122,8 @@ export function overlays(layer: Layer, id: string): Drawn {
   return { html: parts.map(({ html }) => html).join(''), rules: parts.flatMap(({ rules }) => rules) };
 }
 
-const MASK_CHANNELS: readonly ChannelId[] = ['mask.x', 'mask.y', 'mask.scale', 'mask.rotation', 'mask.soft'];
+/** What moves all masks of a layer. */
+const ALL_MASKS: readonly ChannelId[] = ['mask.x', 'mask.y', 'mask.scale', 'mask.rotation', 'mask.soft'];
 
 /** Addresses of files, and what they are embedded as. */
 export type Embedded = ReadonlyMap<string, string> | undefined;
@@ -158,18 +176,29 @@ function maskShape(
 }
 
 function isMaskStill(layer: Layer): boolean {
-  return !isKeyed(layer, [...MASK_CHANNELS, 'size.x', 'size.y']);
+  const own = (layer.look.masks ?? []).flatMap((_, place) => maskChannels(place));
+  return !isKeyed(layer, [...ALL_MASKS, ...own, 'size.x', 'size.y']);
 }
 
 /** Masks that stand still as a picture over the layer and as much again around it, whose brightness says what shows. */
 export function maskText(layer: Layer, embedded: Embedded): string[] {
   const { masks } = layer.look;
-  if (!masks || !isMaskStill(layer) || masks.some(({ shape }) => shape === 'words')) return [];
+  if (masks === undefined || !isMaskStill(layer) || masks.some(({ shape }) => shape === 'words')) return [];
   const [width, height] = [restValue(layer, 'size.x'), restValue(layer, 'size.y')];
   if (width <= 0 || height <= 0) return [];
   const ground = masks[0].how === 'take' ? '#fff' : '#000';
   const around = `x='${-width}' y='${-height}' width='${3 * width}' height='${3 * height}'`;
-  const svg = `<svg xmlns='http://www.w3.org/2000/svg' viewBox='${-width} ${-height} ${3 * width} ${3 * height}' width='${3 * width}' height='${3 * height}'><rect ${around} fill='${ground}'/>${masks.map((mask, i) => maskShape(mask, layer, { width, height }, i, embedded)).join('')}</svg>`;
+  const svg = `<svg xmlns='http://www.w3.org/2000/svg' viewBox='${-width} ${-height} ${3 * width} ${3 * height}' width='${3 * width}' height='${3 * height}'><rect ${around} fill='${ground}'/>${masks
+    .map((mask, i) =>
+      maskShape(
+        movedMask(mask, i, (id) => restValue(layer, id)),
+        layer,
+        { width, height },
+        i,
+        embedded,
+      ),
+    )
+    .join('')}</svg>`;
   const address = `url("data:image/svg+xml,${encodeURIComponent(svg)}")`;
   return [
     `mask: ${address} center / ${decimal(3 * width)}px ${decimal(3 * height)}px no-repeat luminance`,
@@ -185,8 +214,13 @@ function counted(count: number, one: string, many: string): string {
 function isSpread(layer: Layer): boolean {
   const { shadow, shadows = [] } = layer.look;
   const first = isKeyed(layer, ['shadow.spread']) || restValue(layer, 'shadow.spread') > 0;
+  const isFurtherSpread = (further: FurtherShadow, place: number): boolean => {
+    const [, , , own] = shadowChannels(place);
+    const { spread = 0 } = movedShadow(further, place, (id) => restValue(layer, id));
+    return spread > 0 || (own !== undefined && isKeyed(layer, [own]));
+  };
   const isThrown = shadow !== undefined && isUsed(layer, ['shadow.opacity']);
-  return (isThrown && first) || shadows.some(({ spread = 0 }) => spread > 0);
+  return (isThrown && first) || shadows.some(isFurtherSpread);
 }
 
 /** What of a layer's look a page cannot carry, in words. */

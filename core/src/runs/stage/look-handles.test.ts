@@ -147,4 +147,41 @@ describe('handles of a look', () => {
     const here = dragged(keyed, 'Glow', [5, 0], false, 'key').layer;
     expect([here.rest['glow.size'], here.tracks['glow.size']?.map(({ value }) => value)]).toEqual([20, [25, 40]]);
   });
+
+  test('of one mask and of further shadows set the look at rest, and keys of their own channels where a drag sets keys', () => {
+    const mask = { shape: 'ellipse', how: 'add', x: 0.5, y: 0.5, width: 0.5, height: 0.5, turn: 0, soft: 0 } as const;
+    const parts = sceneOf({
+      look: {
+        masks: [mask, { ...mask, how: 'take' }],
+        shadow: '#000000',
+        shadows: [
+          { colour: '#ff0000', x: 10, y: 20, blur: 4 },
+          { colour: '#00ff00', x: 0, y: 0, blur: 4 },
+        ],
+      },
+      rest: { 'mask2.x': 0.1, 'mask2.width': 0.5, 'shadow2.x': 5 },
+    });
+    // The box runs from 400, 250 to 600, 350; the second mask stands a tenth of its width further, and is half as wide.
+    expect(handleOf(parts, 'Mask 2').at).toEqual({ x: 520, y: 300 });
+    expect(handleOf(parts, 'Mask 2, size').at).toEqual({ x: 545, y: 325 });
+    expect(handleOf(parts, 'Shadow 2').at).toEqual({ x: 465, y: 345 });
+    expect(handleOf(parts, 'Shadow 3').at).toEqual({ x: 450, y: 325 });
+
+    const moved = dragged(parts, 'Mask 2', [20, 10]);
+    expect(moved.words).toBe('Mask 2 70 %, 60 %');
+    expect(moved.layer.look.masks?.[1]).toMatchObject({ x: 0.6, y: 0.6 });
+    expect(moved.layer.look.masks?.[0]).toEqual(mask);
+    expect(moved.layer.rest).toEqual(parts.layers[0].rest);
+    expect(dragged(parts, 'Mask 2, size', [25, 0]).layer.look.masks?.[1]).toMatchObject({ width: 1, height: 0.5 });
+    expect(dragged(parts, 'Shadow 2', [3, -4]).layer.look.shadows?.[0]).toMatchObject({ x: 13, y: 16 });
+
+    const keyed = dragged(parts, 'Mask 2', [20, 10], false, 'key').layer;
+    expect(keyed.look).toEqual(parts.layers[0].look);
+    expect([keyed.tracks['mask2.x']?.[0].value, keyed.tracks['mask2.y']?.[0].value]).toEqual([0.2, 0.1]);
+    const sized = dragged(parts, 'Mask 2, size', [25, 25], false, 'key').layer.tracks;
+    expect([sized['mask2.width']?.[0].value, sized['mask2.height']?.[0].value]).toEqual([1, 2]);
+    expect(dragged(parts, 'Mask 1, turn', [35, 35], true, 'key').layer.tracks['mask1.rotation']?.[0].value).toBe(90);
+    const thrown = dragged(parts, 'Shadow 2', [3, -4], false, 'key').layer.tracks;
+    expect([thrown['shadow2.x']?.[0].value, thrown['shadow2.y']?.[0].value]).toEqual([8, -4]);
+  });
 });

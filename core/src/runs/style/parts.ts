@@ -9,7 +9,7 @@ interface PartFacts {
 }
 
 function family(...names: readonly string[]): ChannelId[] {
-  return CHANNEL_IDS.filter((id) => names.includes(id.split('.')[0]));
+  return CHANNEL_IDS.filter((id) => names.includes(id.split('.')[0].replace(/\d$/, '')));
 }
 
 /** What each part of a look is made of. */

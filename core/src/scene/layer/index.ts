@@ -42,6 +42,7 @@ export {
   type MotionBlur,
 } from './look';
 export { filesOfMask, type Mask } from './mask';
+export { maskChannels, movedMask, movedShadow, shadowChannels, withoutPart } from './single-parts';
 export { FONTS } from './font';
 export {
   pickSchema,

@@ -27,6 +27,7 @@ import {
   type RowGroup,
   type Shelf,
 } from '@wexikine/core';
+import { inFamilies } from '../fields/in-families';
 import { Icon } from '../icons/icon';
 import { completionsFor, type Completion } from './completions';
 import { FormulaEditor, type EditEnd } from './formula-editor';
@@ -82,6 +83,7 @@ export class MomentMatrix {
     const taken = new Set(presetChannels(this.preset()));
     return ROW_CHOICES.filter(({ channels }) => channels.every((channel) => !taken.has(channel)));
   });
+  protected readonly families = computed(() => inFamilies(this.choices(), ({ channels }) => channels[0]));
   /** The column that is typed in, and those in which something is wrong, have more room. */
   protected readonly columns = computed(() => {
     const editing = this.editing();

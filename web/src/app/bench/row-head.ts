@@ -12,6 +12,7 @@ import {
   type Preset,
   type RowGroup,
 } from '@wexikine/core';
+import { inFamilies } from '../fields/in-families';
 import { Icon } from '../icons/icon';
 import type { PresetChange } from './parameter-table';
 
@@ -39,6 +40,7 @@ export class RowHead {
   readonly isLast = input.required<boolean>();
   readonly changed = output<PresetChange>();
 
+  protected readonly families = computed(() => inFamilies(this.choices(), ({ channels }) => channels[0]));
   protected readonly conditions = computed(() => conditionsOf(this.preset().parameters));
   /** Channels that a single one could be keyed together with. */
   protected readonly partners = computed((): readonly ChannelId[] => {

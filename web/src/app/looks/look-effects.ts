@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import type { Border, Edit, Layer, LayerLook, MotionBlur } from '@wexikine/core';
+import {
+  layerEdits,
+  withoutPart,
+  type Border,
+  type Edit,
+  type Layer,
+  type LayerLook,
+  type MotionBlur,
+} from '@wexikine/core';
 import { ColourSwatch } from '../fields/colour-swatch';
 import { PainterService } from '../drawing/painter.service';
 import { enterMany } from '../fields/many-entry';
@@ -9,6 +17,7 @@ import { LookCutout } from './look-cutout';
 import { LookTwo } from './look-two';
 import { LookPart } from './look-part';
 import { common } from './looks';
+import { OwnChannels } from './own-channels';
 import { ShadowWay } from './shadow-way';
 
 const SIDES: Readonly<Record<Border['side'], string>> = { inside: 'inside', on: 'on the edge', outside: 'outside' };
@@ -34,7 +43,7 @@ type FurtherShadow = NonNullable<LayerLook['shadows']>[number];
 @Component({
   selector: 'wx-look-effects',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [ColourSwatch, Icon, LookCutout, LookTwo, ShadowWay],
+  imports: [ColourSwatch, Icon, LookCutout, LookTwo, OwnChannels, ShadowWay],
   templateUrl: './look-effects.html',
   styleUrl: './look.scss',
 })
@@ -162,10 +171,8 @@ export class LookEffects extends LookPart {
   }
 
   protected removeShadow(place: number): void {
-    this.setLooks('Take a shadow away', this.layers(), ({ shadows = [] }) => {
-      const left = shadows.filter((_, i) => i !== place);
-      return { shadows: left.length > 0 ? left : undefined };
-    });
+    const edits = this.layers().flatMap((layer) => layerEdits(layer, withoutPart(layer, 'shadows', place)));
+    this.do('Take a shadow away', edits);
   }
 
   protected setShadowColour(place: number, text: string): void {

@@ -1,12 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import { fileAddress, fileType, FONTS, type ChannelId, type Layer, type Mask } from '@wexikine/core';
+import {
+  fileAddress,
+  fileType,
+  FONTS,
+  layerEdits,
+  withoutPart,
+  type ChannelId,
+  type Layer,
+  type Mask,
+} from '@wexikine/core';
 import { enterMany } from '../fields/many-entry';
 import { Icon } from '../icons/icon';
 import { LookPart } from './look-part';
 import { common, lookEdits } from './looks';
 import { ownRatio, scaledSide, withRatio } from './mask-ratio';
 import { MaskShape } from './mask-shape';
+import { OwnChannels } from './own-channels';
 import { KeptFiles } from '../files/kept-files';
 
 const SHAPES: Readonly<Record<Mask['shape'], string>> = {
@@ -52,7 +62,7 @@ const TOGETHER: readonly (readonly [ChannelId, string])[] = [
 @Component({
   selector: 'wx-look-masks',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MaskShape],
+  imports: [Icon, MaskShape, OwnChannels],
   templateUrl: './look-masks.html',
   styleUrl: './look.scss',
 })
@@ -91,10 +101,8 @@ export class LookMasks extends LookPart {
   }
 
   protected remove(place: number): void {
-    this.setLooks('Take a mask away', this.masked(), ({ masks = [] }) => {
-      const left = masks.filter((_, i) => i !== place);
-      return { masks: left.length > 0 ? left : undefined };
-    });
+    const edits = this.masked().flatMap((layer) => layerEdits(layer, withoutPart(layer, 'masks', place)));
+    this.do('Take a mask away', edits);
   }
 
   protected set(place: number, change: Partial<Mask>): void {

@@ -13,6 +13,7 @@ import {
   type Scene,
   type Ticks,
 } from '@wexikine/core';
+import { inFamilies } from '../../fields/in-families';
 import { Icon } from '../../icons/icon';
 import { KeyEdits, type Pose } from './key-edits';
 import { allKeys, grownToLayers, grownToPhase, inverted, withKeys, type KeyRow } from './key-rows';
@@ -44,7 +45,7 @@ export class KeysMenu {
   protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
   protected readonly clip = toSignal(this.edits.clip$, { requireSync: true });
   protected readonly count = computed(() => countPicks(this.picks()));
-  protected readonly channels = CHANNELS;
+  protected readonly families = inFamilies(CHANNELS, ({ id }) => id);
   /** What was copied, where it is of one channel only. */
   protected readonly clipChannel = computed(() => {
     const own = new Set(this.clip()?.layers.flatMap(({ tracks }) => Object.keys(tracks) as ChannelId[]));

@@ -27,6 +27,7 @@ import {
   type Rate,
   type Ticks,
 } from '@wexikine/core';
+import { inFamilies } from '../../fields/in-families';
 import { Icon } from '../../icons/icon';
 import { ValueField } from '../../fields/value-field';
 import { enterMany } from '../../fields/many-entry';
@@ -110,8 +111,12 @@ import type { LayerStep } from '../../looks/layer-step';
         >Another channel
         <select class="text-field" (change)="add($event)">
           <option value="">choose…</option>
-          @for (channel of others(); track channel.id) {
-            <option [value]="channel.id">{{ channel.label }}</option>
+          @for (family of others(); track family.family) {
+            <optgroup [label]="family.family">
+              @for (channel of family.items; track channel.id) {
+                <option [value]="channel.id">{{ channel.label }}</option>
+              }
+            </optgroup>
           }
         </select>
       </label>
@@ -192,7 +197,13 @@ export class HandKeys {
     const { tracks } = this.layer();
     return CHANNELS.map(({ id }) => id).filter((id) => tracks[id] !== undefined || this.wanted().includes(id));
   });
-  protected readonly others = computed(() => CHANNELS.filter(({ id }) => !this.shown().includes(id)));
+  protected readonly others = computed(() => {
+    const shown = new Set(this.shown());
+    return inFamilies(
+      CHANNELS.filter(({ id }) => !shown.has(id)),
+      ({ id }) => id,
+    );
+  });
   protected readonly rows = computed(() =>
     this.shown().map((id) => {
       const track = this.layer().tracks[id];
