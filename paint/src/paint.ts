@@ -3,6 +3,7 @@ import { drawSheet, growth, type Brush, type Linear, type Matrix, type Patch, ty
 import type { View } from './brush';
 import { createContents, hasBorder, subjectAt, type Subject } from './contents';
 import { drawInTwo, effectsOf, filterOf, hasParts, tintSheet, type Effects } from './effects';
+import { createGrounds } from './grounds';
 import { createKept } from './kept';
 import { valueAt } from './look';
 import { brightnessToAlpha, clipByMasks, cutByMasks } from './masks';
@@ -253,6 +254,8 @@ export function createPainter(surfaces: Surfaces): Painter {
     return plan.children.has(index) || hasParts(subject, effectsFor(plan, subject));
   };
 
+  const drawOutermost = createGrounds(surfaces, drawLayer);
+
   return {
     paint: (context, picture, view) => {
       const plan = known.get(picture.compiled) ?? planOf(picture.compiled);
@@ -261,9 +264,7 @@ export function createPainter(surfaces: Surfaces): Painter {
       const { width, height } = context.canvas;
       const bounds: Patch = { x: 0, y: 0, width, height };
       context.save();
-      for (const index of plan.children.get(-1) ?? []) {
-        drawLayer({ context, patch: bounds, bounds, picture, view }, plan, index);
-      }
+      drawOutermost({ context, patch: bounds, bounds, picture, view }, plan);
       context.restore();
     },
   };
