@@ -36,18 +36,22 @@ const ENTRY = `
   };
   /** How far two painters are apart at most, 0 to 255: one that has drawn all of the times, and one new at each of them. */
   globalThis.keptAndNew = (scene, times) => {
-    const draw = (with_, compiled, seconds) => {
+    const canvasFor = () => {
       const canvas = document.createElement('canvas');
       [canvas.width, canvas.height] = [scene.width, scene.height];
-      const context = canvas.getContext('2d', { willReadFrequently: true });
-      const at = ticksFromSeconds(seconds);
-      with_.paint(context, { compiled, frame: frameAt(compiled, at) }, { scale: 1, x: 0, y: 0 });
-      return context.getImageData(0, 0, canvas.width, canvas.height).data;
+      return canvas.getContext('2d', { willReadFrequently: true });
     };
-    const [compiled, one] = [compileScene(scene), createPainter(surfaces)];
+    const draw = (with_, context, seconds) => {
+      const { width, height } = context.canvas;
+      const at = ticksFromSeconds(seconds);
+      context.clearRect(0, 0, width, height);
+      with_.paint(context, { compiled, frame: frameAt(compiled, at) }, { scale: 1, x: 0, y: 0 });
+      return context.getImageData(0, 0, width, height).data;
+    };
+    const [compiled, one, own] = [compileScene(scene), createPainter(surfaces), canvasFor()];
     let most = 0;
     for (const seconds of times) {
-      const [a, b] = [draw(one, compiled, seconds), draw(createPainter(createSurfaces()), compiled, seconds)];
+      const [a, b] = [draw(one, own, seconds), draw(createPainter(createSurfaces()), canvasFor(), seconds)];
       // Colour counts as much as it covers.
       for (let i = 0; i < a.length; i++) most = Math.max(most, Math.abs(a[i] - b[i]) * (i % 4 === 3 ? 1 : a[i | 3] / 255));
     }

@@ -459,3 +459,25 @@ test('what stands still is kept from frame to frame and looks as if drawn anew, 
   const times = [0, 0, 0, 0.2, 0.5, 0.5, 0.5, 0.9, 1.2, 1.2, 1.2, 1.6, 0.5, 0.5];
   expect(await keptAndNew(painter, { ...base, layers }, times)).toBeLessThanOrEqual(2);
 });
+
+test('a layer that moves between many that stand still is drawn alone, and it all looks as when everything is drawn', async ({
+  page,
+}) => {
+  const painter = await openPainter(page);
+  const layers = Array.from({ length: 80 }, (_, i): Layer => {
+    const rest = {
+      'position.x': 60 + (i % 10) * 56,
+      'position.y': 50 + Math.floor(i / 10) * 42,
+      'size.x': 80,
+      'size.y': 60,
+      rotation: i * 7,
+      opacity: i % 3 === 0 ? 0.5 : 1,
+    };
+    const moving = { 'position.x': [key(0, 80), key(1.9, 560)] };
+    const look = i % 4 === 0 ? { fill: gradient } : { fill: i % 2 === 0 ? '#58b79c' : '#e0557780' };
+    return card(`c${i}`, { span, rest, look, tracks: i === 41 ? moving : {} });
+  });
+  // All of it stands still for a while, then one moves, another time comes twice, and it goes back.
+  const times = [0, ...Array.from({ length: 16 }, (_, i) => 0.2 + i * 0.1), 0.6, 0.6, 0.7];
+  expect(await keptAndNew(painter, { ...base, layers }, times)).toBeLessThanOrEqual(3);
+});
