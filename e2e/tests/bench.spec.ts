@@ -123,6 +123,15 @@ test('a wrong formula is told under its cell, names are completed, and undo take
   await expect(bench.cell('position y at Start')).toContainText(
     'A length and an angle cannot be added. Did you mean 5px?',
   );
+  // It cannot be published, and says so before it is tried.
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Publish without review…' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('alert')).toContainText('It cannot be published yet.');
+  await expect(dialog.getByRole('alert')).toContainText('A length and an angle cannot be added.');
+  await expect(dialog.getByRole('button', { name: 'Publish', exact: true })).toBeDisabled();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await expect(dialog).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(bench.cell('position y at Start')).toContainText('rest + @rise');
   await expect(bench.cell('position y at Start')).not.toContainText('cannot be added');

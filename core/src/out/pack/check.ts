@@ -85,7 +85,8 @@ function revisionProblems(item: LibraryItem, known: ReadonlyMap<string, ItemReco
   });
 }
 
-function formulaProblem(item: LibraryItem, shelf: Shelf): PackProblem[] {
+/** The first formula of an item that cannot be worked out, so that it cannot be published; none where all can. */
+export function formulaProblem(item: LibraryItem, shelf: Shelf): PackProblem[] {
   if (item.kind === 'rig') {
     const [first] = compileRig(item.body).problems;
     return first ? [brokenFormula(item, `The formula for ${first.channel}: ${first.message}`)] : [];

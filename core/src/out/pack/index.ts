@@ -1,6 +1,6 @@
 export { packSchema, writePack, readPack, withNeeds, PACK_FORMAT, type PackList, type ReadPackResult } from './pack';
 export { PACK_LIMITS } from './limits';
-export { checkRecords, shelfOf } from './check';
+export { checkRecords, formulaProblem, shelfOf } from './check';
 export {
   planImport,
   IMPORT_CHOICES,

@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { compareItems, createShelf, referencesOf, type ItemUse, type LibraryItem } from '@wexikine/core';
+import {
+  compareItems,
+  createShelf,
+  describePackProblem,
+  formulaProblem,
+  referencesOf,
+  type ItemUse,
+  type LibraryItem,
+} from '@wexikine/core';
 import { LibraryService } from '../../library/library.service';
 import { DifferencesList } from '../differences-list';
 import { effectsOf } from '../effects';
@@ -21,6 +29,9 @@ export interface PublishQuestion {
   template: `
     <h2 mat-dialog-title>Publish r{{ revision }} of “{{ question.item.name }}”</h2>
     <mat-dialog-content>
+      @if (wrong(); as text) {
+        <p class="problem" role="alert">It cannot be published yet. {{ text }}</p>
+      }
       @if (question.published) {
         <section>
           <h3>Against r{{ question.published.revision }}</h3>
@@ -64,7 +75,7 @@ export interface PublishQuestion {
     </mat-dialog-content>
     <mat-dialog-actions align="end">
       <button class="wx-button quiet" type="button" mat-dialog-close>Cancel</button>
-      <button class="wx-button main" type="button" (click)="done()">Publish</button>
+      <button class="wx-button main" type="button" [disabled]="wrong() !== null" (click)="done()">Publish</button>
     </mat-dialog-actions>
   `,
   styles: `
@@ -88,6 +99,9 @@ export interface PublishQuestion {
     td {
       padding: 2px 10px 2px 0;
     }
+    .problem {
+      color: var(--rose);
+    }
   `,
 })
 export class PublishDialog {
@@ -101,6 +115,11 @@ export class PublishDialog {
   protected readonly differences = computed(() => {
     const { item, published } = this.question;
     return published ? compareItems(published, item, (id) => this.shelf().items.get(id)?.name ?? id) : [];
+  });
+  /** Why it cannot be published, which the server would say too. */
+  protected readonly wrong = computed(() => {
+    const [problem] = formulaProblem(this.question.item, this.shelf());
+    return problem ? describePackProblem(problem) : null;
   });
   protected readonly effects = computed(() => effectsOf(this.question.item, this.shelf()));
   protected readonly isTaken = computed(() =>
@@ -116,6 +135,7 @@ export class PublishDialog {
   }
 
   protected done(): void {
+    if (this.wrong() !== null) return;
     const text = this.summary().trim();
     this.reference.close(text === '' && this.question.published === null ? 'First published.' : text);
   }
