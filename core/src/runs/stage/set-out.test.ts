@@ -66,6 +66,49 @@ describe('setting out', () => {
     expect(box.right - box.left).toBeCloseTo(1080, 9);
   });
 
+  test('pictures in groups stand in the places of the frame too, at their size there; their groups last as long as they do', () => {
+    const group = (id: string, parent: string | null, rest: Layer['rest']): Layer => ({
+      ...card(id),
+      kind: 'group',
+      source: { type: 'none' },
+      look: {},
+      parent,
+      span: { in: ticksFromSeconds(1), out: ticksFromSeconds(2) },
+      rest: { 'position.x': 0, 'position.y': 0, 'size.x': 10, 'size.y': 10, ...rest },
+    });
+    const before = scene([
+      group('all', null, { 'position.x': 300, 'position.y': 90, 'scale.x': 2, 'scale.y': 2 }),
+      group('turned', 'all', { 'position.x': -70, rotation: 90 }),
+      still('a', 400, 400, { parent: 'all' }),
+      still('b', 400, 400, { parent: 'turned' }),
+      still('c', 400, 400),
+    ]);
+    const all: SetOutWay = { places: 3, size: 'whole', hold: ticksFromSeconds(3), apart: ticksFromSeconds(1) };
+    const made = setOut(before, new Set(['a', 'b', 'c']), all);
+    const result = apply(before, made.edits);
+    if (!result.ok) throw new Error(result.problem.code);
+    const [, , a, b, c] = boxes(result.scene);
+    const wanted = placesIn(before, 3, [{ width: 400, height: 400 }]);
+    [a, b, c].forEach((box, i) => {
+      expect((box.left + box.right) / 2).toBeCloseTo((wanted[i].left + wanted[i].right) / 2, 6);
+      expect((box.top + box.bottom) / 2).toBeCloseTo((wanted[i].top + wanted[i].bottom) / 2, 6);
+      expect(box.right - box.left).toBeCloseTo(c.right - c.left, 6);
+    });
+    const spans = result.scene.layers.map(({ span }) => [span.in, span.out].map((at) => at / ticksFromSeconds(1)));
+    expect(spans).toEqual([
+      [0, 4],
+      [1, 4],
+      [0, 3],
+      [1, 4],
+      [2, 5],
+    ]);
+    // What is in a group that is set out itself goes with it, and a group without size has no place for anything.
+    expect(setOut(before, new Set(['all', 'a', 'b', 'c']), all).starts).toHaveLength(2);
+    const flat = scene([group('flat', null, { 'scale.x': 0 }), still('a', 400, 400, { parent: 'flat' })]);
+    const kept = apply(flat, setOut(flat, new Set(['a']), all).edits);
+    expect(kept.ok && kept.scene.layers[1].rest).toEqual(flat.layers[1].rest);
+  });
+
   test('places are laid so that what stands in them is largest, and lie in the frame without touching', () => {
     const frame = { width: 1920, height: 1080 };
     const columns = placesIn(frame, 3, [{ width: 300, height: 600 }]);

@@ -1,8 +1,10 @@
 import type { Ticks } from '../../basics/time';
-import type { Box } from '../../basics/transform';
+import { inverse, transformPoint, type Box, type Matrix } from '../../basics/transform';
 import { layerEdits, type Edit } from '../../scene/edit';
 import { restValue, type Layer, type Track } from '../../scene/layer';
+import { compiledOnce, matrixAt, restFrame } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
+import { topLayers } from './nesting';
 
 /** How layers, mostly pictures, are set out in places of the frame and in time. */
 export interface SetOutWay {
@@ -73,9 +75,18 @@ function naturalSize(layer: Layer): Size {
 }
 
 const DEGREE = Math.PI / 180;
+/** What is in no group is in the frame. */
+const FRAME: Matrix = [1, 0, 0, 1, 0, 0];
 
-/** A layer with its middle in the middle of a place, as large as is asked for. */
-function placed(layer: Layer, place: Box, size: SetOutWay['size']): Layer {
+/**
+ * A layer with its middle in the middle of a place of the frame, as large there as is asked for. `group` is where the group that
+ * it is in stands at rest; a group without size has no place for it, and it stays.
+ */
+function placed(layer: Layer, place: Box, size: SetOutWay['size'], group: Matrix): Layer {
+  const back = inverse(group);
+  if (!back) return layer;
+  const [a, b, c, d] = group;
+  const middle = transformPoint(back, { x: (place.left + place.right) / 2, y: (place.top + place.bottom) / 2 });
   const value = (id: Parameters<typeof restValue>[1]): number => restValue(layer, id);
   const scale = { x: value('scale.x') || 1, y: value('scale.y') || 1 };
   const natural = naturalSize(layer);
@@ -86,7 +97,10 @@ function placed(layer: Layer, place: Box, size: SetOutWay['size']): Layer {
       ? { width: natural.width * fit, height: natural.height * fit }
       : { width: place.right - place.left, height: place.bottom - place.top };
   const box = isPicture
-    ? { x: wanted.width / Math.abs(scale.x), y: wanted.height / Math.abs(scale.y) }
+    ? {
+        x: wanted.width / Math.abs(scale.x) / Math.hypot(a, b),
+        y: wanted.height / Math.abs(scale.y) / Math.hypot(c, d),
+      }
     : { x: value('size.x'), y: value('size.y') };
   const from = {
     x: (0.5 - value('anchor.x')) * box.x * scale.x,
@@ -95,8 +109,8 @@ function placed(layer: Layer, place: Box, size: SetOutWay['size']): Layer {
   const [cos, sin] = [Math.cos(value('rotation') * DEGREE), Math.sin(value('rotation') * DEGREE)];
   const rest = {
     ...layer.rest,
-    'position.x': (place.left + place.right) / 2 - (cos * from.x - sin * from.y),
-    'position.y': (place.top + place.bottom) / 2 - (sin * from.x + cos * from.y),
+    'position.x': middle.x - (cos * from.x - sin * from.y),
+    'position.y': middle.y - (sin * from.x + cos * from.y),
     ...(isPicture ? { 'size.x': box.x, 'size.y': box.y } : {}),
   };
   return { ...layer, rest };
@@ -113,13 +127,41 @@ function timed(layer: Layer, span: Layer['span']): Layer {
   return { ...layer, span, tracks: Object.fromEntries(moved) as Readonly<Record<string, Track>> };
 }
 
+/** Where the group of a layer stands at rest. */
+function groupsAtRest(scene: Scene): (layer: Layer) => Matrix {
+  const compiled = compiledOnce(scene);
+  const frame = restFrame(compiled);
+  const places = new Map(compiled.layers.map(({ id }, index) => [id, index]));
+  return ({ parent }) => {
+    const index = parent === null ? undefined : places.get(parent);
+    return index === undefined ? FRAME : matrixAt(frame, index);
+  };
+}
+
+/** Groups are there as long as what is set out in them. */
+function longerGroups(scene: Scene, layers: readonly Layer[], spans: readonly Layer['span'][]): Edit[] {
+  const known = new Map(scene.layers.map((layer) => [layer.id, layer]));
+  const wanted = new Map<string, Layer['span']>();
+  layers.forEach((layer, i) => {
+    for (let group = known.get(layer.parent ?? ''); group; group = known.get(group.parent ?? '')) {
+      const span = wanted.get(group.id) ?? group.span;
+      wanted.set(group.id, { in: Math.min(span.in, spans[i].in), out: Math.max(span.out, spans[i].out) });
+    }
+  });
+  return [...wanted].flatMap(([id, span]) => {
+    const group = known.get(id);
+    return group ? layerEdits(group, { ...group, span }) : [];
+  });
+}
+
 /**
  * Sets layers out in places and in time, in the order in which they lie: the first into the first place, each further one
  * into the next, and where all places are taken into the first again, when what it shows is over. Layer i begins
  * (i mod places) · apart + ⌊i ÷ places⌋ · hold after the beginning. The scene becomes as long as the last one needs.
  */
 export function setOut(scene: Scene, ids: ReadonlySet<string>, way: SetOutWay): SetOut {
-  const layers = scene.layers.filter(({ id, locked }) => ids.has(id) && !locked);
+  const chosen = new Set(topLayers(scene, ids).map(({ id }) => id));
+  const layers = scene.layers.filter(({ id, locked }) => chosen.has(id) && !locked);
   if (layers.length === 0) return { edits: [], starts: [], over: 0 };
   const count = Math.min(way.places, layers.length);
   const places = placesIn(scene, count, layers.map(naturalSize));
@@ -130,9 +172,11 @@ export function setOut(scene: Scene, ids: ReadonlySet<string>, way: SetOutWay): 
     return { in: start, out: start + lasts };
   });
   const over = spans.reduce((most, { out }) => Math.max(most, out), 0);
+  const groupOf = groupsAtRest(scene);
   const edits = layers.flatMap((layer, i) =>
-    layerEdits(layer, timed(placed(layer, places[i % count], way.size), spans[i])),
+    layerEdits(layer, timed(placed(layer, places[i % count], way.size, groupOf(layer)), spans[i])),
   );
   const longer: Edit[] = over > scene.length ? [{ type: 'set-scene', fields: { length: over } }] : [];
-  return { edits: [...longer, ...edits], starts: spans.map((span) => span.in), over };
+  const groups = longerGroups(scene, layers, spans);
+  return { edits: [...longer, ...groups, ...edits], starts: spans.map((span) => span.in), over };
 }

@@ -307,10 +307,7 @@ export class StageActions {
   async setOut(ids: ReadonlySet<string>): Promise<void> {
     const { scene } = this.store;
     if (!scene) return;
-    const layers = scene.layers.filter(({ id, locked, kind }) => ids.has(id) && !locked && kind !== 'sound');
-    if (layers.some(({ parent }) => parent !== null)) {
-      return void this.refuse('What is in a group is set out with it. Select layers that are in none.');
-    }
+    const layers = topLayers(scene, ids).filter(({ locked, kind }) => !locked && kind !== 'sound');
     if (layers.length < 2) return void this.refuse('Select two layers or more that are not locked.');
     const kind = layers.every(({ source }) => source.type === 'picture') ? 'pictures' : 'layers';
     const data = { scene, ids: new Set(layers.map(({ id }) => id)), what: `${layers.length} ${kind}` };
