@@ -12,30 +12,19 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar } from '@angular/material/snack-bar';
-import { Router, RouterLink } from '@angular/router';
-import {
-  DAYS_DELETED_KEPT,
-  dataProblems,
-  filesOf,
-  formatRate,
-  formatShort,
-  readBundle,
-  sceneSchema,
-  upgradeScene,
-  type Scene,
-  type SceneSummary,
-} from '@wexikine/core';
+import { Router } from '@angular/router';
+import { DAYS_DELETED_KEPT, type Scene, type SceneSummary } from '@wexikine/core';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
-import { ScenePicture } from '../drawing/scene-picture';
 import { GuideService } from '../guide/guide.service';
 import { keepFile } from '../files/keep-file';
 import { Icon } from '../icons/icon';
 import { TopBar } from '../top-bar';
 import { NewSceneDialog } from './new-scene-dialog';
+import { readSceneFile } from './scene-file';
+import { SceneTile } from './scene-tile';
 
 interface Tile {
   readonly summary: SceneSummary;
@@ -46,21 +35,11 @@ const UNDO_FOR = 10_000;
 /** The demo scene whose copy the guide is done in. */
 const GUIDE_SCENE = 'programme-board';
 
-/** What a file is called in a scene: by the first layer that uses it, and a font's family. */
-function calledIn(
-  { layers }: Pick<Scene, 'layers'>,
-  name: string,
-): { readonly title: string; readonly family?: string } {
-  const layer = layers.find((one) => filesOf(one).includes(name));
-  if (layer?.source.type === 'text') return { title: layer.source.font, family: layer.source.font };
-  return { title: layer?.name ?? name.slice(0, 12) };
-}
-
 /** The list of scenes with a small live picture each. */
 @Component({
   selector: 'wx-scenes-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatMenuModule, RouterLink, ScenePicture],
+  imports: [Icon, SceneTile],
   templateUrl: './scenes-page.html',
   styleUrl: './scenes-page.scss',
 })
@@ -82,8 +61,6 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
   });
   protected readonly tiles = signal<readonly Tile[] | null>(null);
   protected readonly problem = signal<string | null>(null);
-  protected readonly hovered = signal<string | null>(null);
-  protected readonly renaming = signal<string | null>(null);
 
   constructor() {
     effect(() => {
@@ -98,11 +75,6 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
 
   ngOnDestroy(): void {
     this.topBar.content.set(null);
-  }
-
-  protected facts({ width, height, rate, length, layers }: SceneSummary): string {
-    const count = layers === 1 ? '1 layer' : `${layers} layers`;
-    return `${count} · ${formatShort(length, rate)} · ${width}×${height} · ${formatRate(rate)} fps`;
   }
 
   protected async load(): Promise<void> {
@@ -139,18 +111,9 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
     if (scene) await this.create(scene);
   }
 
-  protected startRename(id: string): void {
-    this.renaming.set(id);
-    setTimeout(() => document.querySelector<HTMLInputElement>('.rename')?.select());
-  }
-
-  protected async rename({ id, name }: SceneSummary, event: Event): Promise<void> {
-    if (this.renaming() !== id) return;
-    this.renaming.set(null);
-    const wanted = (event.target as HTMLInputElement).value.trim();
-    if (wanted === '' || wanted === name) return;
-    const done = await this.ask(this.api.renameScene(id, wanted, personName()));
-    if (done) this.change(id, (tile) => ({ ...tile, summary: { ...tile.summary, name: wanted } }));
+  protected async rename(id: string, name: string): Promise<void> {
+    const done = await this.ask(this.api.renameScene(id, name, personName()));
+    if (done) this.change(id, (tile) => ({ ...tile, summary: { ...tile.summary, name } }));
   }
 
   protected async copy(id: string): Promise<void> {
@@ -174,45 +137,20 @@ export class ScenesPage implements AfterViewInit, OnDestroy {
 
   /** A scene of a file, whose pictures and fonts are kept first. */
   private async readFile(file: File): Promise<Omit<Scene, 'id'> | null> {
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return this.readText(file.name, new TextDecoder().decode(bytes));
-    const read = readBundle(bytes);
+    const read = readSceneFile(file.name, new Uint8Array(await file.arrayBuffer()));
     if (!read.ok) {
-      this.tell(`${file.name} cannot be imported. ${read.message}`);
+      this.tell(read.message);
       return null;
     }
-    const scene = this.checkScene(file.name, read.data);
-    if (!scene) return null;
     try {
-      for (const [name, contents] of read.files) {
-        const { title, family } = calledIn(scene, name);
-        await keepFile(new Blob([contents as Uint8Array<ArrayBuffer>]), title, family === undefined ? {} : { family });
+      for (const { contents, title, family } of read.parts) {
+        await keepFile(contents, title, family === undefined ? {} : { family });
       }
     } catch (error) {
       this.tell(`${file.name} was not imported: ${(error as Error).message}`);
       return null;
     }
-    return scene;
-  }
-
-  private readText(name: string, text: string): Omit<Scene, 'id'> | null {
-    try {
-      return this.checkScene(name, JSON.parse(text));
-    } catch {
-      this.tell(`${name} is not a JSON file. Choose a scene that Wexikine exported.`);
-      return null;
-    }
-  }
-
-  private checkScene(name: string, data: unknown): Omit<Scene, 'id'> | null {
-    const parsed = sceneSchema.safeParse(upgradeScene(data));
-    if (parsed.success) {
-      const { id: _id, ...scene } = parsed.data;
-      return scene;
-    }
-    const [{ path, message }] = dataProblems(parsed.error);
-    this.tell(`${name} is not a scene of Wexikine. ${path}: ${message}`);
-    return null;
+    return read.scene;
   }
 
   private async create(scene: Omit<Scene, 'id'>): Promise<void> {
