@@ -1,4 +1,3 @@
-import { DatePipe } from '@angular/common';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -13,7 +12,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
-import { Router, RouterLink } from '@angular/router';
+import { Router } from '@angular/router';
 import {
   createShelf,
   formatEasing,
@@ -30,6 +29,8 @@ import {
 } from '@wexikine/core';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { Icon } from '../icons/icon';
+import { counted } from './counted';
+import { DrawerRecord } from './drawer-record';
 import { ItemPicture } from './item-picture';
 import { LibraryActions } from './library-actions.service';
 import { LibraryService } from './library.service';
@@ -41,7 +42,7 @@ import { TryParameters } from './try-parameters';
 @Component({
   selector: 'wx-library-drawer',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [DatePipe, Icon, ItemPicture, MatMenuModule, RouterLink, TryParameters],
+  imports: [DrawerRecord, Icon, ItemPicture, MatMenuModule, TryParameters],
   templateUrl: './library-drawer.html',
   styleUrl: './library-drawer.scss',
 })
@@ -55,6 +56,7 @@ export class LibraryDrawer {
   private readonly router = inject(Router);
   private readonly library = inject(LibraryService);
   private readonly personal = inject(PersonalService);
+  protected readonly counted = counted;
   protected readonly actions = inject(LibraryActions);
   protected readonly shelf = toSignal(this.library.shelf$, { initialValue: createShelf([]) });
   private readonly state = toSignal(this.library.state$, { requireSync: true });
@@ -96,8 +98,6 @@ export class LibraryDrawer {
       .entries.map(({ item }) => ({ item, uses: referencesOf(item).filter(({ id }) => id === this.id()) }))
       .filter(({ uses }) => uses.length > 0),
   );
-
-  protected readonly revisions = computed(() => [...(this.detail()?.record.revisions ?? [])].reverse());
 
   constructor() {
     effect((onCleanup) => {
@@ -142,9 +142,5 @@ export class LibraryDrawer {
   protected async makeExit(): Promise<void> {
     const item = this.preset();
     if (item) await this.actions.makeExit(item);
-  }
-
-  protected plural(count: number, word: string): string {
-    return `${count} ${word}${count === 1 ? '' : 's'}`;
   }
 }

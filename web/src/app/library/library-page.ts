@@ -16,9 +16,8 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { MatDialog } from '@angular/material/dialog';
-import { MatMenuModule } from '@angular/material/menu';
 import { Router } from '@angular/router';
-import { HOUSE_TYPES, PHASES, type HouseItem, type PaletteItem } from '@wexikine/core';
+import { type HouseItem, type PaletteItem } from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { TopBar } from '../top-bar';
 import { ImportDialog } from './dialogs/import-dialog';
@@ -27,6 +26,7 @@ import { countFacets, narrow, NO_FACETS, type FacetName, type Facets } from './f
 import { FacetList } from './facet-list';
 import { ItemTile } from './item-tile';
 import { LibraryActions } from './library-actions.service';
+import { LibraryBar } from './library-bar';
 import { LibraryDrawer } from './library-drawer';
 import { LibraryService } from './library.service';
 import { PersonalService } from './personal.service';
@@ -55,7 +55,7 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
 @Component({
   selector: 'wx-library-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FacetList, Icon, ItemTile, LibraryDrawer, MatMenuModule, ScrollingModule, SelectionBar],
+  imports: [FacetList, Icon, ItemTile, LibraryBar, LibraryDrawer, ScrollingModule, SelectionBar],
   templateUrl: './library-page.html',
   styleUrl: './library-page.scss',
   host: { role: 'main' },
@@ -76,8 +76,6 @@ export class LibraryPage implements AfterViewInit, OnDestroy {
   private readonly main = viewChild.required<ElementRef<HTMLElement>>('main');
   private readonly viewport = viewChild(CdkVirtualScrollViewport);
 
-  protected readonly phaseChoices = PHASES;
-  protected readonly houseTypes = HOUSE_TYPES;
   protected readonly sorts = SORTS;
   protected readonly sortWords = SORT_WORDS;
   protected readonly state = toSignal(this.service.state$, { requireSync: true });
