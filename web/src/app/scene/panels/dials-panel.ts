@@ -12,13 +12,11 @@ import {
   type Scene,
   type Shelf,
 } from '@wexikine/core';
-import { parameterCheck } from '../../fields/checks';
-import { Knob } from '../../fields/knob';
-import { ParameterValue } from '../../fields/parameter-value';
 import { Icon } from '../../icons/icon';
 import type { DialChange } from '../actions/dial-actions';
 import { VariantView } from '../dialogs/variant-view';
-import { dialRow, hasKeyAt, keyed, pasted, reset, rigRuns, turned, unkeyed, type DialRow } from './dial-rows';
+import { DialRow } from './dial-row';
+import { dialRow, hasKeyAt, keyed, pasted, reset, rigRuns, turned, unkeyed, type DialRow as Row } from './dial-rows';
 
 /** Larger scenes are not drawn three times over. */
 const MOST_LAYERS = 400;
@@ -33,7 +31,7 @@ interface Extreme {
 @Component({
   selector: 'wx-dials-panel',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, Knob, MatMenuModule, ParameterValue, VariantView],
+  imports: [DialRow, Icon, MatMenuModule, VariantView],
   templateUrl: './dials-panel.html',
   styleUrl: './dials-panel.scss',
 })
@@ -75,7 +73,7 @@ export class DialsPanel {
   });
   private readonly whom = computed(() => ({ layer: this.isAlone() ? (this.layer()?.id ?? null) : null }));
   protected readonly rate = computed(() => this.scene().rate);
-  protected readonly rows = computed((): readonly DialRow[] => {
+  protected readonly rows = computed((): readonly Row[] => {
     const [rig, recipe] = [this.rig(), this.recipe()];
     if (!rig || !recipe) return [];
     return rig.dials.map((dial) => {
@@ -112,7 +110,6 @@ export class DialsPanel {
     return figures ? figuresWords(figures).join(' · ') : '';
   });
 
-  protected readonly open = signal<string | null>(null);
   protected readonly tried = signal<string | null>(null);
   protected readonly canTry = computed(() => this.scene().layers.length <= MOST_LAYERS);
   private copied: RigRecipe['parameters'] | null = null;
@@ -149,22 +146,18 @@ export class DialsPanel {
   }
 
   /** What a dial is set to, by the name of the layer or the curve that it is. */
-  private nameIn({ dial, text, words }: DialRow): string {
+  private nameIn({ dial, text, words }: Row): string {
     if (words !== text) return words;
     if (dial.kind === 'layer') return this.scene().layers.find(({ id }) => id === text)?.name ?? 'the layer itself';
     const curve = /^curve (.+)$/.exec(text)?.[1];
     return dial.kind === 'curve' && curve !== undefined ? (this.shelf().items.get(curve)?.name ?? text) : words;
   }
 
-  protected check(row: DialRow): (text: string) => string | null {
-    return parameterCheck(row.dial, this.shelf());
-  }
-
-  protected turn(row: DialRow, value: number): void {
+  protected turn(row: Row, value: number): void {
     this.setText(row, dialText(row.dial, value, this.rate()), 'turn');
   }
 
-  protected setText(row: DialRow, text: string, how: 'turn' | 'type' = 'type'): void {
+  protected setText(row: Row, text: string, how: 'turn' | 'type' = 'type'): void {
     const recipe = this.recipe();
     if (!recipe) return;
     const next = turned(recipe, row, this.whom(), text, this.time(), this.rate());
@@ -172,12 +165,12 @@ export class DialsPanel {
     this.give(next, `Turn ${row.dial.label}${whose}`, `${how} ${row.dial.name} ${this.whom().layer ?? ''}`);
   }
 
-  protected isKeyHere({ dial }: DialRow): boolean {
+  protected isKeyHere({ dial }: Row): boolean {
     const recipe = this.recipe();
     return recipe !== null && hasKeyAt(recipe, dial.name, this.time(), this.rate());
   }
 
-  protected flipKey(row: DialRow): void {
+  protected flipKey(row: Row): void {
     const recipe = this.recipe();
     if (!recipe) return;
     const isHere = this.isKeyHere(row);
@@ -186,14 +179,14 @@ export class DialsPanel {
   }
 
   /** To the next key of a dial, or the one before. */
-  protected goToKey({ dial }: DialRow, direction: 1 | -1): void {
+  protected goToKey({ dial }: Row, direction: 1 | -1): void {
     const setting = this.recipe()?.parameters[dial.name];
     if (setting?.by !== 'keys') return;
     const others = setting.keys.filter(({ at }) => (at - this.time()) * direction > 0).map(({ at }) => at);
     if (others.length > 0) this.seek.emit(direction > 0 ? Math.min(...others) : Math.max(...others));
   }
 
-  protected resetDial(row: DialRow): void {
+  protected resetDial(row: Row): void {
     const recipe = this.recipe();
     if (recipe) this.give(reset(recipe, row.dial.name, this.whom()), `Reset ${row.dial.label}`);
   }
@@ -216,7 +209,7 @@ export class DialsPanel {
     if (recipe && rig && this.copied) this.give(pasted(recipe, rig.dials, this.copied), 'Paste dials');
   }
 
-  protected tryExtremes({ dial }: DialRow): void {
+  protected tryExtremes({ dial }: Row): void {
     this.tried.update((tried) => (tried === dial.name ? null : dial.name));
   }
 
