@@ -50,14 +50,27 @@ const NOTHING_KNOWN: Ground = { before: null, from: -1, to: -1, times: 0, behind
 
 type DrawLayer = (brush: Brush, plan: Plan, index: number) => void;
 
-function remembered({ picture, view, bounds }: Brush, children: readonly number[], surfaces: Surfaces): Before {
+/** A copy of numbers, in the room of an earlier one where that is as long: large scenes have megabytes of them a frame. */
+function copied<T extends Float64Array | Uint8Array>(numbers: T, room: T | undefined): T {
+  if (room?.length !== numbers.length) return numbers.slice() as T;
+  room.set(numbers);
+  return room;
+}
+
+/** What a canvas is drawn from now; the numbers of the frame before are not to be asked for any more. */
+function remembered(
+  { picture, view, bounds }: Brush,
+  children: readonly number[],
+  surfaces: Surfaces,
+  before: Before | null,
+): Before {
   const { compiled, frame } = picture;
   return {
     layers: compiled.layers,
     children,
-    values: frame.values.slice(),
-    matrices: frame.matrices.slice(),
-    live: frame.live.slice(),
+    values: copied(frame.values, before?.values),
+    matrices: copied(frame.matrices, before?.matrices),
+    live: copied(frame.live, before?.live),
     view,
     bounds,
     arrived: surfaces.arrived(),
@@ -176,7 +189,7 @@ export function createGrounds(surfaces: Surfaces, drawLayer: DrawLayer): (brush:
     } else {
       Object.assign(ground, NOTHING_KNOWN, { behind: drop(ground.behind), ahead: drop(ground.ahead) });
     }
-    ground.before = isWorthIt ? remembered(brush, children, surfaces) : null;
+    ground.before = isWorthIt ? remembered(brush, children, surfaces, before) : null;
     const { behind, ahead } = ground;
     if (behind) drawRun(brush, behind);
     for (const index of children.slice(behind?.to ?? 0, ahead?.from)) drawLayer(brush, plan, index);
