@@ -15,7 +15,8 @@ export async function manyFiles(queries: Queries): Promise<KeptFile[]> {
     'select name, title, size, added_at, facts from files order by added_at desc, name',
   );
   const uses = await queries.many<KeptFile['uses'][number] & { readonly file: string }>(
-    `select file, scene_id as scene, scenes.header ->> 'name' as "sceneName", layers
+    `select file, scene_id as scene, scenes.header ->> 'name' as "sceneName", layers,
+       scenes.deleted_at is not null as "isDeleted"
      from file_uses join scenes on scenes.id = scene_id order by "sceneName"`,
   );
   const byFile = new Map<string, KeptFile['uses'][number][]>();

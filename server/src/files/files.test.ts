@@ -133,6 +133,7 @@ describe('files', () => {
     expect((await listed())[0].uses).toHaveLength(1);
     await api.delete(`/api/scenes/${id}`).set('Host', '127.0.0.1');
     expect((await ask('delete', `/${name}`)).status).toBe(409);
+    expect((await listed())[0].uses).toMatchObject([{ sceneName: 'Programme board', layers: 1, isDeleted: true }]);
     await api.post(`/api/scenes/${id}/restore`).set('Host', '127.0.0.1');
     const unused = Buffer.concat([PNG, Buffer.from('x')]);
     await keep(unused);

@@ -110,8 +110,10 @@ export const keptFileSchema = z.strictObject({
   size: z.int().min(0),
   added: z.iso.datetime(),
   facts: fileFactsSchema,
-  /** Scenes that are not gone for good, with their layers that use it. */
-  uses: z.array(z.strictObject({ scene: z.string(), sceneName: z.string(), layers: z.int().min(1) })),
+  /** Scenes that are not gone for good, with their layers that use it. One that is deleted can still be brought back. */
+  uses: z.array(
+    z.strictObject({ scene: z.string(), sceneName: z.string(), layers: z.int().min(1), isDeleted: z.boolean() }),
+  ),
 });
 /** What the server tells of a file that it keeps. */
 export type KeptFile = Readonly<z.infer<typeof keptFileSchema>>;

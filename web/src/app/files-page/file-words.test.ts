@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { countedWords, fileFacts, fileSize, whereWords } from './file-words';
+import { countedWords, fileFacts, fileSize, removeWords, standing, whereWords } from './file-words';
 
 test('sizes are said in the unit that one reads', () => {
   expect([0, 999, 1_000, 340_400, 2_140_000].map(fileSize)).toEqual([
@@ -29,9 +29,18 @@ test('a picture says its size, a font its weights and other axes', () => {
 });
 
 test('where a file is used is said by name for one scene, and counted for several', () => {
-  const use = (scene: string) => ({ scene, sceneName: `The ${scene}`, layers: 2 });
+  const use = (scene: string, isDeleted = false) => ({ scene, sceneName: `The ${scene}`, layers: 2, isDeleted });
   expect(whereWords([use('wall')])).toBe('“The wall”');
   expect(whereWords([use('wall'), use('board')])).toBe('all 2 scenes that use it');
+  // A deleted scene is not replaced in, but keeps the file for as long as it can come back.
+  const gone = use('gate', true);
+  expect(standing([gone, use('wall')]).map(({ scene }) => scene)).toEqual(['wall']);
+  expect(whereWords([gone, use('wall')])).toBe('“The wall”');
+  expect([[], [use('wall'), gone], [gone]].map(removeWords)).toEqual([
+    'Remove it for good',
+    'Scenes use it. Replace it there first',
+    'A deleted scene uses it, which is kept for 30 days and can be brought back',
+  ]);
   expect(countedWords({ layers: 1, scenes: ['wall'] })).toBe('one layer');
   expect(countedWords({ layers: 12, scenes: ['wall', 'board'] })).toBe('12 layers in 2 scenes');
 });

@@ -1,4 +1,4 @@
-import { fileType, type KeptFile } from '@wexikine/core';
+import { DAYS_DELETED_KEPT, fileType, type KeptFile } from '@wexikine/core';
 
 /** A number of bytes for people: "340 kB", "2.1 MB". */
 export function fileSize(bytes: number): string {
@@ -30,7 +30,21 @@ export function countedWords({
   return scenes.length === 1 ? things : `${things} in ${scenes.length} scenes`;
 }
 
-/** The scenes that use a file: by its name where there is one, else how many. */
+/** Uses in scenes that are there, without deleted ones. */
+export function standing(uses: KeptFile['uses']): KeptFile['uses'] {
+  return uses.filter(({ isDeleted }) => !isDeleted);
+}
+
+/** The scenes that use a file and are there: by its name where there is one, else how many. */
 export function whereWords(uses: KeptFile['uses']): string {
-  return uses.length === 1 ? `“${uses[0].sceneName}”` : `all ${uses.length} scenes that use it`;
+  const own = standing(uses);
+  return own.length === 1 ? `“${own[0].sceneName}”` : `all ${own.length} scenes that use it`;
+}
+
+/** What is said of taking a file away: that it can be, or why not. */
+export function removeWords(uses: KeptFile['uses']): string {
+  if (uses.length === 0) return 'Remove it for good';
+  return standing(uses).length > 0
+    ? 'Scenes use it. Replace it there first'
+    : `A deleted scene uses it, which is kept for ${DAYS_DELETED_KEPT} days and can be brought back`;
 }

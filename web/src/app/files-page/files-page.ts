@@ -7,7 +7,7 @@ import { fileAddress, fileType, type KeptFile } from '@wexikine/core';
 import { KeptFiles } from '../files/kept-files';
 import { Icon } from '../icons/icon';
 import { readInPlace } from '../scene/artwork/file-in-place';
-import { countedWords, fileFacts, fileSize, whereWords } from './file-words';
+import { countedWords, fileFacts, fileSize, removeWords, standing, whereWords } from './file-words';
 import { ReplaceEverywhere } from './replace-everywhere';
 
 /** What stands for files that are no still pictures. */
@@ -42,8 +42,9 @@ export class FilesPage {
       facts: fileFacts(file),
       size: fileSize(file.size),
       accept: ACCEPTED[fileType(file.name).kind],
-      canReplace: file.uses.length > 0 && fileType(file.name).kind !== 'sound',
+      canReplace: standing(file.uses).length > 0 && fileType(file.name).kind !== 'sound',
       where: whereWords(file.uses),
+      removeWords: removeWords(file.uses),
     })),
   );
   /** The file whose place is being taken. */

@@ -70,7 +70,7 @@ function server(...scenes: Scene[]) {
     size: 1,
     added: '',
     facts: {},
-    uses: scenes.map(({ id }) => ({ scene: id, sceneName: id, layers: 1 })),
+    uses: scenes.map(({ id }) => ({ scene: id, sceneName: id, layers: 1, isDeleted: false })),
   };
   return { everywhere, filesIn, quicker, refusing, stored, file };
 }
