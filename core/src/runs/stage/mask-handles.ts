@@ -93,16 +93,19 @@ function asChannels(mask: Mask, place: number, { x, y, width, height, turn }: Pa
   return channels;
 }
 
+/** How many times as long a side is by its channel; once where that cannot be told, or nothing is left of it. */
+function stretched(side: number, moved: number): number {
+  return side > 0 && moved > 0 ? moved / side : 1;
+}
+
 /** The mask's own numbers, so that with what its channels do to it, it is as wanted. */
 function asNumbers(mask: Mask, moved: Mask, { x, y, width, height, turn }: Partial<Mask>): Mask {
   return {
     ...mask,
     ...(x === undefined ? {} : { x: held(x - (moved.x - mask.x), -10, 10) }),
     ...(y === undefined ? {} : { y: held(y - (moved.y - mask.y), -10, 10) }),
-    ...(width === undefined ? {} : { width: held((width * mask.width) / (moved.width || mask.width || 1), 0, 20) }),
-    ...(height === undefined
-      ? {}
-      : { height: held((height * mask.height) / (moved.height || mask.height || 1), 0, 20) }),
+    ...(width === undefined ? {} : { width: held(width / stretched(mask.width, moved.width), 0, 20) }),
+    ...(height === undefined ? {} : { height: held(height / stretched(mask.height, moved.height), 0, 20) }),
     ...(turn === undefined ? {} : { turn: round(turn - (moved.turn - mask.turn)) }),
   };
 }
