@@ -1,6 +1,23 @@
 import { expect, type Page } from '@playwright/test';
-import { exportPage, FONTS, type Scene } from '@wexikine/core';
+import { exportPage, FONTS, programmeBoard, ticksFromSeconds, type Key, type Scene } from '@wexikine/core';
 import { compare, fontFaces, pageAt, paintedAt, painterScript } from './painted';
+
+/** An empty scene of two seconds, 640 by 400 px, which layers are put into to be drawn. */
+export const SMALL: Scene = {
+  ...programmeBoard(),
+  width: 640,
+  height: 400,
+  length: ticksFromSeconds(2),
+  layers: [],
+  runs: [],
+};
+/** As long as it lasts. */
+export const WHOLE = { in: 0, out: SMALL.length };
+
+/** A key on it that leaves gently and arrives more so. */
+export function key(seconds: number, value: number): Key {
+  return { at: ticksFromSeconds(seconds), value, ease: { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 } };
+}
 
 let known: string | null = null;
 

@@ -8,10 +8,9 @@ import {
   type ChannelId,
   type Key,
   type Layer,
-  type Scene,
 } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
-import { expectSame, openPainter } from '../pages/page-and-painter';
+import { expectSame, key, openPainter, SMALL, WHOLE } from '../pages/page-and-painter';
 import { saved } from '../pages/library-screen';
 import { SceneScreen } from '../pages/scene-screen';
 
@@ -19,12 +18,6 @@ import { SceneScreen } from '../pages/scene-screen';
 const PICTURE = `data:image/svg+xml;base64,${Buffer.from(
   '<svg xmlns="http://www.w3.org/2000/svg" width="120" height="60"><rect width="60" height="30" fill="#d33"/><rect x="60" width="60" height="30" fill="#3d3"/><rect y="30" width="60" height="30" fill="#33d"/><rect x="60" y="30" width="60" height="30" fill="#dd3"/></svg>',
 ).toString('base64')}`;
-
-const base: Scene = { ...programmeBoard(), width: 640, height: 400, length: ticksFromSeconds(2), layers: [], runs: [] };
-
-function key(seconds: number, value: number): Key {
-  return { at: ticksFromSeconds(seconds), value, ease: { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 } };
-}
 
 /** Two values that a channel moves between, so that it is seen. */
 const ENDS: Readonly<Record<ChannelId, readonly [number, number]>> = {
@@ -175,7 +168,6 @@ const MORE: Layer['rest'] = {
   'glow.opacity': 0.7,
   'tint.amount': 0.4,
 };
-const span = { in: 0, out: ticksFromSeconds(2) };
 const gradient = { from: '#f3c98b', to: '#30418f', angle: 30 } as const;
 const text = {
   type: 'text',
@@ -288,7 +280,7 @@ function keyedIn(kind: Partial<Layer>, id: ChannelId, down: number): Layer {
   const further = id === 'position.y' ? down : 0;
   const [from, to] = ENDS[id].map((value) => value + further);
   return card(id.replace('.', '-').toLowerCase(), {
-    span,
+    span: WHOLE,
     ...kind,
     rest: {
       ...REST,
@@ -314,8 +306,8 @@ for (const [name, kind] of Object.entries(KINDS)) {
     const channels = channelsOf(kind).filter((one) => isModel || !PLACING.has(one));
     for (let first = 0; first < channels.length; first += BANDS) {
       const ids = channels.slice(first, first + BANDS);
-      const layers = ids.map((id, band) => keyedIn(kind, id, band * base.height));
-      const scene = { ...base, height: base.height * ids.length, layers };
+      const layers = ids.map((id, band) => keyedIn(kind, id, band * SMALL.height));
+      const scene = { ...SMALL, height: SMALL.height * ids.length, layers };
       await expectSame(page, painter, scene, [0.8], `${name}, ${ids.join(', ')}`, ids.length);
     }
   });
@@ -326,7 +318,7 @@ test('groups, spans, steps and blurs inside groups are drawn alike', async ({ pa
     kind: 'group',
     source: { type: 'none' },
     look: {},
-    span,
+    span: WHOLE,
     rest: { 'position.x': 320, 'position.y': 200, 'size.x': 10, 'size.y': 10, rotation: 15, opacity: 0.6, blur: 6 },
   });
   const inside = card('inside', {
@@ -337,12 +329,12 @@ test('groups, spans, steps and blurs inside groups are drawn alike', async ({ pa
   });
   const steps: Key[] = [{ at: 0, value: 100, ease: { type: 'steps', count: 10, jump: 'end' } }, key(2, 500)];
   const stepping = card('steps', {
-    span,
+    span: WHOLE,
     rest: { ...REST, 'size.x': 40, 'size.y': 40, 'position.y': 360 },
     look: { fill: '#fff' },
     tracks: { 'position.x': steps },
   });
-  const scene = { ...base, layers: [group, inside, stepping] };
+  const scene = { ...SMALL, layers: [group, inside, stepping] };
   const frame = frameTicks(scene.rate) / 705_600_000;
   await expectSame(
     page,

@@ -1,19 +1,9 @@
 import { expect, test } from '../pages/test';
-import {
-  BLEND_MODES,
-  frameTicks,
-  programmeBoard,
-  ticksFromSeconds,
-  type Key,
-  type Layer,
-  type Scene,
-} from '@wexikine/core';
+import { BLEND_MODES, frameTicks, ticksFromSeconds, type Layer } from '@wexikine/core';
 import { card } from '../pages/made-scenes';
-import { expectSame, openPainter } from '../pages/page-and-painter';
+import { expectSame, key, openPainter, SMALL, WHOLE } from '../pages/page-and-painter';
 import { compare, inkAcross, paintedAt } from '../pages/painted';
 
-const base: Scene = { ...programmeBoard(), width: 640, height: 400, length: ticksFromSeconds(2), layers: [], runs: [] };
-const span = { in: 0, out: ticksFromSeconds(2) };
 const gradient = { from: '#f3c98b', to: '#30418f', angle: 30 } as const;
 
 /** White on the left half, grey on the next quarter, nothing on the last. */
@@ -21,17 +11,13 @@ const BARS = `data:image/svg+xml;base64,${Buffer.from(
   '<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><path fill="#fff" d="M0 0h50v100H0z"/><path fill="#808080" d="M50 0h25v100H50z"/></svg>',
 ).toString('base64')}`;
 
-function key(seconds: number, value: number): Key {
-  return { at: ticksFromSeconds(seconds), value, ease: { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 } };
-}
-
 test('every way of blending is as CSS has it, in the frame and in a group alone', async ({ page }) => {
   test.setTimeout(60_000);
   const painter = await openPainter(page);
   const ground = card('ground', {
     rest: { 'position.x': 320, 'position.y': 200, 'size.x': 640, 'size.y': 400 },
     look: { fill: { from: '#30418f', to: '#f3c98b', angle: 90 } },
-    span,
+    span: WHOLE,
   });
   const at = (i: number, more: Partial<Layer>): Layer =>
     card(`b${i}`, {
@@ -42,34 +28,39 @@ test('every way of blending is as CSS has it, in the frame and in a group alone'
         'size.y': 90,
         opacity: 0.8,
       },
-      span,
+      span: WHOLE,
       ...more,
     });
   const blended = BLEND_MODES.map((blend, i) =>
     at(i, { look: { fill: { from: '#e05577', to: '#58b79c', angle: 0 }, blend } }),
   );
-  await expectSame(page, painter, { ...base, layers: [ground, ...blended] }, [0.5], 'blending');
+  await expectSame(page, painter, { ...SMALL, layers: [ground, ...blended] }, [0.5], 'blending');
   const group = card('g', {
     kind: 'group',
     source: { type: 'none' },
     look: {},
-    span,
+    span: WHOLE,
     rest: { 'position.x': 320, 'position.y': 200, 'size.x': 0, 'size.y': 0 },
   });
   const inside = (id: string, x: number, more: Partial<Layer>): Layer =>
-    card(id, { parent: 'g', rest: { 'position.x': x, 'position.y': 0, 'size.x': 200, 'size.y': 200 }, span, ...more });
+    card(id, {
+      parent: 'g',
+      rest: { 'position.x': x, 'position.y': 0, 'size.x': 200, 'size.y': 200 },
+      span: WHOLE,
+      ...more,
+    });
   const layers = [
     ground,
     group,
     inside('one', -60, {}),
     inside('two', 60, { look: { fill: '#7aa2ff', blend: 'multiply' } }),
   ];
-  await expectSame(page, painter, { ...base, layers }, [0.5], 'blending in a group');
+  await expectSame(page, painter, { ...SMALL, layers }, [0.5], 'blending in a group');
 });
 
 test('letters that move apart leave a word centred, or at the side where it begins or ends', async ({ page }) => {
   const painter = await openPainter(page);
-  await painter.setViewportSize({ width: base.width, height: base.height });
+  await painter.setViewportSize({ width: SMALL.width, height: SMALL.height });
   const word = (align: 'left' | 'middle' | 'right', spacing: number): Layer =>
     card('word', {
       kind: 'word',
@@ -77,12 +68,12 @@ test('letters that move apart leave a word centred, or at the side where it begi
       tracks: { letterSpacing: [key(0, 0), key(1, spacing)] },
       look: { fill: '#ffffff' },
       source: { type: 'text', text: 'HIHIH', font: 'Spline Sans', weight: 400, size: 60, align },
-      span,
+      span: WHOLE,
     });
   const ink = async (align: 'left' | 'middle' | 'right', seconds: number) =>
     inkAcross(
       painter,
-      await paintedAt(painter, { ...base, background: '#000000', layers: [word(align, 30)] }, seconds),
+      await paintedAt(painter, { ...SMALL, background: '#000000', layers: [word(align, 30)] }, seconds),
     );
   for (const align of ['left', 'middle', 'right'] as const) {
     const [before, after] = [await ink(align, 0), await ink(align, 1)];
@@ -97,18 +88,18 @@ test('a layer is seen where its matte covers, or where it does not, live, and ne
   page,
 }) => {
   const painter = await openPainter(page);
-  await painter.setViewportSize({ width: base.width, height: base.height });
+  await painter.setViewportSize({ width: SMALL.width, height: SMALL.height });
   const shown = (how: 'reveals' | 'hides', isShown = false, more: Partial<Layer> = {}): Layer =>
     card('shown', {
       rest: { 'position.x': 320, 'position.y': 200, 'size.x': 400, 'size.y': 300 },
       look: { fill: '#ff0000', matte: { layer: 'matte', how, isShown } },
-      span,
+      span: WHOLE,
       ...more,
     });
   const matte = card('matte', {
     rest: { 'position.x': 220, 'position.y': 200, 'size.x': 200, 'size.y': 200 },
     look: { fill: '#00ff00' },
-    span,
+    span: WHOLE,
     tracks: {
       'position.x': [key(0, 220), key(1, 420)],
       opacity: [
@@ -119,7 +110,7 @@ test('a layer is seen where its matte covers, or where it does not, live, and ne
   });
   /** Colours at the left, in the middle and at the right of what is shown. */
   const seen = async (layers: Layer[], seconds: number): Promise<string[]> => {
-    await paintedAt(painter, { ...base, layers }, seconds);
+    await paintedAt(painter, { ...SMALL, layers }, seconds);
     return painter.evaluate(() => {
       const context = document.querySelector('canvas')?.getContext('2d');
       return [180, 340, 460].map((x) =>
@@ -159,7 +150,7 @@ test('masks that stand still, and the background, are on the page as in the prev
     card(id, {
       rest: { corner: 16, 'position.x': x, 'position.y': y, 'size.x': 180, 'size.y': 130, rotation: 10, ...rest },
       look: { fill: gradient, masks },
-      span,
+      span: WHOLE,
     });
   const layers = [
     masked('one', 130, 110, [mask]),
@@ -169,11 +160,11 @@ test('masks that stand still, and the background, are on the page as in the prev
     masked('five', 330, 290, [{ ...mask, how: 'take' }]),
     masked('six', 520, 290, [{ ...mask, shape: 'path', d: 'M50 0 L100 100 L0 100 Z' }]),
   ];
-  await expectSame(page, painter, { ...base, background: '#314a6b', layers }, [0.5], 'masks');
+  await expectSame(page, painter, { ...SMALL, background: '#314a6b', layers }, [0.5], 'masks');
   const own = { 'mask2.x': -0.2, 'mask2.y': 0.1, 'mask2.width': 1.6, 'mask2.height': 0.7, 'mask2.rotation': 40 };
   const moved = [masked('own', 330, 200, [mask, { ...mask, shape: 'rectangle', how: 'take', width: 0.4 }], own)];
-  await expectSame(page, painter, { ...base, background: '#314a6b', layers: moved }, [0.5], 'a mask moved by itself');
-  await expectSame(page, painter, { ...base, background: gradient, layers: [] }, [0.5], 'a background');
+  await expectSame(page, painter, { ...SMALL, background: '#314a6b', layers: moved }, [0.5], 'a mask moved by itself');
+  await expectSame(page, painter, { ...SMALL, background: gradient, layers: [] }, [0.5], 'a background');
   const by = (way: 'brightness' | 'transparency') =>
     ({ ...mask, shape: 'picture', picture: { href: BARS, by: way } }) as const;
   const pictured = [
@@ -184,21 +175,21 @@ test('masks that stand still, and the background, are on the page as in the prev
     masked('five', 330, 290, [{ ...by('brightness'), soft: 6 }]),
     masked('six', 520, 290, [{ ...mask, width: 0.3 }, by('brightness')]),
   ];
-  await expectSame(page, painter, { ...base, background: '#314a6b', layers: pictured }, [0.5], 'masks by pictures');
+  await expectSame(page, painter, { ...SMALL, background: '#314a6b', layers: pictured }, [0.5], 'masks by pictures');
 });
 
 test('a picture lets show by its brightness or where it is there, words where their letters are', async ({ page }) => {
   const painter = await openPainter(page);
-  await painter.setViewportSize({ width: base.width, height: base.height });
+  await painter.setViewportSize({ width: SMALL.width, height: SMALL.height });
   const box = { x: 0.5, y: 0.5, width: 1, height: 1, turn: 0, soft: 0 } as const;
   const red = (masks: NonNullable<Layer['look']['masks']>, size: readonly [number, number] = [400, 200]): Layer =>
     card('red', {
       rest: { 'position.x': 320, 'position.y': 200, 'size.x': size[0], 'size.y': size[1] },
       look: { fill: '#ff0000', masks },
-      span,
+      span: WHOLE,
     });
   const redAt = async (masks: NonNullable<Layer['look']['masks']>): Promise<number[]> => {
-    await paintedAt(painter, { ...base, layers: [red(masks)] }, 0);
+    await paintedAt(painter, { ...SMALL, layers: [red(masks)] }, 0);
     return painter.evaluate(() => {
       const context = document.querySelector('canvas')?.getContext('2d');
       return [200, 370, 480].map((x) => context?.getImageData(x, 200, 1, 1).data[0] ?? -1);
@@ -216,7 +207,7 @@ test('a picture lets show by its brightness or where it is there, words where th
   const words = { text: 'HOH', font: 'Spline Sans', weight: 600 };
   const ink = async (size: readonly [number, number]) => {
     const masks = [{ ...box, shape: 'words', how: 'add', words }] as const;
-    const shot = await paintedAt(painter, { ...base, background: '#000000', layers: [red([...masks], size)] }, 0);
+    const shot = await paintedAt(painter, { ...SMALL, background: '#000000', layers: [red([...masks], size)] }, 0);
     return inkAcross(painter, shot);
   };
   const [small, large] = [await ink([400, 60]), await ink([400, 120])];
@@ -229,7 +220,7 @@ test('a layer in two colours is the same on the page, borders and pictures too',
   const two = { dark: '#1b2140', light: '#ffd9a0' } as const;
   const at = (id: string, x: number, y: number, more: Partial<Layer>, amount = 1): Layer =>
     card(id, {
-      span,
+      span: WHOLE,
       ...more,
       rest: { 'position.x': x, 'position.y': y, 'size.x': 160, 'size.y': 120, 'colour.two': amount, ...more.rest },
       look: { fill: gradient, two, ...more.look },
@@ -243,12 +234,12 @@ test('a layer in two colours is the same on the page, borders and pictures too',
     at('five', 320, 290, { rest: { 'colour.contrast': 1.6, 'colour.hue': 40 } }),
     at('six', 530, 290, { look: { shadow: '#000000' }, rest: { 'shadow.opacity': 0.8, 'shadow.y': 14 } }),
   ];
-  await expectSame(page, painter, { ...base, background: '#314a6b', layers }, [0.5], 'two colours');
+  await expectSame(page, painter, { ...SMALL, background: '#314a6b', layers }, [0.5], 'two colours');
 });
 
 test('a shadow reaches further by its spread, as one of CSS does', async ({ page }) => {
   const painter = await openPainter(page);
-  for (const one of [page, painter]) await one.setViewportSize({ width: base.width, height: base.height });
+  for (const one of [page, painter]) await one.setViewportSize({ width: SMALL.width, height: SMALL.height });
   // On a canvas the softness of a shadow is its deviation; CSS Backgrounds 3 (section 6.1.1) has twice that.
   const cases = [
     { spread: 20, blur: 0, shadow: 'shadow', css: '12px 10px 0 20px' },
@@ -271,12 +262,12 @@ test('a shadow reaches further by its spread, as one of CSS does', async ({ page
         [`${shadow}.opacity`]: 1,
       },
       look: { fill: '#f3c98b', [shadow]: '#e05577' },
-      span,
+      span: WHOLE,
     });
     await page.setContent(
       `<body style="margin:0;background:#314a6b"><div style="position:absolute;left:220px;top:140px;width:200px;height:120px;border-radius:30px;background:#f3c98b;box-shadow:${css} #e05577"></div>`,
     );
-    const painted = await paintedAt(painter, { ...base, background: '#314a6b', layers: [layer] }, 0);
+    const painted = await paintedAt(painter, { ...SMALL, background: '#314a6b', layers: [layer] }, 0);
     const { mean, share } = await compare(painter, await page.screenshot(), painted);
     expect(`${css}: ${share < 0.004 && mean < 0.5 ? 'alike' : `${share} apart, mean ${mean}`}`).toBe(`${css}: alike`);
   }
@@ -284,7 +275,7 @@ test('a shadow reaches further by its spread, as one of CSS does', async ({ page
 
 test('gradients turn about the middle of their box, as CSS and SVG turn theirs', async ({ page }) => {
   const painter = await openPainter(page);
-  for (const one of [page, painter]) await one.setViewportSize({ width: base.width, height: base.height });
+  for (const one of [page, painter]) await one.setViewportSize({ width: SMALL.width, height: SMALL.height });
   const stops = [
     { at: 0, colour: '#f3c98b' },
     { at: 0.5, colour: '#e05577' },
@@ -315,12 +306,12 @@ test('gradients turn about the middle of their box, as CSS and SVG turn theirs',
     const layer = card('one', {
       rest: { 'position.x': 320, 'position.y': 200, 'size.x': 200, 'size.y': 120, 'fill.turn': 35 },
       look: { fill: 'stops' in fill ? { ...fill, stops: [...stops], map: [...fill.map] } : fill },
-      span,
+      span: WHOLE,
     });
     await page.setContent(
       `<body style="margin:0;background:#314a6b"><div style="position:absolute;left:220px;top:140px">${html}</div>`,
     );
-    const painted = await paintedAt(painter, { ...base, background: '#314a6b', layers: [layer] }, 0);
+    const painted = await paintedAt(painter, { ...SMALL, background: '#314a6b', layers: [layer] }, 0);
     const { mean, share } = await compare(painter, await page.screenshot(), painted);
     expect(`${called}: ${share < 0.002 && mean < 0.3 ? 'alike' : `${share} apart, mean ${mean}`}`).toBe(
       `${called}: alike`,
@@ -330,9 +321,9 @@ test('gradients turn about the middle of their box, as CSS and SVG turn theirs',
 
 test('masks move, and a brighter matte shows more', async ({ page }) => {
   const painter = await openPainter(page);
-  await painter.setViewportSize({ width: base.width, height: base.height });
+  await painter.setViewportSize({ width: SMALL.width, height: SMALL.height });
   const redAt = async (layers: Layer[], seconds: number, xs: readonly number[]): Promise<number[]> => {
-    await paintedAt(painter, { ...base, layers }, seconds);
+    await paintedAt(painter, { ...SMALL, layers }, seconds);
     return painter.evaluate((at) => {
       const context = document.querySelector('canvas')?.getContext('2d');
       return at.map((x) => context?.getImageData(x, 200, 1, 1).data[0] ?? -1);
@@ -342,7 +333,7 @@ test('masks move, and a brighter matte shows more', async ({ page }) => {
   const red = card('red', {
     rest: { 'position.x': 320, 'position.y': 200, 'size.x': 400, 'size.y': 200 },
     look: { fill: '#ff0000', masks: [mask] },
-    span,
+    span: WHOLE,
     tracks: { 'mask.x': [key(0, 0), key(1, 0.5)] },
   });
   expect(await redAt([red], 0, [220, 420])).toEqual([255, 0]);
@@ -350,7 +341,7 @@ test('masks move, and a brighter matte shows more', async ({ page }) => {
   const grey = card('grey', {
     rest: { 'position.x': 320, 'position.y': 200, 'size.x': 400, 'size.y': 200 },
     look: { fill: '#808080' },
-    span,
+    span: WHOLE,
   });
   const shown = {
     ...red,
@@ -367,12 +358,12 @@ test('motion blur is the mean of what is seen while the shutter is open, and not
   page,
 }) => {
   const painter = await openPainter(page);
-  await painter.setViewportSize({ width: base.width, height: base.height });
-  const frame = frameTicks(base.rate) / ticksFromSeconds(1);
+  await painter.setViewportSize({ width: SMALL.width, height: SMALL.height });
+  const frame = frameTicks(SMALL.rate) / ticksFromSeconds(1);
   const moving: Layer = card('moving', {
     rest: { 'position.x': 100, 'position.y': 200, 'size.x': 60, 'size.y': 120 },
     look: { fill: '#ff8040', motionBlur: { angle: 180, phase: -90, samples: 16 } },
-    span,
+    span: WHOLE,
     tracks: {
       'position.x': [
         { at: 0, value: 100, ease: { type: 'linear' } },
@@ -381,7 +372,7 @@ test('motion blur is the mean of what is seen while the shutter is open, and not
     },
   });
   const rowOf = async (layer: Layer, seconds: number): Promise<number[]> => {
-    await paintedAt(painter, { ...base, layers: [layer] }, seconds);
+    await paintedAt(painter, { ...SMALL, layers: [layer] }, seconds);
     return painter.evaluate(() => {
       const data = document.querySelector('canvas')?.getContext('2d')?.getImageData(0, 200, 640, 1).data ?? [];
       return Array.from({ length: 640 }, (_, x) => data[x * 4]);
@@ -403,10 +394,10 @@ test('motion blur is the mean of what is seen while the shutter is open, and not
     kind: 'group',
     source: { type: 'none' },
     look: {},
-    span,
+    span: WHOLE,
     rest: { opacity: 0.5, 'size.x': 0, 'size.y': 0 },
   });
-  await paintedAt(painter, { ...base, layers: [group, { ...moving, parent: 'group' }] }, at);
+  await paintedAt(painter, { ...SMALL, layers: [group, { ...moving, parent: 'group' }] }, at);
   const halved = await painter.evaluate(() => {
     const data = document.querySelector('canvas')?.getContext('2d')?.getImageData(0, 200, 640, 1).data ?? [];
     return Array.from({ length: 640 }, (_, x) => data[x * 4]);

@@ -1,16 +1,10 @@
 import { expect, test } from '../pages/test';
-import { programmeBoard, ticksFromSeconds, type Key, type Layer, type Scene } from '@wexikine/core';
+import type { Layer } from '@wexikine/core';
 import { card } from '../pages/made-scenes';
-import { openPainter } from '../pages/page-and-painter';
+import { key, openPainter, SMALL, WHOLE } from '../pages/page-and-painter';
 import { keptAndNew } from '../pages/painted';
 
-const base: Scene = { ...programmeBoard(), width: 640, height: 400, length: ticksFromSeconds(2), layers: [], runs: [] };
-const span = { in: 0, out: ticksFromSeconds(2) };
 const gradient = { from: '#f3c98b', to: '#30418f', angle: 30 } as const;
-
-function key(seconds: number, value: number): Key {
-  return { at: ticksFromSeconds(seconds), value, ease: { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 } };
-}
 
 test('what stands still is kept from frame to frame and looks as if drawn anew, and so do shadows of what moves', async ({
   page,
@@ -33,7 +27,7 @@ test('what stands still is kept from frame to frame and looks as if drawn anew, 
   const resized: Layer['tracks'] = { 'size.x': [key(0.4, 90), key(0.8, 140)] };
   const at = (id: string, x: number, y: number, more: Partial<Layer>): Layer =>
     card(id, {
-      span,
+      span: WHOLE,
       look: { ...look, border },
       ...more,
       rest: { ...soft, ...more.rest, 'position.x': x, 'position.y': y },
@@ -52,7 +46,7 @@ test('what stands still is kept from frame to frame and looks as if drawn anew, 
     at('faint', 200, 330, { rest: { opacity: 0.5 } }),
   ];
   const times = [0, 0, 0, 0.2, 0.5, 0.5, 0.5, 0.9, 1.2, 1.2, 1.2, 1.6, 0.5, 0.5];
-  expect(await keptAndNew(painter, { ...base, layers }, times)).toBeLessThanOrEqual(2);
+  expect(await keptAndNew(painter, { ...SMALL, layers }, times)).toBeLessThanOrEqual(2);
 });
 
 test('a layer that moves between many that stand still is drawn alone, and it all looks as when everything is drawn', async ({
@@ -70,9 +64,9 @@ test('a layer that moves between many that stand still is drawn alone, and it al
     };
     const moving = { 'position.x': [key(0, 80), key(1.9, 560)] };
     const look = i % 4 === 0 ? { fill: gradient } : { fill: i % 2 === 0 ? '#58b79c' : '#e0557780' };
-    return card(`c${i}`, { span, rest, look, tracks: i === 41 ? moving : {} });
+    return card(`c${i}`, { span: WHOLE, rest, look, tracks: i === 41 ? moving : {} });
   });
   // All of it stands still for a while, then one moves, another time comes twice, and it goes back.
   const times = [0, ...Array.from({ length: 16 }, (_, i) => 0.2 + i * 0.1), 0.6, 0.6, 0.7];
-  expect(await keptAndNew(painter, { ...base, layers }, times)).toBeLessThanOrEqual(3);
+  expect(await keptAndNew(painter, { ...SMALL, layers }, times)).toBeLessThanOrEqual(3);
 });
