@@ -76,11 +76,20 @@ function drawMask(surfaces: Surfaces, sheet: Sheet, subject: Subject, mask: Mask
 /** Half the side of a square that holds all that a mask can lie in, in its own hundredths. */
 const FAR = 1e5;
 
+/** Chromium clips with smooth edges on a page's canvas alone, not on offscreen ones. */
+function clipsSmoothly(context: Context): boolean {
+  return (
+    typeof OffscreenCanvasRenderingContext2D === 'undefined' || !(context instanceof OffscreenCanvasRenderingContext2D)
+  );
+}
+
 /**
  * Lets a context draw only where the masks of a layer let it, where that can be said by outlines: all of them sharp, the
- * first one showing or hiding, each further one hiding or keeping. Gives false and does nothing where it cannot.
+ * first one showing or hiding, each further one hiding or keeping. Gives false and does nothing where it cannot, or where the
+ * edges would not be smooth.
  */
 export function clipByMasks(surfaces: Surfaces, { context, patch }: Sheet, subject: Subject, matrix: Matrix): boolean {
+  if (!clipsSmoothly(context)) return false;
   const masks = masksOf(subject);
   const soft = valueAt(subject.frame, subject.index, 'mask.soft');
   const outlines = masks.map(maskOutline);

@@ -1,5 +1,5 @@
 import type { Ticks } from '../../basics/time';
-import { inverse, transformPoint, type Box, type Matrix } from '../../basics/transform';
+import { IDENTITY, inverse, transformPoint, type Box, type Matrix } from '../../basics/transform';
 import { layerEdits, type Edit } from '../../scene/edit';
 import { restValue, type Layer, type Track } from '../../scene/layer';
 import { compiledOnce, matrixAt, restFrame } from '../../scene/sample';
@@ -75,8 +75,6 @@ function naturalSize(layer: Layer): Size {
 }
 
 const DEGREE = Math.PI / 180;
-/** What is in no group is in the frame. */
-const FRAME: Matrix = [1, 0, 0, 1, 0, 0];
 
 /**
  * A layer with its middle in the middle of a place of the frame, as large there as is asked for. `group` is where the group that
@@ -134,7 +132,7 @@ function groupsAtRest(scene: Scene): (layer: Layer) => Matrix {
   const places = new Map(compiled.layers.map(({ id }, index) => [id, index]));
   return ({ parent }) => {
     const index = parent === null ? undefined : places.get(parent);
-    return index === undefined ? FRAME : matrixAt(frame, index);
+    return index === undefined ? IDENTITY : matrixAt(frame, index);
   };
 }
 
