@@ -383,6 +383,8 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
     const next = rows[index];
     if (!next) return;
     this.selectedChange.emit(next.layer.id);
+    // At once where the row is drawn, so that the next key, however soon, is that row's.
+    this.focusRow(next.layer.id);
     this.viewport()?.scrollToIndex(Math.max(0, index - 5));
     setTimeout(() => this.focusRow(next.layer.id));
   }
