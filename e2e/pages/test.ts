@@ -30,7 +30,10 @@ export const test = base.extend<object, { profile: BrowserContext }>({
   page: async ({ context, baseURL }, use) => {
     const page = await context.newPage();
     const devtools = await context.newCDPSession(page);
-    await devtools.send('Storage.clearDataForOrigin', { origin: baseURL ?? '', storageTypes: 'local_storage,indexeddb' });
+    await devtools.send('Storage.clearDataForOrigin', {
+      origin: baseURL ?? '',
+      storageTypes: 'local_storage,indexeddb',
+    });
     await devtools.detach();
     await use(page);
   },

@@ -33,22 +33,27 @@ import {
   type SceneSummary,
 } from '@wexikine/core';
 import { firstValueFrom } from 'rxjs';
-import { ApiService, type ApiProblem } from '../api/api.service';
+import { type ApiProblem } from '../api/api.service';
 import { Icon } from '../icons/icon';
 import { LibraryActions } from '../library/library-actions.service';
 import { LibraryService } from '../library/library.service';
 import { PersonalService } from '../library/personal.service';
 import { TopBar } from '../top-bar';
+import { UndoButtons } from '../undo-buttons';
 import { BenchStore, type Working } from './bench.store';
+import { BenchMore } from './bench-more';
 import { BenchNote } from './bench-note';
 import { CurveBench } from './curve-bench';
 import { HouseBench } from './house-bench';
 import { LookBench } from './look-bench';
+import { moreSteps, type MoreStep } from './more-steps';
 import { PaletteBench } from './palette-bench';
+import { RecipeBench } from './recipe-bench';
 import { RigBench } from './rig-bench';
 import type { RigChange } from './rig-change';
 import { PresetBench } from './preset-bench';
 import type { PresetChange } from './parameter-table';
+import { SceneMenu } from './scene-menu';
 import { PublishDialog, type PublishQuestion } from './dialogs/publish-dialog';
 import { ChoiceDialog, type ChoiceQuestion } from './dialogs/choice-dialog';
 
@@ -57,6 +62,7 @@ import { ChoiceDialog, type ChoiceQuestion } from './dialogs/choice-dialog';
   selector: 'wx-bench-page',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
+    BenchMore,
     BenchNote,
     CurveBench,
     HouseBench,
@@ -65,8 +71,11 @@ import { ChoiceDialog, type ChoiceQuestion } from './dialogs/choice-dialog';
     Icon,
     MatMenuModule,
     PresetBench,
+    RecipeBench,
     RigBench,
     RouterLink,
+    SceneMenu,
+    UndoButtons,
   ],
   providers: [BenchStore],
   templateUrl: './bench-page.html',
@@ -78,7 +87,6 @@ export class BenchPage implements AfterViewInit, OnDestroy {
   readonly id = input.required<string>();
 
   protected readonly store = inject(BenchStore);
-  private readonly api = inject(ApiService);
   private readonly actions = inject(LibraryActions);
   private readonly personal = inject(PersonalService);
   private readonly dialog = inject(MatDialog);
@@ -91,7 +99,6 @@ export class BenchPage implements AfterViewInit, OnDestroy {
   private readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
   protected readonly load = toSignal(this.store.load$, { requireSync: true });
   protected readonly isComparing = signal(false);
-  protected readonly scenes = signal<readonly SceneSummary[]>([]);
 
   protected readonly bench = computed(() => {
     const load = this.load();
@@ -153,6 +160,16 @@ export class BenchPage implements AfterViewInit, OnDestroy {
     if (this.hasDraft()) return published === 0 ? 'draft' : `draft of r${published + 1}`;
     return this.isRetired() ? `retired r${published}` : `published r${published}`;
   });
+
+  protected readonly steps = computed(() =>
+    moreSteps({
+      hasDraft: this.hasDraft(),
+      isInReview: this.isInReview(),
+      isRetired: this.isRetired(),
+      isPublished: this.revisions().length > 0,
+      isEntrance: this.preset()?.body.phase === 'entrance',
+    }),
+  );
 
   constructor() {
     effect(() => {
@@ -222,7 +239,24 @@ export class BenchPage implements AfterViewInit, OnDestroy {
     }
   }
 
-  protected async discard(): Promise<void> {
+  protected take(step: MoreStep): void {
+    switch (step) {
+      case 'publish':
+        return void this.publish();
+      case 'duplicate':
+        return void this.duplicate();
+      case 'exit':
+        return void this.makeExit();
+      case 'discard':
+        return void this.discard();
+      case 'retire':
+        return void this.retire(true);
+      case 'bring back':
+        return void this.retire(false);
+    }
+  }
+
+  private async discard(): Promise<void> {
     const [item, published] = [this.item(), this.revisions()[0]];
     if (!item) return;
     const question: ChoiceQuestion = {
@@ -244,23 +278,19 @@ export class BenchPage implements AfterViewInit, OnDestroy {
     );
   }
 
-  protected async duplicate(): Promise<void> {
+  private async duplicate(): Promise<void> {
     const item = this.item();
     if (item) await this.actions.duplicate(item);
   }
 
-  protected async makeExit(): Promise<void> {
+  private async makeExit(): Promise<void> {
     const item = this.preset();
     if (item) await this.actions.makeExit(item);
   }
 
-  protected async retire(retired: boolean): Promise<void> {
+  private async retire(retired: boolean): Promise<void> {
     const item = this.item();
     if (item && (await this.actions.retire([item], retired))) await this.store.open(item.id);
-  }
-
-  protected loadScenes(): void {
-    void this.actions.ask(this.api.scenes()).then((scenes) => this.scenes.set(scenes ?? []));
   }
 
   /** The scene's own screen with this draft in the sentence: a dry run on real layers. */
@@ -269,6 +299,11 @@ export class BenchPage implements AfterViewInit, OnDestroy {
     if (!item) return;
     const queryParams = this.hasDraft() ? { draftOf: item.id } : { preset: item.id };
     await this.router.navigate(['/scenes', id], { queryParams });
+  }
+
+  /** A scene's own screen with this recipe in the sentence. */
+  protected useIn({ id }: SceneSummary): void {
+    void this.router.navigate(['/scenes', id], { queryParams: { recipe: this.id() } });
   }
 
   /** Before another screen is shown: what is not kept yet is kept, or it is asked whether to go without. */

@@ -11,8 +11,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { easingWords, type Parameter, type PresetEasing, type Shelf } from '@wexikine/core';
-import { EasingChip } from '../fields/easing-chip';
-import { EasingEditor } from '../fields/easing-editor';
+import { EasingChip } from '../fields/easing/easing-chip';
+import { EasingEditor } from '../fields/easing/easing-editor';
 
 /** An easing of a preset: a small picture of it, which opens its editor. */
 @Component({

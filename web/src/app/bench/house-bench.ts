@@ -13,7 +13,7 @@ import {
 import { ColourSwatch } from '../fields/colour-swatch';
 import { ItemPicture } from '../library/item-picture';
 import { LibraryService } from '../library/library.service';
-import { EasingEditor } from '../fields/easing-editor';
+import { EasingEditor } from '../fields/easing/easing-editor';
 import { EffectsList } from './effects-list';
 import { ItemRecordView } from './item-record';
 

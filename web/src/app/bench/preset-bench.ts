@@ -19,15 +19,11 @@ import {
   curveFigures,
   describeFinding,
   figureWords,
-  HANGS,
   movementChannels,
-  PHASES,
   type ChannelId,
   type CreateItem,
-  type Hang,
   type LibraryItem,
   type Movement,
-  type Phase,
   type Preset,
   type PresetItem,
   type Rate,
@@ -45,18 +41,13 @@ import { LibraryService } from '../library/library.service';
 import { commonestTag } from '../planning/free-layers';
 import { DifferencesList } from './differences-list';
 import { RecordDialog } from '../library/record-dialog';
+import { HangingForm } from './hanging-form';
 import { inspect } from './inspection';
 import { MomentMatrix } from './moment-matrix';
 import { MovementList } from './movement-list';
 import { ParameterTable, type PresetChange } from './parameter-table';
+import { SceneMenu } from './scene-menu';
 import { SpecimenView } from './specimen-view';
-
-const HANG_WORDS: Readonly<Record<Hang, string>> = {
-  in: 'from the layer’s in point',
-  out: 'to its out point',
-  time: 'at a time of the scene',
-  span: 'across the whole layer',
-};
 
 const KIND_CHOICES: readonly { readonly kind: SpecimenKind; readonly label: string }[] = [
   { kind: 'card', label: 'card' },
@@ -72,7 +63,17 @@ const PAL: Rate = { num: 25, den: 1 };
 @Component({
   selector: 'wx-preset-bench',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CurvePlotView, DifferencesList, MatMenuModule, MomentMatrix, MovementList, ParameterTable, SpecimenView],
+  imports: [
+    CurvePlotView,
+    DifferencesList,
+    HangingForm,
+    MatMenuModule,
+    MomentMatrix,
+    MovementList,
+    ParameterTable,
+    SceneMenu,
+    SpecimenView,
+  ],
   templateUrl: './preset-bench.html',
   styleUrl: './preset-bench.scss',
 })
@@ -90,9 +91,6 @@ export class PresetBench {
   protected readonly shelf = toSignal(inject(LibraryService).shelf$, { initialValue: createShelf([]) });
   private readonly view = viewChild(SpecimenView);
 
-  protected readonly hangs = HANGS;
-  protected readonly phases = PHASES;
-  protected readonly hangWords = HANG_WORDS;
   protected readonly kindChoices = KIND_CHOICES;
   protected readonly preset = computed(() => this.item().body);
   protected readonly stage = signal<SpecimenStage>({});
@@ -110,7 +108,6 @@ export class PresetBench {
   });
   /** Path layers of that scene, as lines that begin where a layer rests. */
   protected readonly lines = computed(() => sceneLines(this.stage().scene?.layers ?? []));
-  protected readonly scenes = signal<readonly SceneSummary[]>([]);
   protected readonly share = signal<number | null>(null);
   private readonly wantedChannel = signal<ChannelId | null>(null);
 
@@ -185,24 +182,9 @@ export class PresetBench {
     this.wantedChannel.set(channel);
   }
 
-  protected set(label: string, fields: Partial<Preset>): void {
-    this.changed.emit({ label, preset: { ...this.preset(), ...fields } });
-  }
-
-  protected setPhase(event: Event): void {
-    const phase = (event.target as HTMLSelectElement).value as Phase;
-    const hang = ({ entrance: 'in', exit: 'out', accent: 'time', throughout: 'span' } as const)[phase];
-    const { matches: _matches, ...preset } = this.preset();
-    this.changed.emit({ label: `Make it an ${phase}`, preset: { ...preset, phase, hang } });
-  }
-
   protected setKind(kind: SpecimenKind): void {
     this.stageName.set(null);
     this.stage.set({ kind, rate: this.stage().rate ?? PAL });
-  }
-
-  protected loadScenes(): void {
-    void this.actions.ask(this.api.scenes()).then((scenes) => this.scenes.set(scenes ?? []));
   }
 
   /** Layers of a scene as the specimen: those of its commonest tag, at its rate. */

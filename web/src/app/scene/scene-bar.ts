@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import { leftOut } from '@wexikine/core';
 import { Icon } from '../icons/icon';
+import { UndoButtons } from '../undo-buttons';
 import { Teller } from './actions/teller';
 import { downloadPage, downloadScene } from './download';
 import { RunState } from './run-state';
@@ -16,7 +17,7 @@ const BAKED =
 @Component({
   selector: 'wx-scene-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatMenuModule, SaveNote],
+  imports: [Icon, MatMenuModule, SaveNote, UndoButtons],
   templateUrl: './scene-bar.html',
   styleUrl: './scene-bar.scss',
 })

@@ -1,38 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import {
-  houseText,
-  literalWords,
-  PACK_LIMITS,
-  type ImportAnswer,
-  type ImportChoice,
-  type ImportEntry,
-  type TokenChange,
-  type TokensAnswer,
-} from '@wexikine/core';
+import { PACK_LIMITS, type ImportAnswer, type ImportEntry, type TokenChange, type TokensAnswer } from '@wexikine/core';
 import { firstValueFrom } from 'rxjs';
 import { ApiService, type ApiProblem } from '../../api/api.service';
 import { personName } from '../../api/person';
 import { base64Of } from '../../files/save-file';
 import { Icon } from '../../icons/icon';
 import { LibraryActions } from '../library-actions.service';
-
-const STATUS_WORDS = {
-  new: 'new',
-  same: 'the same',
-  newer: 'newer',
-  older: 'older than here',
-  conflict: 'conflicting',
-} as const;
-
-const CHOICES: readonly { readonly value: ImportChoice; readonly label: string }[] = [
-  { value: 'keep', label: 'Keep what is here' },
-  { value: 'take', label: 'Take what comes' },
-  { value: 'both', label: 'Have both' },
-];
-
-/** What is conflicting is told first, then what would change, then what would not. */
-const ORDER = ['conflict', 'new', 'newer', 'older', 'same'] as const;
+import { ImportEntries, isWritten, type ImportChoices } from './import-entries';
+import { TokenChanges } from './token-changes';
 
 type Read =
   | { readonly type: 'pack'; readonly zip: string; readonly answer: ImportAnswer }
@@ -42,7 +18,7 @@ type Read =
 @Component({
   selector: 'wx-import-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatDialogModule],
+  imports: [Icon, ImportEntries, MatDialogModule, TokenChanges],
   templateUrl: './import-dialog.html',
   styleUrl: './import-dialog.scss',
 })
@@ -50,18 +26,15 @@ export class ImportDialog {
   private readonly api = inject(ApiService);
   private readonly actions = inject(LibraryActions);
   private readonly reference = inject(MatDialogRef<ImportDialog>);
-  protected readonly statusWords = STATUS_WORDS;
-  protected readonly choiceList = CHOICES;
   protected readonly file = signal<File | null>(null);
   protected readonly read = signal<Read | null>(null);
   protected readonly problem = signal<string | null>(null);
   protected readonly isBusy = signal(false);
-  protected readonly choices = signal<Readonly<Record<string, ImportChoice>>>({});
+  protected readonly choices = signal<ImportChoices>({});
 
   protected readonly entries = computed((): readonly ImportEntry[] => {
     const read = this.read();
-    if (read?.type !== 'pack') return [];
-    return [...read.answer.entries].sort((a, b) => ORDER.indexOf(a.status) - ORDER.indexOf(b.status));
+    return read?.type === 'pack' ? read.answer.entries : [];
   });
   protected readonly problems = computed(() => {
     const read = this.read();
@@ -76,22 +49,11 @@ export class ImportDialog {
     return read?.type === 'tokens' ? read.answer.skipped : [];
   });
   /** How many items would be written. */
-  protected readonly count = computed(() => {
-    const chosen = ({ id, status }: ImportEntry): boolean =>
-      status === 'new' || status === 'newer' || (status === 'conflict' && this.choiceOf(id) !== 'keep');
-    return this.read()?.type === 'tokens'
+  protected readonly count = computed(() =>
+    this.read()?.type === 'tokens'
       ? this.changes().filter(({ status }) => status !== 'same').length
-      : this.entries().filter(chosen).length;
-  });
-  protected readonly summary = computed(() => {
-    const counts = ORDER.map(
-      (status) => [status, this.entries().filter((entry) => entry.status === status).length] as const,
-    );
-    return counts
-      .filter(([, count]) => count > 0)
-      .map(([status, count]) => `${count} ${STATUS_WORDS[status]}`)
-      .join(' · ');
-  });
+      : this.entries().filter((entry) => isWritten(entry, this.choices())).length,
+  );
 
   constructor() {
     const given = inject<File | null>(MAT_DIALOG_DATA);
@@ -109,28 +71,6 @@ export class ImportDialog {
     event.preventDefault();
     const [file] = event.dataTransfer?.files ?? [];
     if (file) await this.look(file);
-  }
-
-  protected choiceOf(id: string): ImportChoice {
-    return this.choices()[id] ?? 'keep';
-  }
-
-  protected setChoice(id: string, event: Event): void {
-    const value = (event.target as HTMLSelectElement).value as ImportChoice;
-    this.choices.update((choices) => ({ ...choices, [id]: value }));
-  }
-
-  protected chooseForAll(value: ImportChoice): void {
-    const conflicting = this.entries().filter(({ status }) => status === 'conflict');
-    this.choices.set(Object.fromEntries(conflicting.map(({ id }) => [id, value])));
-  }
-
-  protected words(value: TokenChange['before']): string {
-    if (value === null) return '';
-    if (!('colours' in value)) return literalWords(houseText(value));
-    const { colours, ramps = [] } = value;
-    const count = colours.length === 1 ? '1 colour' : `${colours.length} colours`;
-    return ramps.length === 0 ? count : `${count}, ${ramps.length === 1 ? '1 ramp' : `${ramps.length} ramps`}`;
   }
 
   protected async bring(): Promise<void> {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import type { Easing, PresetEasing, Shelf } from '@wexikine/core';
-import { EasingEditor } from '../../fields/easing-editor';
+import { EasingEditor } from '../../fields/easing/easing-editor';
 import { keyEasing, saidEasing } from './key-easing';
 
 /** The curve that is begun with, and what may be chosen from. */

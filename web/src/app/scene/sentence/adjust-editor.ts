@@ -16,7 +16,7 @@ import {
   type Shelf,
 } from '@wexikine/core';
 import { timeCheck } from '../../fields/checks';
-import { EasingEditor } from '../../fields/easing-editor';
+import { EasingEditor } from '../../fields/easing/easing-editor';
 import { ValueField } from '../../fields/value-field';
 import { Icon } from '../../icons/icon';
 import { KeyRuleForm } from './key-rule-form';

@@ -11,7 +11,7 @@ import {
   type SentenceField,
   type Shelf,
 } from '@wexikine/core';
-import { EasingEditor } from '../../fields/easing-editor';
+import { EasingEditor } from '../../fields/easing/easing-editor';
 import { NumberField } from '../../fields/number-field';
 import { rolled } from '../panels/copies-panel';
 import { CopyColours } from './copy-colours';

@@ -9,7 +9,7 @@ import {
   type Shelf,
   type Variation,
 } from '@wexikine/core';
-import { EasingEditor } from '../../fields/easing-editor';
+import { EasingEditor } from '../../fields/easing/easing-editor';
 import { ParameterValue } from '../../fields/parameter-value';
 import { Icon } from '../../icons/icon';
 import { ChoiceEditor } from './choice-editor';

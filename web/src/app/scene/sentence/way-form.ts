@@ -8,7 +8,7 @@ import {
   type Scene,
   type Shelf,
 } from '@wexikine/core';
-import { EasingEditor } from '../../fields/easing-editor';
+import { EasingEditor } from '../../fields/easing/easing-editor';
 import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
 import { Icon } from '../../icons/icon';

@@ -21,6 +21,7 @@ import {
   type Sight,
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
+import { ChoiceMenu, type MenuChoice } from './choice-menu';
 import { NEW_SHAPES, type ShapeKind } from './new-shapes';
 import { StageActions } from './stage-actions';
 import { WAY_CHANGES } from './way-changes';
@@ -41,18 +42,46 @@ const SIDES: readonly { readonly side: AlignSide; readonly icon: string; readonl
   { side: 'middle', icon: 'align_vertical_center', label: 'Middles, down' },
   { side: 'bottom', icon: 'align_vertical_bottom', label: 'Bottoms' },
 ];
+const GAPS = [
+  { way: 'across', icon: 'horizontal_distribute', label: 'Equal gaps across' },
+  { way: 'down', icon: 'vertical_distribute', label: 'Equal gaps down' },
+] as const;
+/** What is switched on a layer and back again. */
+const FLIPS = [
+  { flips: 'locked', icon: 'lock', label: 'Lock or unlock' },
+  { flips: 'hidden', icon: 'visibility_off', label: 'Hide or show' },
+  { flips: 'others', icon: 'visibility', label: 'Only these, or all again' },
+  { flips: 'guide', icon: 'flag', label: 'Make a guide, or a layer again' },
+] as const;
+const DEPTHS = [
+  { step: 'front', label: 'To the front', keys: 'Shift PgUp' },
+  { step: 'forward', label: 'Forward', keys: 'PgUp' },
+  { step: 'backward', label: 'Backward', keys: 'PgDn' },
+  { step: 'back', label: 'To the back', keys: 'Shift PgDn' },
+] as const;
 const NINE: readonly Point[] = [0, 0.5, 1].flatMap((y) => [0, 0.5, 1].map((x) => ({ x, y })));
 /** Grids to choose from, px of the scene. */
-const GRIDS = [10, 20, 40, 60, 80, 120, 240];
+const GRIDS: readonly MenuChoice<number>[] = [
+  { value: null, label: 'none' },
+  ...[10, 20, 40, 60, 80, 120, 240].map((value) => ({ value, label: `every ${value} px` })),
+];
 /** Frames from one ghost to the next, to choose from. */
-const GHOSTS = [1, 2, 5, 10, 25];
+const GHOSTS: readonly MenuChoice<number>[] = [
+  { value: null, label: 'none' },
+  { value: 1, label: 'every frame' },
+  ...[2, 5, 10, 25].map((value) => ({ value, label: `every ${value} frames` })),
+];
+const SIGHT_CHOICES: readonly MenuChoice<Sight>[] = [
+  { value: null, label: 'as most people do' },
+  ...SIGHTS.map(({ id, label }) => ({ value: id, label })),
+];
 const MOST_UNDER = 12;
 
 /** What can be done with layers on the stage, at the pointer or from its button. */
 @Component({
   selector: 'wx-stage-menu',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [Icon, MatMenuModule],
+  imports: [ChoiceMenu, Icon, MatMenuModule],
   templateUrl: './stage-menu.html',
   styleUrl: './stage-menu.scss',
 })
@@ -77,10 +106,10 @@ export class StageMenu {
   readonly zoomWanted = output();
   /** A path is to be drawn by pen, beginning at a place of the scene. */
   readonly penWanted = output<Point | null>();
-  protected readonly grids = GRIDS;
-  protected readonly ghostSteps = GHOSTS;
+  protected readonly gridChoices = GRIDS;
+  protected readonly ghostChoices = GHOSTS;
   protected readonly wayChanges = WAY_CHANGES;
-  protected readonly sights = SIGHTS;
+  protected readonly sightChoices = SIGHT_CHOICES;
   /** The menu was closed; the stage has the keys again. */
   readonly left = output();
   /** Layers to select: one of those under the pointer, or what a step gave. */
@@ -91,6 +120,9 @@ export class StageMenu {
   private readonly corner = viewChild.required<ElementRef<HTMLElement>>('corner');
   protected readonly place = signal<MenuPlace | null>(null);
   protected readonly sides = SIDES;
+  protected readonly gaps = GAPS;
+  protected readonly flips = FLIPS;
+  protected readonly depths = DEPTHS;
   protected readonly nine = NINE;
   protected readonly shapes = NEW_SHAPES;
   protected readonly under = computed(() => this.place()?.under.slice(0, MOST_UNDER) ?? []);
@@ -134,6 +166,11 @@ export class StageMenu {
 
   protected align(side: AlignSide): void {
     this.actions.align(this.selection(), side, this.sets(), Math.round(this.time()));
+  }
+
+  protected flip(what: (typeof FLIPS)[number]['flips']): void {
+    if (what === 'others') this.actions.onlyThese(this.selection());
+    else this.actions.flip(this.selection(), what);
   }
 
   protected spread(way: 'across' | 'down'): void {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, output, viewChild } from '@angular/core';
 import { createProgress, type Easing } from '@wexikine/core';
-import { curvePath, curveRange } from '../drawing/curve-shape';
+import { curvePath, curveRange } from '../../drawing/curve-shape';
 
 const WIDTH = 340;
 const HEIGHT = 196;

@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   asBezier,
-  easingFromStrengths,
   easingOfFamily,
   easingText,
   EASED_ENDS,
@@ -16,8 +15,8 @@ import {
   type PresetEasing,
   type Shelf,
 } from '@wexikine/core';
-import { NumberField } from './number-field';
 import { easingNow } from './easing-chip';
+import { EasingNumbers } from './easing-numbers';
 import { EasingPlot } from './easing-plot';
 
 /** The ways in which an easing can be said. */
@@ -34,24 +33,17 @@ const WAYS: readonly { readonly way: Way; readonly label: string }[] = [
   { way: 'handles', label: 'Free handles' },
 ];
 
-const JUMPS = ['end', 'start', 'none', 'both'] as const;
 const STANDARD: Easing = { type: 'bezier', x1: 0.35, y1: 0, x2: 0.65, y2: 1 };
 
 function wayOf(ease: PresetEasing): Way {
   return ease.type === 'curve' || ease.type === 'parameter' ? 'named' : ease.type;
 }
 
-function rounded(value: number): number {
-  return Number(value.toFixed(4));
-}
-
-let made = 0;
-
 /** Everything an easing can be: drawn with its speed, handles by pointer and by number, or as text. */
 @Component({
   selector: 'wx-easing-editor',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [EasingPlot, NumberField],
+  imports: [EasingNumbers, EasingPlot],
   templateUrl: './easing-editor.html',
   styleUrl: './easing-editor.scss',
 })
@@ -66,8 +58,6 @@ export class EasingEditor {
   readonly canRefer = input(true);
   readonly changed = output<PresetEasing>();
 
-  protected readonly id = `easing-${++made}`;
-  protected readonly jumps = JUMPS;
   protected readonly families = EASING_FAMILIES;
   protected readonly ends = EASED_ENDS;
   protected readonly family = signal<EasingFamily>('cubic');
@@ -84,22 +74,6 @@ export class EasingEditor {
   protected readonly before = computed(() => {
     const behind = this.behind();
     return behind && easingNow(behind, this.shelf());
-  });
-  protected readonly bezier = computed(() => {
-    const now = this.now();
-    return now.type === 'bezier' ? now : null;
-  });
-  protected readonly spring = computed(() => {
-    const now = this.now();
-    return now.type === 'spring' ? now : null;
-  });
-  protected readonly steps = computed(() => {
-    const now = this.now();
-    return now.type === 'steps' ? now : null;
-  });
-  protected readonly handles = computed(() => {
-    const now = this.now();
-    return now.type === 'handles' ? now : null;
   });
   protected readonly text = computed(() => easingText(this.now()) ?? '');
 
@@ -143,44 +117,6 @@ export class EasingEditor {
     this.changed.emit(easing);
   }
 
-  protected setNumber(field: 'x1' | 'y1' | 'x2' | 'y2', value: number): void {
-    const bezier = this.bezier();
-    if (bezier) this.changed.emit({ ...bezier, [field]: value });
-  }
-
-  /** Strengths of departure and arrival are another way to say a Bézier; they flatten both ends. */
-  protected setStrength(which: 'departure' | 'arrival', event: Event): void {
-    const bezier = this.bezier();
-    const value = Number((event.target as HTMLInputElement).value);
-    if (!bezier) return;
-    const [departure, arrival] = [bezier.x1, 1 - bezier.x2];
-    this.changed.emit(
-      which === 'departure'
-        ? easingFromStrengths(rounded(value), rounded(arrival))
-        : easingFromStrengths(rounded(departure), rounded(value)),
-    );
-  }
-
-  protected slideDamping(event: Event): void {
-    this.setSpring('damping', Number((event.target as HTMLInputElement).value));
-  }
-
-  protected setSpring(field: 'damping' | 'within', value: number): void {
-    const spring = this.spring();
-    if (spring) this.changed.emit({ ...spring, [field]: value });
-  }
-
-  protected setSteps(count: number): void {
-    const steps = this.steps();
-    if (steps) this.changed.emit({ ...steps, count });
-  }
-
-  protected setJump(event: Event): void {
-    const steps = this.steps();
-    const jump = (event.target as HTMLSelectElement).value as (typeof JUMPS)[number];
-    if (steps) this.changed.emit({ ...steps, jump, count: jump === 'none' ? Math.max(2, steps.count) : steps.count });
-  }
-
   protected setFamily(event: Event): void {
     this.family.set((event.target as HTMLSelectElement).value as EasingFamily);
     this.takeFamily();
@@ -193,11 +129,6 @@ export class EasingEditor {
 
   protected takeFamily(): void {
     this.changed.emit(easingOfFamily(this.family(), this.end()));
-  }
-
-  protected setHandle(side: 'leave' | 'arrive', field: 'time' | 'value', value: number): void {
-    const handles = this.handles();
-    if (handles) this.changed.emit({ ...handles, [side]: { ...handles[side], [field]: value } });
   }
 
   protected setText(event: Event): void {

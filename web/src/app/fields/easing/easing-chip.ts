@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { LINEAR, reverseEasing, type Easing, type PresetEasing, type Shelf } from '@wexikine/core';
-import { curvePath } from '../drawing/curve-shape';
+import { curvePath } from '../../drawing/curve-shape';
 
 const BOX = { width: 34, height: 28, padding: 4 };
 
