@@ -2,6 +2,9 @@ import type { Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
 import type { Layer, Scene } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { compare } from '../pages/painted';
 import { SceneScreen } from '../pages/scene-screen';
 
@@ -93,6 +96,59 @@ test('words are split into letters that stand where they stood; edited on the st
   await page.getByRole('textbox', { name: 'Words of Title' }).fill('Never');
   await page.keyboard.press('Escape');
   expect((await screen.stored(id)).layers[0].source).toEqual(words.source);
+});
+
+/** A font of the application's, as one of one's own. */
+const font = (of: string): string =>
+  join(import.meta.dirname, `../../node_modules/@fontsource-variable/${of}/files/${of}-latin-wght-normal.woff2`);
+
+test('letters stand where another font sets them, after it took the place of theirs everywhere', async ({ page }) => {
+  test.setTimeout(90_000);
+  await page.goto('/');
+  const bytes = readFileSync(font('bricolage-grotesque'));
+  const name = `${createHash('sha256').update(bytes).digest('hex')}.woff2`;
+  await page.request.put(`/api/files/${name}?title=Heron`, {
+    data: bytes,
+    headers: { 'content-type': 'font/woff2' },
+  });
+  const source = { ...words.source, text: 'Tidal AV', font: 'Heron', fontFile: `files/${name}` } as Layer['source'];
+  const rest = { ...words.rest, rotation: 0, 'size.y': 200 };
+  const [first, second] = ['title', 'later'].map((one, i): Layer => ({
+    ...words,
+    id: one,
+    name: one === 'title' ? 'Title' : 'Later',
+    source,
+    rest: { ...rest, 'position.y': 300 + 400 * i },
+  }));
+  const id = await sceneWith(page, [first, second]);
+  const screen = new SceneScreen(page);
+  const split = async (at: number): Promise<void> => {
+    await screen.openAtRest(id);
+    await page.evaluate(() => document.fonts.ready);
+    const { x, y } = await screen.onScreen(0.5, at / 1080);
+    await page.mouse.click(x, y, { button: 'right' });
+    await page.getByRole('menuitem', { name: 'Split the words' }).click();
+    await page.getByRole('menuitem', { name: 'Into letters' }).click();
+    await expect(page.getByRole('menu')).toHaveCount(0);
+  };
+  await split(300);
+  const before = parts(await when(screen, id, (scene) => parts(scene).length === 7));
+  await screen.saved();
+
+  await page.goto('/files');
+  await page.getByLabel(/^Replace Heron in/).setInputFiles(font('spline-sans-mono'));
+  await expect(page.getByText(/took the place of “Heron” on 9 layers/)).toBeVisible();
+  await split(700);
+  const after = await when(screen, id, ({ layers }) => layers.filter(({ parent }) => parent === 'later').length === 7);
+  const anew = after.layers.filter(({ parent }) => parent === 'later');
+  const moved = parts(after);
+  expect(moved.map(({ source: one }) => one)).toEqual(anew.map(({ source: one }) => one));
+  for (const [i, { rest: at }] of moved.entries())
+    for (const channel of ['position.x', 'position.y', 'size.x', 'size.y'] as const)
+      expect(Math.abs((at[channel] ?? 0) - (anew[i].rest[channel] ?? 0)), `${channel} of ${i}`).toBeLessThan(0.5);
+  // All letters are as wide now; they were not before.
+  expect(new Set(moved.map(({ rest: at }) => Math.round(at['size.x'] ?? 0))).size).toBe(1);
+  expect(new Set(before.map(({ rest: at }) => Math.round(at['size.x'] ?? 0))).size).toBeGreaterThan(3);
 });
 
 test('a card is split into columns and rows by a dialog that says what is wrong', async ({ page }) => {

@@ -1,12 +1,10 @@
 import type { Edit } from '../../scene/edit';
-import { isSame, restValue, type Layer, type SPLIT_WAYS } from '../../scene/layer';
+import { isSame, restValue, type Layer, type SPLIT_WAYS, type TextSource } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import type { StageResult } from '../stage';
 
 /** Ways in which words are split. */
 export type SplitWay = (typeof SPLIT_WAYS)[number];
-
-type TextSource = Extract<Layer['source'], { type: 'text' }>;
 
 /** A part of words as it was measured: where its box lies in that of the words, px. */
 export interface Piece {

@@ -58,4 +58,10 @@ export {
 export { isSame } from './same';
 export { withKeys, shiftLayer } from './move';
 export { curvesOf, type ItemRevision } from './links';
-export { inPlaceOf, withFileReplaced, type FileInPlace, type ReplacedFields } from './replace-file';
+export {
+  baseWithFileReplaced,
+  inPlaceOf,
+  withFileReplaced,
+  type FileInPlace,
+  type ReplacedFields,
+} from './replace-file';

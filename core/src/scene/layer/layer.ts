@@ -219,13 +219,14 @@ function fileOfSource(source: Layer['source']): string | undefined {
   return source.type === 'text' ? source.fontFile : undefined;
 }
 
-/** Names of the files that a layer uses, each once: what it shows, and what it is masked by, with runs and without. */
-export function filesOf({ source, look, base }: Pick<Layer, 'source' | 'look' | 'base'>): string[] {
-  const own = fileOfSource(source);
+/** Names of the files that a layer uses, each once: what it shows, what it is masked by, with runs and without, and what it was split from. */
+export function filesOf({ source, look, base, split }: Pick<Layer, 'source' | 'look' | 'base' | 'split'>): string[] {
+  const own = [fileOfSource(source), split ? fileOfSource(split.source) : undefined];
   // Most layers use none, and all of a scene are asked at each of its changes.
-  if (own === undefined && look.masks === undefined && base?.look?.masks === undefined) return [];
-  const masks = [...(look.masks ?? []), ...(base?.look?.masks ?? [])].flatMap(filesOfMask);
-  const names = [own, ...masks].map((address) => (address === undefined ? null : fileAt(address)));
+  if (!own[0] && !own[1] && !look.masks && !base?.look?.masks && !split?.look.masks) return [];
+  const looks = [look, base?.look, split?.look];
+  const masks = looks.flatMap((one) => one?.masks ?? []).flatMap(filesOfMask);
+  const names = [...own, ...masks].map((address) => (address === undefined ? null : fileAt(address)));
   return [...new Set(names.filter((name) => name !== null))];
 }
 

@@ -1,4 +1,4 @@
-import type { Layer, LayerSource } from './layer';
+import type { Layer, LayerBase, LayerSource } from './layer';
 import type { Mask } from './mask';
 
 /** What takes the place of a kept file: another picture or clip, or a font by its name and its address. */
@@ -7,7 +7,7 @@ export type FileInPlace =
   | { readonly kind: 'font'; readonly font: string; readonly fontFile: string };
 
 /** The fields of a layer that another file changes. */
-export type ReplacedFields = Partial<Pick<Layer, 'source' | 'look'>>;
+export type ReplacedFields = Partial<Pick<Layer, 'source' | 'look' | 'split'>>;
 
 /** What takes the place of another source: a clip is played as the one before it was, from where its own length allows. */
 export function inPlaceOf(before: LayerSource | undefined, source: LayerSource): LayerSource {
@@ -48,17 +48,49 @@ function replacedMask(mask: Mask, address: string, file: FileInPlace): Mask {
   return mask;
 }
 
+/** A look whose masks use another file; the same look where none did. */
+function replacedLook<L extends { readonly masks?: readonly Mask[] | null }>(
+  look: L,
+  address: string,
+  file: FileInPlace,
+): L {
+  const masks = look.masks?.map((mask) => replacedMask(mask, address, file));
+  return masks?.some((mask, i) => mask !== look.masks?.[i]) ? { ...look, masks } : look;
+}
+
+/** What words were before they were split, in another font or with another mask, so that joining gives them so. */
+function replacedSplit(split: NonNullable<Layer['split']>, address: string, file: FileInPlace): Layer['split'] {
+  const source = replacedSource(split.source, address, file) as typeof split.source;
+  const look = replacedLook(split.look, address, file);
+  return source === split.source && look === split.look ? split : { ...split, source, look };
+}
+
 /** What of a layer changes when another file takes the place of the one at an address; null where it does not use it. */
 export function withFileReplaced(
-  { source, look }: Pick<Layer, 'source' | 'look'>,
+  { source, look, split }: Pick<Layer, 'source' | 'look' | 'split'>,
   address: string,
   file: FileInPlace,
 ): ReplacedFields | null {
-  const next = replacedSource(source, address, file);
-  const masks = look.masks?.map((mask) => replacedMask(mask, address, file));
+  const after = {
+    source: replacedSource(source, address, file),
+    look: replacedLook(look, address, file),
+    split: split ? replacedSplit(split, address, file) : split,
+  };
   const fields: ReplacedFields = {
-    ...(next === source ? {} : { source: next }),
-    ...(masks?.some((mask, i) => mask !== look.masks?.[i]) ? { look: { ...look, masks } } : {}),
+    ...(after.source === source ? {} : { source: after.source }),
+    ...(after.look === look ? {} : { look: after.look }),
+    ...(after.split === split ? {} : { split: after.split }),
   };
   return Object.keys(fields).length === 0 ? null : fields;
+}
+
+/** What a layer is without its runs, after another file took the place of one; null where that does not use it. */
+export function baseWithFileReplaced(
+  base: LayerBase | undefined,
+  address: string,
+  file: FileInPlace,
+): LayerBase | null {
+  if (!base?.look) return null;
+  const look = replacedLook(base.look, address, file);
+  return look === base.look ? null : { ...base, look };
 }

@@ -5,6 +5,7 @@ import {
   apply,
   fileAddress,
   programmeBoard,
+  replacingEdits,
   type FileInPlace,
   type KeptFile,
   type Layer,
@@ -13,7 +14,7 @@ import {
 } from '@wexikine/core';
 import { of, throwError } from 'rxjs';
 import { ApiService } from '../api/api.service';
-import { ReplaceEverywhere, replacingEdits, stillPossible } from './replace-everywhere';
+import { ReplaceEverywhere, stillPossible } from './replace-everywhere';
 
 const named = (digit: string): string => `${digit.repeat(64)}.png`;
 const [OLD, NEW] = [named('a'), named('b')];
@@ -116,12 +117,29 @@ describe('a file in the place of another everywhere', () => {
 
   test('taking back leaves alone what is gone, or was changed since', () => {
     const scene = sceneOf('wall', OLD, OLD, OLD);
-    const edits = replacingEdits(scene, fileAddress(OLD), next);
+    const edits = replacingEdits(scene, fileAddress(OLD), next, () => []);
     const result = apply(scene, edits);
     if (!result.ok) throw new Error(result.problem.code);
     const [first, second] = result.scene.layers;
     const since = { layers: [first, { ...second, source: shown(named('c')) }] };
     const back = stillPossible(since, edits, result.inverse);
     expect(back).toMatchObject([{ type: 'set-layer', layer: 'wall-0', fields: { source: shown(OLD) } }]);
+  });
+
+  test('a mask beneath a run is taken back too, where it is still as it was made', () => {
+    const mask = { shape: 'picture', how: 'add', x: 0, y: 0, width: 1, height: 1, turn: 0, soft: 0 } as const;
+    const under = (name: string) => ({
+      look: { masks: [{ ...mask, picture: { href: fileAddress(name), by: 'brightness' as const } }] },
+    });
+    const [plain] = sceneOf('wall', NEW).layers;
+    const scene = { ...sceneOf('wall'), layers: [{ ...plain, base: under(OLD) }] };
+    const edits = replacingEdits(scene, fileAddress(OLD), next, () => []);
+    const result = apply(scene, edits);
+    if (!result.ok) throw new Error(result.problem.code);
+    expect(stillPossible(result.scene, edits, result.inverse)).toEqual([
+      { type: 'set-base', layer: 'wall-0', base: under(OLD) },
+    ]);
+    const since = { layers: [{ ...plain, base: under(named('c')) }] };
+    expect(stillPossible(since, edits, result.inverse)).toEqual([]);
   });
 });

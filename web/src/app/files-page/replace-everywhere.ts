@@ -3,10 +3,11 @@ import {
   apply,
   fileAddress,
   isSame,
-  withFileReplaced,
+  replacingEdits,
   type Edit,
   type FileInPlace,
   type KeptFile,
+  type Layer,
   type Scene,
   type StoredScene,
 } from '@wexikine/core';
@@ -14,6 +15,7 @@ import { firstValueFrom } from 'rxjs';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { personName } from '../api/person';
 import { saveRequest } from '../api/save-request';
+import { loadFont, piecesOf } from '../drawing/measure-pieces';
 
 /** Somebody else may save a scene between reading and saving it; so often it is tried again. */
 const TRIES = 4;
@@ -32,26 +34,27 @@ export interface Replacement {
   readonly layers: number;
 }
 
-/** The edits that put another file in the place of the one at an address, wherever layers of a scene use it. */
-export function replacingEdits({ layers }: Pick<Scene, 'layers'>, address: string, file: FileInPlace): Edit[] {
-  return layers.flatMap((layer): Edit[] => {
-    const fields = withFileReplaced(layer, address, file);
-    return fields ? [{ type: 'set-layer', layer: layer.id, fields }] : [];
-  });
-}
-
-type SetLayer = Extract<Edit, { type: 'set-layer' }>;
-
 /** Of edits that take a replacement back, those of layers that are still there and still as it made them. */
 export function stillPossible({ layers }: Pick<Scene, 'layers'>, made: readonly Edit[], back: readonly Edit[]): Edit[] {
   const now = new Map(layers.map((layer) => [layer.id, layer]));
-  const isSetLayer = (edit: Edit): edit is SetLayer => edit.type === 'set-layer';
-  const asMade = made.filter(isSetLayer).filter(({ layer, fields }) => {
-    const { source, look } = now.get(layer) ?? {};
-    return (!fields.source || isSame(source, fields.source)) && (!fields.look || isSame(look, fields.look));
-  });
-  const ids = new Set(asMade.map(({ layer }) => layer));
-  return back.filter((edit) => isSetLayer(edit) && ids.has(edit.layer));
+  /** The layer that an edit of this kind changes. */
+  const of = (edit: Edit): string => ('layer' in edit && typeof edit.layer === 'string' ? edit.layer : '');
+  const wanted = new Map<string, Partial<Layer>>();
+  for (const edit of made) {
+    if (edit.type === 'set-layer') wanted.set(edit.layer, { ...wanted.get(edit.layer), ...edit.fields });
+    if (edit.type === 'set-base') wanted.set(edit.layer, { ...wanted.get(edit.layer), base: edit.base ?? undefined });
+  }
+  const isAsMade = (id: string): boolean => {
+    const layer = now.get(id);
+    const fields = Object.entries(wanted.get(id) ?? {}) as [keyof Layer, unknown][];
+    return layer !== undefined && fields.every(([field, value]) => isSame(layer[field], value));
+  };
+  return back.filter((edit) => wanted.has(of(edit)) && isAsMade(of(edit)));
+}
+
+/** How many layers edits change. */
+function layersIn(edits: readonly Edit[]): number {
+  return new Set(edits.flatMap((edit) => ('layer' in edit && typeof edit.layer === 'string' ? [edit.layer] : []))).size;
 }
 
 /** Puts a file in the place of another in every scene that uses it: in all of them, or in none. */
@@ -62,10 +65,11 @@ export class ReplaceEverywhere {
   /** Throws a sentence where a scene could not be changed; those before it are then as they were. */
   async replace({ name, uses }: KeptFile, file: FileInPlace, what: string): Promise<Replacement> {
     const address = fileAddress(name);
+    if (file.kind === 'font') await loadFont(file.fontFile);
     const done: ChangedScene[] = [];
     for (const { scene, sceneName } of uses) {
       try {
-        const changed = await this.change(scene, (standing) => replacingEdits(standing, address, file), what);
+        const changed = await this.change(scene, (standing) => replacingEdits(standing, address, file, piecesOf), what);
         if (changed) done.push(changed);
       } catch (error) {
         await this.takeBack({ scenes: done, layers: 0 }, `Take back: ${what}`);
@@ -92,7 +96,7 @@ export class ReplaceEverywhere {
       if (!result.ok) throw new Error('It is not as it should be. Open it, and look at its findings.');
       try {
         await firstValueFrom(this.api.saveScene(id, saveRequest(stored, result.scene, { by: personName(), what })));
-        return { scene: id, layers: edits.length, made: edits, back: result.inverse };
+        return { scene: id, layers: layersIn(edits), made: edits, back: result.inverse };
       } catch (error) {
         if ((error as ApiProblem).code !== 'conflict' || left <= 1) throw error;
       }

@@ -11,7 +11,6 @@ import {
   placeLayers,
   pasteLayers,
   readLayerClip,
-  restValue,
   splitAnew,
   splitBox,
   splitWords,
@@ -29,8 +28,6 @@ import {
   type DragSets,
   type Edit,
   type Layer,
-  type LayerSource,
-  type Piece,
   type Point,
   type Scene,
   type SetOut,
@@ -39,11 +36,11 @@ import {
 } from '@wexikine/core';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
+import { piecesOf } from '../../drawing/measure-pieces';
 import { Teller } from '../actions/teller';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { BackgroundDialog, type Background, type BackgroundAnswer } from './background-dialog';
-import { measurePieces } from './measure-pieces';
 import { drawnPath, newShape, type ShapeKind } from './new-shapes';
 import { SetOutDialog, type SetOutQuestion } from './set-out-dialog';
 import { SplitDialog, type SplitGrid } from './split-dialog';
@@ -53,8 +50,6 @@ import type { WayChange } from './way-changes';
 const ASIDE = 40;
 
 const newId = (): string => `layer-${crypto.randomUUID().slice(0, 18)}`;
-
-type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 /** Ids that are to be selected after a step; null where nothing was done. */
 type Selected = readonly string[] | null;
@@ -364,17 +359,6 @@ export class StageActions {
     if (edits.length === 0) return nothing === '' ? null : this.refuse(nothing);
     return this.store.do(label, edits) ? selected : null;
   }
-}
-
-/** Pieces of words as they stand in a layer's box. */
-function piecesOf(layer: Layer, source: TextSource, by: SplitWay): Piece[] {
-  return measurePieces(
-    source,
-    restValue(layer, 'size.x'),
-    restValue(layer, 'size.y'),
-    restValue(layer, 'letterSpacing'),
-    by,
-  );
 }
 
 /** Layers by name, or how many. */

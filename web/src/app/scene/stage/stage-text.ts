@@ -8,11 +8,9 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { lineStep, matrixAt, restValue, stageMoment, type Layer, type LayerSource, type Scene } from '@wexikine/core';
+import { lineStep, matrixAt, restValue, stageMoment, type Layer, type Scene, type TextSource } from '@wexikine/core';
 import { familyOf, spacedBy } from '@wexikine/paint/text';
 import type { StagePlace } from './stage-handles';
-
-type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 /** The words that a layer shows, or was split from. */
 export function wordsOf({ source, split }: Layer): TextSource | null {

@@ -1,7 +1,14 @@
-import { lineStep, type LayerSource, type Piece, type SplitWay } from '@wexikine/core';
+import {
+  drawnFamily,
+  lineStep,
+  restValue,
+  type Layer,
+  type Piece,
+  type SplitWay,
+  type TextSource,
+} from '@wexikine/core';
+import { servedAt } from '@wexikine/paint';
 import { familyOf, firstBaseline, reach, spacedBy, useFont } from '@wexikine/paint/text';
-
-type TextSource = Extract<LayerSource, { type: 'text' }>;
 
 /** Scripts whose letters join: split one by one they would take other shapes, so their words stay whole. */
 const JOINING = /\p{Script=Arabic}|\p{Script=Syriac}|\p{Script=Mongolian}|\p{Script=Devanagari}|\p{Script=Bengali}/u;
@@ -28,13 +35,7 @@ function rangesOf(line: string, by: SplitWay): Range[] {
 }
 
 /** Pieces of words where the painter sets them, measured by the browser's own ranges, so that kerning and direction hold. */
-export function measurePieces(
-  source: TextSource,
-  width: number,
-  height: number,
-  spacing: number,
-  by: SplitWay,
-): Piece[] {
+function measurePieces(source: TextSource, width: number, height: number, spacing: number, by: SplitWay): Piece[] {
   const family = familyOf(source);
   const context = new OffscreenCanvas(1, 1).getContext('2d');
   if (!context) return [];
@@ -76,4 +77,24 @@ export function measurePieces(
   });
   box.remove();
   return pieces;
+}
+
+/** The pieces of words as a layer sets them, or the group that they were split into. Their font is loaded. */
+export function piecesOf(layer: Layer, source: TextSource, by: SplitWay): Piece[] {
+  return measurePieces(
+    source,
+    restValue(layer, 'size.x'),
+    restValue(layer, 'size.y'),
+    restValue(layer, 'letterSpacing'),
+    by,
+  );
+}
+
+/** Loads a font that is kept, so that words can be measured in it; throws a sentence where it cannot. */
+export async function loadFont(address: string): Promise<void> {
+  const face = new FontFace(drawnFamily(address, ''), `url("${servedAt(address)}")`, { weight: '1 1000' });
+  document.fonts.add(face);
+  await face.load().catch(() => {
+    throw new Error('words could not be measured in the new font. Check that the server is running, and try again.');
+  });
 }
