@@ -1,6 +1,6 @@
 import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildIfChanged, installIfNeeded, root, run } from './steps.mjs';
+import { buildIfChanged, installIfNeeded, root, runBeside } from './steps.mjs';
 
 const FONTS = ['bricolage-grotesque', 'spline-sans', 'spline-sans-mono'];
 
@@ -20,7 +20,9 @@ async function bundle(options) {
 
 async function buildServer() {
   await bundle({
-    entryPoints: ['server/src/main.ts', 'server/src/api.worker.ts', 'server/src/checking/check.worker.ts'],
+    entryPoints: ['main.ts', 'serve.ts', 'api.worker.ts', 'checking/check.worker.ts'].map(
+      (file) => `server/src/${file}`,
+    ),
     entryNames: '[name]',
     outdir: 'server/dist',
     packages: 'external',
@@ -52,17 +54,25 @@ function copyFonts(folder) {
   }
 }
 
-/** Builds everything that changed. */
-export async function build() {
+/** Builds the server where it changed. */
+export async function buildServerIfChanged() {
   await buildIfChanged('the server', ['core/src', 'server/src'], 'server/dist', buildServer);
-  await buildIfChanged('the command line', ['core/src', 'cli/src'], 'cli/dist', buildCli);
+}
+
+/** Builds the command line and the page where they changed. */
+export async function buildRestIfChanged() {
   copyFonts('web/public/fonts');
-  await buildIfChanged('the web application', ['core/src', 'paint/src', 'web'], 'web/dist', () => {
-    run('node', ['scripts/build-web.mjs']);
-  });
+  await buildIfChanged('the web application', ['core/src', 'paint/src', 'web'], 'web/dist', () =>
+    runBeside('node', ['scripts/build-web.mjs']),
+  );
+  await buildIfChanged('the command line', ['core/src', 'cli/src'], 'cli/dist', buildCli);
 }
 
 if (process.argv[1] === import.meta.filename) {
   installIfNeeded({ forTests: false });
-  await build();
+  await buildServerIfChanged();
+  await buildRestIfChanged().catch(({ message }) => {
+    process.stderr.write(`${message}\n`);
+    process.exit(1);
+  });
 }

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
@@ -13,6 +13,17 @@ export function run(command, args, options = {}) {
     process.exit(result.status ?? 1);
   }
   return result;
+}
+
+/** Runs a command beside what else goes on, with its output shown; throws a sentence when it fails. */
+export function runBeside(command, args) {
+  return new Promise((done, failed) => {
+    const child = spawn(command, args, { cwd: root, stdio: 'inherit' });
+    child.on('error', failed);
+    child.on('close', (status) =>
+      status === 0 ? done() : failed(new Error(`“${[command, ...args].join(' ')}” failed; see above.`)),
+    );
+  });
 }
 
 /**
