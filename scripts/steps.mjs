@@ -16,9 +16,9 @@ export function run(command, args, options = {}) {
 }
 
 /** Runs a command beside what else goes on, with its output shown; throws a sentence when it fails. */
-export function runBeside(command, args) {
+export function runBeside(command, args, env = {}) {
   return new Promise((done, failed) => {
-    const child = spawn(command, args, { cwd: root, stdio: 'inherit' });
+    const child = spawn(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
     child.on('error', failed);
     child.on('close', (status) =>
       status === 0 ? done() : failed(new Error(`“${[command, ...args].join(' ')}” failed; see above.`)),
@@ -60,13 +60,18 @@ function fingerprint(paths) {
   return hash.digest('hex');
 }
 
-/** Runs a build step only when one of its sources changed since it last ran. */
-export async function buildIfChanged(name, sources, output, work) {
+/**
+ * Runs a build step only when one of its sources changed since it last ran. What was built without its types being checked
+ * is built again where they are to be.
+ */
+export async function buildIfChanged(name, sources, output, work, checksTypes = false) {
   const stamp = join(root, output, '.stamp');
   const now = fingerprint([...sources, 'package-lock.json']);
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  const checked = `${now} with types checked`;
+  const before = existsSync(stamp) ? readFileSync(stamp, 'utf8') : null;
+  if (before === checked || (before === now && !checksTypes)) return;
   process.stdout.write(`Building ${name}…\n`);
   await work();
   mkdirSync(dirname(stamp), { recursive: true });
-  writeFileSync(stamp, now);
+  writeFileSync(stamp, checksTypes ? checked : now);
 }
