@@ -1,4 +1,8 @@
-import { test as base, type BrowserContext } from '@playwright/test';
+import { chromium, test as base, type BrowserContext } from '@playwright/test';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { LAUNCH } from '../browser';
 import { portOf } from './ports';
 
 export { expect } from '@playwright/test';
@@ -6,26 +10,34 @@ export { expect } from '@playwright/test';
 const SEEN = { viewport: { width: 1280, height: 800 }, acceptDownloads: true };
 
 /**
- * Tests that each run against the server of their worker. They share a profile of the browser, which compiles the
- * application once instead of once a test; each begins with nothing stored, no page open and no leave given.
+ * Tests that each run against the server of their worker. They share a profile of the browser in a folder, as a person has
+ * one: it keeps what it compiled of the application, which takes a third of an opening otherwise. Each test begins with
+ * nothing stored, no page open and no leave given.
  */
 export const test = base.extend<object, { profile: BrowserContext }>({
   baseURL: async ({}, use, { parallelIndex }) => use(`http://127.0.0.1:${portOf(parallelIndex)}`),
   profile: [
-    async ({ browser }, use, { parallelIndex }) => {
-      const profile = await browser.newContext({ ...SEEN, baseURL: `http://127.0.0.1:${portOf(parallelIndex)}` });
+    async ({}, use, { parallelIndex }) => {
+      const folder = mkdtempSync(join(tmpdir(), 'wexikine-profile-'));
+      const baseURL = `http://127.0.0.1:${portOf(parallelIndex)}`;
+      const profile = await chromium.launchPersistentContext(folder, { ...LAUNCH, ...SEEN, baseURL });
       await use(profile);
       await profile.close();
+      rmSync(folder, { recursive: true, force: true });
     },
     { scope: 'worker' },
   ],
-  context: async ({ browser, profile, hasTouch, baseURL }, use) => {
-    const context = hasTouch ? await browser.newContext({ ...SEEN, hasTouch, baseURL }) : profile;
-    await use(context);
-    for (const page of context.pages()) await page.close();
-    await context.unrouteAll();
-    await context.clearPermissions();
-    if (context !== profile) await context.close();
+  context: async ({ playwright, profile, hasTouch, baseURL }, use) => {
+    if (hasTouch) {
+      const browser = await playwright.chromium.launch(LAUNCH);
+      await use(await browser.newContext({ ...SEEN, hasTouch, baseURL }));
+      return browser.close();
+    }
+    const before = new Set(profile.pages());
+    await use(profile);
+    for (const page of profile.pages()) if (!before.has(page)) await page.close();
+    await profile.unrouteAll();
+    await profile.clearPermissions();
   },
   page: async ({ context, baseURL }, use) => {
     const page = await context.newPage();

@@ -109,6 +109,47 @@ describe('setting out', () => {
     expect(kept.ok && kept.scene.layers[1].rest).toEqual(flat.layers[1].rest);
   });
 
+  test('what is in a group goes along in time: captions show with their picture, and keep their distance from it', () => {
+    const s = ticksFromSeconds;
+    const groups = [0, 1, 2].flatMap((i): Layer[] => [
+      card(`g${i}`, { kind: 'group', source: { type: 'none' }, span: { in: 0, out: s(10) } }),
+      still(`s${i}`, 400, 300, { parent: `g${i}`, span: { in: 0, out: s(10) } }),
+      card(`c${i}`, {
+        parent: `g${i}`,
+        span: { in: s(1), out: s(3) },
+        tracks: { opacity: [key(25, 0), key(50, 1)] },
+      }),
+      still(`v${i}`, 400, 300, {
+        parent: `g${i}`,
+        kind: 'picture',
+        source: { type: 'clip', href: 'data:,', width: 4, height: 3, from: 0, length: s(2), pace: 1 },
+        span: { in: 0, out: s(2) },
+      }),
+    ]);
+    const before = scene(groups);
+    const way: SetOutWay = { places: 1, size: 'whole', hold: s(4), apart: 0 };
+    const result = apply(before, setOut(before, new Set(['g0', 'g1', 'g2']), way).edits);
+    if (!result.ok) throw new Error(result.problem.code);
+    const spanOf = (id: string): number[] => {
+      const span = result.scene.layers.find((layer) => layer.id === id)?.span;
+      return [(span?.in ?? 0) / s(1), (span?.out ?? 0) / s(1)];
+    };
+    expect(['g0', 'g1', 'g2'].map(spanOf)).toEqual([
+      [0, 4],
+      [4, 8],
+      [8, 12],
+    ]);
+    // A still that lasted as long as its group does so again, a caption stands where it stood in it, a clip ends with itself.
+    expect(['s1', 'c1', 'v1'].map(spanOf)).toEqual([
+      [4, 8],
+      [5, 7],
+      [4, 6],
+    ]);
+    const caption = result.scene.layers.find(({ id }) => id === 'c2');
+    expect(caption?.tracks.opacity?.map(({ at }) => at / s(1))).toEqual([9, 10]);
+    expect(apply(result.scene, result.inverse)).toMatchObject({ ok: true, scene: before });
+  });
+
   test('places are laid so that what stands in them is largest, and lie in the frame without touching', () => {
     const frame = { width: 1920, height: 1080 };
     const columns = placesIn(frame, 3, [{ width: 300, height: 600 }]);

@@ -4,7 +4,7 @@ import { layerEdits, type Edit } from '../../scene/edit';
 import { restValue, type Layer, type Track } from '../../scene/layer';
 import { compiledOnce, matrixAt, restFrame } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
-import { topLayers } from './nesting';
+import { topLayers, withInside } from './nesting';
 
 /** How layers, mostly pictures, are set out in places of the frame and in time. */
 export interface SetOutWay {
@@ -114,15 +114,31 @@ function placed(layer: Layer, place: Box, size: SetOutWay['size'], group: Matrix
   return { ...layer, rest };
 }
 
-/** A layer that is shown from a time to another, with its keys as long after its beginning as they were. */
-function timed(layer: Layer, span: Layer['span']): Layer {
-  const by = span.in - layer.span.in;
+/** A layer that is shown from a time to another, with its keys moved by a time. */
+function timed(layer: Layer, span: Layer['span'], by: Ticks): Layer {
   if (by === 0) return { ...layer, span };
   const moved = Object.entries(layer.tracks).map(([id, keys]) => [
     id,
     keys.map((key) => ({ ...key, at: key.at + by })),
   ]);
   return { ...layer, span, tracks: Object.fromEntries(moved) as Readonly<Record<string, Track>> };
+}
+
+/** How long a layer is shown that begins at a time: a clip no longer than it is itself. */
+function endOf({ source }: Layer, from: Ticks, out: Ticks): Ticks {
+  return source.type === 'clip' ? Math.min(out, from + source.length) : out;
+}
+
+/** What is in a group goes along in time; what was there from the group's beginning, or to its end, is so again. */
+function contents(scene: Scene, group: Layer, span: Layer['span']): Edit[] {
+  const by = span.in - group.span.in;
+  return withInside(scene, new Set([group.id])).flatMap((layer) => {
+    if (layer.id === group.id) return [];
+    const from = layer.span.in <= group.span.in ? span.in : layer.span.in + by;
+    const out =
+      layer.span.out >= group.span.out ? Math.max(span.out, from + 1) : Math.max(layer.span.out + by, from + 1);
+    return layerEdits(layer, timed(layer, { in: from, out: endOf(layer, from, out) }, by));
+  });
 }
 
 /** Where the group of a layer stands at rest. */
@@ -155,7 +171,8 @@ function longerGroups(scene: Scene, layers: readonly Layer[], spans: readonly La
 /**
  * Sets layers out in places and in time, in the order in which they lie: the first into the first place, each further one
  * into the next, and where all places are taken into the first again, when what it shows is over. Layer i begins
- * (i mod places) · apart + ⌊i ÷ places⌋ · hold after the beginning. The scene becomes as long as the last one needs.
+ * (i mod places) · apart + ⌊i ÷ places⌋ · hold after the beginning; what is in a group goes along. The scene becomes as long
+ * as the last one needs.
  */
 export function setOut(scene: Scene, ids: ReadonlySet<string>, way: SetOutWay): SetOut {
   const chosen = new Set(topLayers(scene, ids).map(({ id }) => id));
@@ -164,16 +181,19 @@ export function setOut(scene: Scene, ids: ReadonlySet<string>, way: SetOutWay): 
   const count = Math.min(way.places, layers.length);
   const places = placesIn(scene, count, layers.map(naturalSize));
   const hold = way.hold ?? scene.length;
-  const spans = layers.map(({ source }, i) => {
+  const spans = layers.map((layer, i) => {
     const start = (i % count) * way.apart + Math.floor(i / count) * hold;
-    const lasts = source.type === 'clip' ? Math.min(hold, source.length) : hold;
-    return { in: start, out: start + lasts };
+    return { in: start, out: endOf(layer, start, start + hold) };
   });
   const over = spans.reduce((most, { out }) => Math.max(most, out), 0);
   const groupOf = groupsAtRest(scene);
-  const edits = layers.flatMap((layer, i) =>
-    layerEdits(layer, timed(placed(layer, places[i % count], way.size, groupOf(layer)), spans[i])),
-  );
+  const edits = layers.flatMap((layer, i) => [
+    ...layerEdits(
+      layer,
+      timed(placed(layer, places[i % count], way.size, groupOf(layer)), spans[i], spans[i].in - layer.span.in),
+    ),
+    ...contents(scene, layer, spans[i]),
+  ]);
   const longer: Edit[] = over > scene.length ? [{ type: 'set-scene', fields: { length: over } }] : [];
   const groups = longerGroups(scene, layers, spans);
   return { edits: [...longer, ...groups, ...edits], starts: spans.map((span) => span.in), over };
