@@ -57,14 +57,15 @@ const ENTRY = `
     }
     return most;
   };
-  globalThis.layersOfDrawing = (text, place, level) => {
+  globalThis.layersOfDrawing = async (text, place, level) => {
     const read = readDrawing(text);
     if (!read.ok) throw new Error(read.message);
     const { drawing } = read;
+    await globalThis.outlines?.openFaces(drawing.faces);
     const context = new OffscreenCanvas(1, 1).getContext('2d');
     const scale = Math.min(place.width / drawing.width, place.height / drawing.height);
     let made = 0;
-    const options = { whole: wholeAt(drawing, level), name: 'Drawing', at: { x: place.width / 2, y: place.height / 2 }, scale, length: 705_600_000, newId: () => 'd' + ++made, measure: (source, spacing) => measureWords(context, source, spacing) };
+    const options = { whole: wholeAt(drawing, level), name: 'Drawing', at: { x: place.width / 2, y: place.height / 2 }, scale, length: 705_600_000, newId: () => 'd' + ++made, measure: (source, spacing) => measureWords(context, source, spacing), outline: globalThis.outlines?.outlineLine };
     return { layers: drawingLayers(drawing, options).layers, width: drawing.width * scale, height: drawing.height * scale };
   };`;
 
@@ -77,10 +78,24 @@ export function fontFaces(): string {
   }).join('');
 }
 
+/** What outlines words in fonts that a drawing carries: large, and needed where drawings are read. */
+const OUTLINES = `
+  import * as outlines from '../web/src/app/scene/artwork/outlines';
+  globalThis.outlines = outlines;`;
+
 /** The painter as a script for a page. */
 export function painterScript(): string {
+  return bundled(ENTRY);
+}
+
+/** What outlines the words of drawings as a script for a page. */
+export function outlinesScript(): string {
+  return bundled(OUTLINES);
+}
+
+function bundled(contents: string): string {
   const built = buildSync({
-    stdin: { contents: ENTRY, resolveDir: join(import.meta.dirname, '..'), loader: 'ts' },
+    stdin: { contents, resolveDir: join(import.meta.dirname, '..'), loader: 'ts' },
     bundle: true,
     write: false,
     format: 'iife',

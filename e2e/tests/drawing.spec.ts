@@ -4,7 +4,7 @@ import { FONTS, programmeBoard, ticksFromSeconds, type Layer, type Scene } from 
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { compare, fontFaces, paintedAt, painterScript } from '../pages/painted';
+import { compare, fontFaces, outlinesScript, paintedAt, painterScript } from '../pages/painted';
 
 const find = createRequire(join(import.meta.dirname, '../../core/package.json'));
 const folder = (name: string, path: string): string => join(dirname(find.resolve(`${name}/package.json`)), path);
@@ -13,6 +13,13 @@ const icon = (name: string): string =>
   readFileSync(join(folder('feather-icons', 'dist/icons'), `${name}.svg`), 'utf8').replace('currentColor', '#f3c98b');
 const svg = (inside: string, more = 'viewBox="0 0 400 300"'): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${more}>${inside}</svg>`;
+
+/** A font that a drawing carries in itself, in base64. */
+function carried(): string {
+  const file = 'files/bricolage-grotesque-latin-wght-normal.woff2';
+  const root = join(import.meta.dirname, '../../node_modules/@fontsource-variable/bricolage-grotesque');
+  return readFileSync(join(root, file)).toString('base64');
+}
 
 /** Files of packages, and one of ours for each thing that a drawing can do. */
 const FILES: Readonly<Record<string, string>> = {
@@ -50,6 +57,9 @@ const FILES: Readonly<Record<string, string>> = {
   words: svg(
     `<text x="20" y="60" font-family="Bricolage Grotesque" font-size="44" font-weight="700" fill="#f3c98b">Star party</text><text x="200" y="130" text-anchor="middle" font-family="Spline Sans" font-size="28" fill="#fff">the second of two nights</text><text x="380" y="190" text-anchor="end" font-family="Spline Sans Mono" font-size="24" letter-spacing="2" fill="#58b79c">21:15</text><text transform="translate(40 280) rotate(-15)" font-family="Spline Sans" font-size="26" fill="#e05577">leaning</text>`,
   ),
+  'words in fonts of its own': svg(
+    `<style>@font-face{font-family:"Marsh Own";font-weight:800;src:url("data:font/woff2;base64,${carried()}") format("woff2")}.own{font-family:'Marsh Own';font-weight:800}</style><text class="own" x="20" y="70" font-size="52" fill="#f3c98b">AV Tide to fly</text><text class="own" x="200" y="130" text-anchor="middle" font-size="30" letter-spacing="3" fill="#e05577" stroke="#fff" stroke-width="1">Wave office</text><g transform="translate(380 190) rotate(-6)"><text class="own" text-anchor="end" font-size="26" fill="#58b79c"><tspan x="0" y="0">two lines</tspan><tspan x="0" y="34">one below</tspan></text></g><text class="own" x="30" y="280" font-size="28" fill="#7aa2ff" rotate="8">placed</text>`,
+  ),
   'opacity of groups': svg(
     '<g opacity=".5"><rect x="40" y="40" width="160" height="160" fill="#e05577"/><rect x="120" y="100" width="160" height="160" fill="#58b79c"/></g><circle cx="320" cy="80" r="50" fill="#f3c98b" stroke="#fff" stroke-width="20" opacity=".6"/>',
   ),
@@ -76,6 +86,7 @@ async function openPainter(page: Page): Promise<void> {
   await page.setContent(`<style>${fontFaces()}</style>${faces}`);
   await page.evaluate(() => document.fonts.ready);
   await page.addScriptTag({ content: painterScript() });
+  await page.addScriptTag({ content: outlinesScript() });
 }
 
 interface Made {

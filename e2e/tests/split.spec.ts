@@ -105,7 +105,7 @@ const font = (of: string): string =>
 test('letters stand where another font sets them, after it took the place of theirs everywhere', async ({ page }) => {
   test.setTimeout(90_000);
   await page.goto('/');
-  const bytes = readFileSync(font('bricolage-grotesque'));
+  const bytes = readFileSync(font('spline-sans'));
   const name = `${createHash('sha256').update(bytes).digest('hex')}.woff2`;
   await page.request.put(`/api/files/${name}?title=Heron`, {
     data: bytes,

@@ -1,5 +1,6 @@
 import type { Box, Matrix } from '../../basics/transform';
 import { linkOf, urlOf, type Definitions } from './colours';
+import { FONT_DATA } from './faces';
 import { STANDARD_STYLE, type Style } from './style';
 import { elementsIn, textOf, type Element } from './xml';
 
@@ -40,9 +41,20 @@ const DRAWN = new Set([
 /** Addresses that stay within the file. */
 const OWN = /^\s*(#|data:image\/(png|jpeg|webp|gif)[;,])/i;
 
-/** Style text without anything that would be fetched. */
+/** Style text without anything that would be fetched: fonts that stand in it stay. */
 function safeStyle(text: string): string {
-  return text.replace(/@import[^;]*;?/gi, '').replace(/url\(\s*(?!["']?#)[^)]*\)/gi, 'none');
+  return text
+    .replace(/@import[^;]*;?/gi, '')
+    .replace(/url\(\s*(?!["']?#)[^)]*\)/gi, (address) => (FONT_DATA.test(address) ? address : 'none'));
+}
+
+/** A style sheet without the fonts that stand in it, for what has no words. */
+function withoutFonts(text: string): string {
+  return text.replace(/@font-face\s*\{[^}]*\}/gi, '');
+}
+
+function hasWords(element: Element): boolean {
+  return element.name === 'text' || elementsIn(element).some(hasWords);
 }
 
 function isSafe(name: string, value: string): boolean {
@@ -65,11 +77,15 @@ function attributesOf({ attributes }: Element): string {
 /** An element as text, with nothing in it that runs or is fetched. `as` gives it another name. */
 export function cleanElement(element: Element, as = element.name): string {
   if (!DRAWN.has(element.name)) return '';
-  if (element.name === 'style') return `<style>${escape(safeStyle(textOf(element)))}</style>`;
+  if (element.name === 'style') return styleSheet(textOf(element));
   const inside = element.children
     .map((child) => (typeof child === 'string' ? escape(child) : cleanElement(child)))
     .join('');
   return `<${as}${attributesOf(element)}>${inside}</${as}>`;
+}
+
+function styleSheet(text: string): string {
+  return `<style>${escape(safeStyle(text))}</style>`;
 }
 
 /** Everything that an element refers to, and what that refers to. */
@@ -124,8 +140,10 @@ export function partAsSvg(part: ShownPart, box: Box, definitions: Definitions, s
   const defs = [...found].filter((one) => !inside.has(one)).map((one) => cleanElement(one));
   const [width, height] = [box.right - box.left, box.bottom - box.top].map(number);
   const style = around === '' ? '' : ` style="${escape(safeStyle(around))}"`;
+  const isWords = hasWords(part.element) || [...found].some(hasWords);
+  const styles = sheets.map((sheet) => styleSheet(isWords ? textOf(sheet) : withoutFonts(textOf(sheet))));
   const as = part.element.name === 'symbol' || part.element.name === 'svg' ? 'g' : undefined;
-  return `<svg ${ROOT} width="${width}" height="${height}" viewBox="${number(box.left)} ${number(box.top)} ${width} ${height}">${sheets.map((sheet) => cleanElement(sheet)).join('')}<defs>${defs.join('')}</defs><g transform="matrix(${part.outer.map(number).join(' ')})"${style}>${cleanElement(part.element, as)}</g></svg>`;
+  return `<svg ${ROOT} width="${width}" height="${height}" viewBox="${number(box.left)} ${number(box.top)} ${width} ${height}">${styles.join('')}<defs>${defs.join('')}</defs><g transform="matrix(${part.outer.map(number).join(' ')})"${style}>${cleanElement(part.element, as)}</g></svg>`;
 }
 
 const OWN_ALONE = [

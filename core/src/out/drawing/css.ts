@@ -57,6 +57,17 @@ export function readRules(text: string): CssRule[] {
     .map(({ rule }) => rule);
 }
 
+/** Declarations of the rules of a style sheet that bring fonts. */
+export function readFaceRules(text: string): Record<string, string>[] {
+  const found: Record<string, string>[] = [];
+  const tree = parse(text, { parseValue: false, onParseError: () => undefined });
+  walk(tree, (node) => {
+    if (node.type !== 'Atrule' || node.name.toLowerCase() !== 'font-face' || !node.block) return;
+    found.push(readDeclarations(generate(node.block).slice(1, -1)));
+  });
+  return found;
+}
+
 /** Whether a rule is about an element. */
 export function isAbout(rule: CssRule, { name, attributes }: Element): boolean {
   if (rule.name !== null && rule.name !== name) return false;

@@ -2,7 +2,17 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { drawingLayers, layerCount, readDrawing, wholeAt, type Drawing, type DrawingLevel } from '.';
+import {
+  drawingLayers,
+  layerCount,
+  readDrawing,
+  wholeAt,
+  type Drawing,
+  type DrawingLevel,
+  type DrawingOptions,
+  type OutlineText,
+} from '.';
+import { movedOutline } from './faces';
 import { layerSchema, type Layer } from '../../scene/layer';
 import { sceneSchema } from '../../scene/scene';
 import { compileScene, createFrame, matrixAt, sampleFrame } from '../../scene/sample';
@@ -15,7 +25,12 @@ function drawingOf(text: string): Drawing {
   return read.drawing;
 }
 
-function layersOf(text: string, level: DrawingLevel = 'all', scale = 1): readonly Layer[] {
+function layersOf(
+  text: string,
+  level: DrawingLevel = 'all',
+  scale = 1,
+  more: Partial<DrawingOptions> = {},
+): readonly Layer[] {
   const drawing = drawingOf(text);
   let made = 0;
   return drawingLayers(drawing, {
@@ -26,6 +41,7 @@ function layersOf(text: string, level: DrawingLevel = 'all', scale = 1): readonl
     length: 1_000,
     newId: () => `n${++made}`,
     measure: ({ text: words, size }) => ({ width: words.length * size * 0.5, ascent: size * 0.9, descent: size * 0.2 }),
+    ...more,
   }).layers;
 }
 
@@ -246,6 +262,71 @@ describe('parts of a drawing', () => {
     // 24 px high with 22 of letters: the baseline lies 1 + 18 px down, and the box is 100 px wide about x = 100.
     expect(corners(layers, 'Two nights')).toEqual([50, 21, 150, 45]);
     expect(corners(layers, 'Two')[1] - corners(layers, 'One')[1]).toBeCloseTo(12, 6);
+  });
+
+  describe('text in a font that the drawing carries', () => {
+    const sheet = (more: string): string =>
+      `<style>@font-face { font-family: "Marsh"; font-weight: 300 500; src: url(data:font/woff2;base64,AAAA) } ${more}</style>`;
+    /** Letters as squares that are as wide as their size. */
+    const squares: OutlineText = (_face, { text, size }) => ({
+      d: [...text]
+        .map((_, i) => `M${i * size} 0L${(i + 1) * size} 0L${(i + 1) * size} ${-size}L${i * size} ${-size}Z`)
+        .join(''),
+      width: text.length * size,
+    });
+
+    test('is shapes, one for each line, set from where the line is set', () => {
+      const text = svg(
+        `${sheet('')}<text id="a" x="100" y="40" font-family="Marsh, serif" font-size="10" text-anchor="middle" fill="#123456" opacity=".5">Tide</text>
+        <text id="b" font-family="marsh" font-size="5"><tspan x="5" y="60">One</tspan><tspan x="5" y="70">Two</tspan></text>`,
+      );
+      const layers = layersOf(text, 'all', 1, { outline: squares });
+      expect(layers.slice(1).map(({ name, source }) => `${name} ${source.type}`)).toEqual([
+        'Tide path',
+        'b none',
+        'One path',
+        'Two path',
+      ]);
+      expect(corners(layers, 'Tide')).toEqual([80, 30, 120, 40]);
+      expect(corners(layers, 'Two')).toEqual([5, 65, 20, 70]);
+      expect([layers[1].look.fill, layers[1].rest.opacity]).toEqual(['#123456', 0.5]);
+    });
+
+    test('is asked for in the face that is nearest, and is a picture where that cannot be read', () => {
+      const more = `@font-face{font-family:Marsh;font-weight:bold;font-style:italic;src:url("data:application/font-woff;charset=utf-8;base64,BBBB") format("woff")}`;
+      const asked: string[] = [];
+      const text = (style: string): string => svg(`${sheet(more)}<text y="9" font-family="Marsh" ${style}>Tide</text>`);
+      for (const style of ['font-weight="400"', 'font-weight="900"', 'font-weight="900" font-style="italic"']) {
+        const layers = layersOf(text(style), 'all', 1, { outline: ({ data }) => (asked.push(data), null) });
+        expect(layers[1].kind).toBe('picture');
+      }
+      expect(asked).toEqual(['AAAA', 'AAAA', 'BBBB']);
+    });
+
+    test('what is not carried is no font: addresses elsewhere, and what is no font by its type', () => {
+      const faces = (src: string) =>
+        drawingOf(svg(`<style>@font-face{font-family:M;src:${src}}</style><rect width="9" height="9"/>`)).faces;
+      expect(faces('url(https://example.org/a.woff2)')).toEqual([]);
+      expect(faces('url("data:text/html;base64,AAAA")')).toEqual([]);
+      expect(faces('local("Reed")')).toEqual([]);
+      expect(faces("url('data:font/ttf;base64,AAAA')")).toEqual([
+        { family: 'M', weights: [400, 400], isSlanted: false, data: 'AAAA' },
+      ]);
+    });
+
+    test('goes along in pictures of words, and in no others', () => {
+      const inPicture = (inside: string): string => {
+        const layers = layersOf(svg(`${sheet('')}<g id="g" filter="url(#f)">${inside}</g><circle r="4"/>`));
+        const { source } = layers.find(({ kind }) => kind === 'picture') as Layer;
+        return source.type === 'picture' ? decodeURIComponent(source.href) : '';
+      };
+      expect(inPicture('<text y="9" font-family="Marsh">Tide</text>')).toContain('data:font/woff2;base64,AAAA');
+      expect(inPicture('<rect width="9" height="9"/>')).not.toContain('font-face');
+    });
+
+    test('an outline moves as a whole', () => {
+      expect(movedOutline('M1 2L-3 4.5Q1e1,-2 .5 6Z', { x: 10, y: -1 })).toBe('M 11  1L 7  3.5Q 20, -3  10.5  5Z');
+    });
   });
 
   test('the level says what is one layer: all, each group on top, or every part', () => {

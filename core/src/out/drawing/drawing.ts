@@ -2,6 +2,7 @@ import type { Matrix } from '../../basics/transform';
 import { FONTS } from '../../scene/layer';
 import { cleanRoot } from './clean';
 import { readRules, type CssRule } from './css';
+import { facesIn, type EmbeddedFace } from './faces';
 import { viewBoxMatrix } from './matrix';
 import type { Room } from './shape';
 import { lengthOf } from './style';
@@ -28,6 +29,8 @@ export interface Drawing {
   /** Size of the drawing's own space, which per cents are of. */
   readonly room: Room;
   readonly fonts: readonly FontAtHand[];
+  /** Fonts that the file carries in itself. */
+  readonly faces: readonly EmbeddedFace[];
 }
 
 /** A drawing, or why it cannot be read. */
@@ -78,7 +81,8 @@ function gather(root: Element): { byId: Map<string, Element>; sheets: Element[] 
 
 /**
  * Reads the text of an SVG file. Nothing of it is run or fetched; what repeats itself endlessly, or is larger than a drawing
- * can be, is refused with the reason. Words become words in the fonts that are at hand, by their family's name.
+ * can be, is refused with the reason. Words become words in the fonts that are at hand, by their family's name, and outlines
+ * in those that it carries itself.
  */
 export function readDrawing(text: string, fonts: readonly FontAtHand[] = AT_HAND): DrawingResult {
   const read = readXml(text);
@@ -86,7 +90,8 @@ export function readDrawing(text: string, fonts: readonly FontAtHand[] = AT_HAND
   const { root } = read;
   if (root.name !== 'svg') return { ok: false, message: `it begins with “${root.name.slice(0, 40)}”, not with an SVG` };
   const { byId, sheets } = gather(root);
-  const rules = readRules(sheets.map(textOf).join('\n'));
+  const styles = sheets.map(textOf);
+  const rules = readRules(styles.join('\n'));
   const box = viewBoxOf(root);
   const { width, height } = sizeOf(root, box);
   const room = box ? { width: box[2], height: box[3] } : { width, height };
@@ -94,7 +99,8 @@ export function readDrawing(text: string, fonts: readonly FontAtHand[] = AT_HAND
   const parts = readParts(root, view, room, { byId, rules });
   if (parts.parts.length === 0) return { ok: false, message: 'nothing is drawn in it' };
   const clean = cleanRoot(root, width, height);
-  return { ok: true, drawing: { width, height, root: parts, clean, byId, rules, sheets, room, fonts } };
+  const faces = facesIn(styles);
+  return { ok: true, drawing: { width, height, root: parts, clean, byId, rules, sheets, room, fonts, faces } };
 }
 
 /** How deep a drawing is taken apart. */

@@ -10,3 +10,4 @@ export {
 export { drawingLayers } from './layers';
 export type { DrawingOptions, MeasureText, TextSize } from './maker';
 export { type Part as DrawingPart } from './tree';
+export type { EmbeddedFace, LineAsked, LineOutline, OutlineText } from './faces';

@@ -3,6 +3,7 @@ import type { Box, Point } from '../../basics/transform';
 import type { Layer, LayerLook, LayerSource } from '../../scene/layer';
 import { partAsSvg } from './clean';
 import type { Drawing } from './drawing';
+import type { OutlineText } from './faces';
 import { plainPath, shapePath } from './shape';
 import { hasEffect, shownBox, union, type Part } from './tree';
 import type { Element } from './xml';
@@ -29,6 +30,8 @@ export interface DrawingOptions {
   readonly length: Ticks;
   readonly newId: () => string;
   readonly measure: MeasureText;
+  /** Outlines words in fonts that the drawing carries; without it they are pictures. */
+  readonly outline?: OutlineText;
 }
 
 /** Longest text of an SVG that is kept as a data: address. */

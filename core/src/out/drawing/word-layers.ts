@@ -1,16 +1,23 @@
 import { transformPoint, type Box } from '../../basics/transform';
 import type { Layer, LayerSource } from '../../scene/layer';
 import { paintOf } from './colours';
-import { add, groupLayer, pictureLayer, round, type Maker, type Nest } from './maker';
+import { faceFor, movedOutline } from './faces';
+import { add, groupBox, groupLayer, pictureLayer, round, type Maker, type Nest } from './maker';
 import { asChannels, evenScale } from './matrix';
+import { shapeLayer } from './shape-layers';
 import { lengthOf, shareOf } from './style';
 import { union, type Part } from './tree';
 import { familyOf, linesOf, type Line } from './words';
 
 const ALIGNS = { start: 'left', middle: 'middle', end: 'right' } as const;
+/** How much of a line lies before where it is set from. */
+const SHARES = { start: 0, middle: 0.5, end: 1 } as const;
 const LINE_HEIGHT = 1.2;
 
-/** Lines of a text as layers of words; a picture where a font is not at hand, or letters are set in other ways. */
+/**
+ * Lines of a text as layers of words; as outlines in a font that the drawing carries itself; as a picture where a font is
+ * not at hand, or letters are set in other ways.
+ */
 export function wordLayers(maker: Maker, part: Part, nest: Nest): void {
   const lines = linesOf(part.element, part.style, maker.drawing.rules);
   const even = evenScale(part.matrix);
@@ -18,7 +25,10 @@ export function wordLayers(maker: Maker, part: Part, nest: Nest): void {
     lines && even !== null && part.matrix[0] * part.matrix[3] - part.matrix[1] * part.matrix[2] > 0
       ? lines.map((line) => wordOf(maker, part, line, even))
       : [null];
-  if (made.some((word) => word === null)) return pictureLayer(maker, part, nest);
+  if (made.some((word) => word === null)) {
+    const outlined = lines && outlines(maker, part, lines);
+    return outlined ? outlineLayers(maker, part, nest, outlined) : pictureLayer(maker, part, nest);
+  }
   const words = made.filter((word) => word !== null);
   const isMany = words.length > 1;
   const box = isMany ? union(words.map(({ box: own }) => own)) : null;
@@ -37,6 +47,46 @@ export function wordLayers(maker: Maker, part: Part, nest: Nest): void {
         look: { fill },
       },
     );
+}
+
+/** Lines as shapes, each in a font of the drawing's own; null where one of them is in none. */
+function outlines({ drawing, options }: Maker, part: Part, lines: readonly Line[]): readonly Part[] | null {
+  const { outline } = options;
+  if (!outline || drawing.faces.length === 0) return null;
+  const shapes = lines.map(({ text, at, style }): Part | null => {
+    const face = faceFor(drawing.faces, familyOf(style), style);
+    const align = SHARES[style['text-anchor'] as keyof typeof SHARES] as number | undefined;
+    if (!face || align === undefined || style['dominant-baseline'] !== 'auto') return null;
+    const line = outline(face, {
+      text,
+      weight: Number(style['font-weight']) || 400,
+      size: Number(style['font-size']),
+      letterSpacing: lengthOf(style['letter-spacing'], 0) ?? 0,
+      wordSpacing: lengthOf(style['word-spacing'], 0) ?? 0,
+    });
+    if (!line) return null;
+    const d = movedOutline(line.d, { x: at.x - align * line.width, y: at.y });
+    const element = { name: 'path', attributes: { d }, children: [] };
+    return {
+      ...part,
+      kind: 'shape',
+      name: text.slice(0, 60),
+      element,
+      style: { ...style, opacity: part.style.opacity },
+    };
+  });
+  return shapes.every((shape) => shape !== null) ? shapes : null;
+}
+
+function outlineLayers(maker: Maker, part: Part, nest: Nest, shapes: readonly Part[]): void {
+  const [first] = shapes;
+  if (!first) return;
+  if (shapes.length === 1) return shapeLayer(maker, first, nest);
+  const box = union(shapes.map((shape) => groupBox(maker, shape)));
+  if (!box) return;
+  const parent = groupLayer(maker, part.name, nest, box, shareOf(part.style.opacity));
+  const inner: Nest = { parent, corner: { x: box.left, y: box.top } };
+  for (const shape of shapes) shapeLayer(maker, { ...shape, style: { ...shape.style, opacity: '1' } }, inner);
 }
 
 function wordOf(maker: Maker, part: Part, { text, at, style }: Line, even: number) {

@@ -261,6 +261,11 @@ export class LibraryPage implements AfterViewInit, OnDestroy {
     const height = viewport?.getViewportSize() ?? 0;
     const top = line * this.lineHeight();
     if (top < first || top + this.lineHeight() > first + height) viewport?.scrollToIndex(Math.max(0, line - 1));
-    setTimeout(() => document.querySelector<HTMLElement>(`[data-item="${next.id}"] .open`)?.focus());
+    // At once where it is drawn already, so that keys that follow soon do not meet the tile before.
+    const focus = (): void => {
+      if (this.chosenId() === next.id) document.querySelector<HTMLElement>(`[data-item="${next.id}"] .open`)?.focus();
+    };
+    focus();
+    setTimeout(focus);
   }
 }

@@ -6,6 +6,7 @@ import { readClip } from './clip-file';
 import { readFont } from './font-file';
 import { keepFile } from '../../files/keep-file';
 import type { BroughtFile, DrawingTree, DrawingWanted, DrawnLayers, FromReader, Heard, ToReader } from './messages';
+import { openFaces, outlineLine } from './outlines';
 import { readPicture } from './picture-file';
 
 /** Files larger than this are refused before they are read, bytes. */
@@ -52,6 +53,7 @@ async function readSvg(file: File, name: string, ticket: number, fonts: readonly
   const atHand = [...FONTS.map((font) => ({ name: font })), ...fonts];
   const read = readDrawing(await file.text(), atHand);
   if (!read.ok) return { type: 'problem', name, problem: read.message };
+  await openFaces(read.drawing.faces);
   drawings.set(ticket, read.drawing);
   const { width, height, root } = read.drawing;
   return { type: 'drawing', name, drawing: ticket, tree: treeOf({ ...root, name }), width, height };
@@ -94,6 +96,7 @@ async function draw({ drawing: id, whole, isKept, ...wanted }: DrawingWanted): P
     whole: new Set(whole),
     newId: () => `layer-${crypto.randomUUID().slice(0, 18)}`,
     measure: (source, spacing) => measureWords(context, source, spacing),
+    outline: outlineLine,
   });
   if (!isKept) return made;
   const layers: Layer[] = [];
