@@ -72,7 +72,7 @@ test('another operation keeps what is common, and one that is come back to is as
   await choose('Arrange');
   await choose('Bring in');
   await screen.planned();
-  expect(await sentence()).toBe(before);
+  await expect.poll(sentence).toBe(before);
   await screen.setTime('2:00');
   await choose('Accent');
   await expect(screen.field('start')).toHaveText('2:00');

@@ -3,6 +3,7 @@ import { expect, test } from '../pages/test';
 test('scenes are made, renamed, duplicated, deleted and brought back', async ({ page }) => {
   await page.goto('/scenes');
   await page.getByRole('button', { name: 'New scene' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name' })).toBeFocused();
   await page.getByRole('textbox', { name: 'Name' }).fill('Lantern walk');
   await page.getByRole('textbox', { name: 'Length' }).fill('1:99');
   await expect(page.getByRole('alert')).toContainText('Length: At 25 frames a second');

@@ -50,18 +50,55 @@ function parentsFirst(parents: Int32Array): Int32Array {
   return Int32Array.from(order);
 }
 
+/** What of layers no key changes: where they rest, and which is in which. */
+interface Standing extends Pick<CompiledScene, 'parents' | 'order' | 'rest'> {
+  readonly layers: readonly Layer[];
+}
+
+/**
+ * Layers that were compiled last. Most changes of a scene leave where its layers rest, or change that of a few, and what was
+ * worked out of the others serves again. It never changes a result, and what it gives is never written to.
+ */
+let last: Standing | null = null;
+
+const restsAs = (a: Layer, b: Layer): boolean => a.rest === b.rest && a.look === b.look;
+const standsAs = (a: Layer, b: Layer): boolean => a.id === b.id && a.parent === b.parent;
+
+function restOf(layers: readonly Layer[], before: Standing | null): Float64Array {
+  const colours = memoised(oklabFromCss);
+  let rest = before?.rest ?? new Float64Array(layers.length * CHANNEL_COUNT);
+  let isOwn = before === null;
+  layers.forEach((layer, index) => {
+    if (before && restsAs(layer, before.layers[index])) return;
+    if (!isOwn) rest = rest.slice();
+    isOwn = true;
+    writeRestValues(layer, colours, rest, index * CHANNEL_COUNT);
+  });
+  return rest;
+}
+
+function nestingOf(layers: readonly Layer[], before: Standing | null): Pick<Standing, 'parents' | 'order'> {
+  if (before && layers.every((layer, index) => standsAs(layer, before.layers[index]))) return before;
+  const indexById = new Map(layers.map((layer, index) => [layer.id, index]));
+  const parents = Int32Array.from(layers, ({ parent }) => (parent === null ? -1 : (indexById.get(parent) ?? -1)));
+  return { parents, order: parentsFirst(parents) };
+}
+
+function standingOf(layers: readonly Layer[]): Standing {
+  const before = last?.layers.length === layers.length ? last : null;
+  const { parents, order } = nestingOf(layers, before);
+  last = { layers, parents, order, rest: restOf(layers, before) };
+  return last;
+}
+
 /** Compiles the layers of a scene with what drives them. Costs about a microsecond a track; do it once per change, not per frame. */
 export function compileScene(scene: Rigged): CompiledScene {
   const { layers } = scene;
-  const indexById = new Map(layers.map((layer, index) => [layer.id, index]));
-  const parents = Int32Array.from(layers, ({ parent }) => (parent === null ? -1 : (indexById.get(parent) ?? -1)));
-  const rest = new Float64Array(layers.length * CHANNEL_COUNT);
-  const colours = memoised(oklabFromCss);
-  layers.forEach((layer, index) => writeRestValues(layer, colours, rest, index * CHANNEL_COUNT));
+  const { parents, order, rest } = standingOf(layers);
   return {
     layers,
     parents,
-    order: parentsFirst(parents),
+    order,
     rest,
     tracks: compileTracks(layers),
     rigs: compileRigs(scene),

@@ -48,9 +48,11 @@ export class RunState {
   readonly isDraft = computed(() => this.findings().some(({ code }) => code === 'draft-preset'));
   readonly attention = computed(() => this.findings().filter((finding) => severityOf(finding) !== 'note').length);
   readonly count = computed(() => this.shown()?.plan?.counts.layers ?? this.pickedCount());
+  /** What follows from the dry run; nothing from that of another operation, which may be shown a moment longer. */
   readonly solved = computed(() => {
-    const layers = this.shown()?.plan?.layers ?? [];
-    return layers.length > 0 ? solvedIn(layers) : null;
+    const plan = this.shown()?.plan;
+    const isOfThis = plan?.run?.recipe.operation === this.draft()?.recipe.operation;
+    return plan && isOfThis && plan.layers.length > 0 ? solvedIn(plan.layers) : null;
   });
   /** Number of the run that is open in the sentence. */
   readonly changing = computed(() => {

@@ -38,14 +38,15 @@ import { ColourPicker } from '../stage/colour-picker';
 import { CutOutView } from '../../looks/cut-out-view';
 import { Pen } from '../stage/pen';
 import { StageGhosts } from '../stage/stage-ghosts';
-import { StageHandles, type StagePlace, type StageStep } from '../stage/stage-handles';
+import { StageHandles, type StageStep } from '../stage/stage-handles';
 import { StageMenu } from '../stage/stage-menu';
 import { StageActions } from '../stage/stage-actions';
 import { StageText, wordsOf } from '../stage/stage-text';
 import { MotionPaths } from '../stage/motion-paths';
-import { fittingZoom, FIT, zoomedAbout, zoomedTo, type Camera } from './camera';
+import type { Camera } from './camera';
 import { isInSelection, layersAt, layersTouching, outermost, topmostAt, type Touches } from './hits';
 import { createPathTester, isOnLayer } from './shape-hits';
+import { StageCamera } from './stage-camera';
 import {
   clipTo,
   dimOutside,
@@ -82,118 +83,9 @@ export interface PreviewOptions {
   selector: 'wx-preview',
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ColourPicker, MotionPaths, Pen, StageGhosts, StageHandles, StageMenu, StageText],
-  template: `
-    <svg width="0" height="0" aria-hidden="true">
-      @for (sight of sights; track sight.id) {
-        <filter [attr.id]="'seen-' + sight.id" color-interpolation-filters="linearRGB">
-          <feColorMatrix type="matrix" [attr.values]="matrixOf(sight.id)" />
-        </filter>
-      }
-    </svg>
-    <canvas
-      #canvas
-      [style.filter]="options().sight ? 'url(#seen-' + options().sight + ')' : null"
-      role="img"
-      tabindex="0"
-      [attr.aria-label]="'Preview of ' + scene().name + '. Arrow keys move what is selected.'"
-      (pointerdown)="press($event)"
-      (pointermove)="drag($event)"
-      (pointerup)="release($event)"
-      (keydown)="key($event)"
-    ></canvas>
-    @if (ghostsApart(); as apart) {
-      <wx-stage-ghosts
-        [compiled]="prepared().compiled"
-        [selection]="selection()"
-        [time]="time()"
-        [length]="scene().length"
-        [apart]="apart"
-        [place]="place()"
-      />
-    }
-    @if (options().paths && selection().size > 0 && !isPlaying() && penAt() === null) {
-      <wx-motion-paths
-        [compiled]="prepared().compiled"
-        [standing]="standing()"
-        [selection]="selection()"
-        [time]="time()"
-        [place]="place()"
-        [canEdit]="canEdit()"
-        (tried)="tried.emit($event)"
-        (step)="step.emit($event)"
-      />
-    }
-    @if (selection().size > 0 && !isPlaying() && penAt() === null) {
-      <wx-stage-handles
-        [scene]="standing()"
-        [selection]="selection()"
-        [time]="time()"
-        [place]="place()"
-        [canEdit]="canEdit()"
-        [(sets)]="sets"
-        [grid]="options().grid"
-        (tried)="tried.emit($event)"
-        (step)="step.emit($event)"
-        (clicked)="clickAt($event)"
-        (menuWanted)="openMenu($event)"
-      />
-    }
-    @if (writing(); as layer) {
-      <wx-stage-text
-        [scene]="standing()"
-        [layer]="layer"
-        [time]="time()"
-        [place]="place()"
-        (done)="write(layer, $event)"
-      />
-    }
-    @if (cutOuts.picking(); as pick) {
-      <wx-colour-picker [pick]="pick" [scene]="standing()" [time]="time()" [place]="place()" />
-    }
-    @if (penAt(); as begins) {
-      <wx-pen [place]="place()" [begins]="begins" (done)="endPen($event)" />
-    }
-    <wx-stage-menu
-      [scene]="standing()"
-      [selection]="selection()"
-      [sets]="sets()"
-      [time]="time()"
-      [canEdit]="canEdit()"
-      [hasPaths]="options().paths"
-      [sight]="options().sight"
-      (sightChosen)="optionsChange.emit({ ...options(), sight: $event })"
-      [grid]="options().grid"
-      (gridChosen)="optionsChange.emit({ ...options(), grid: $event })"
-      [ghosts]="options().ghosts"
-      (ghostsChosen)="optionsChange.emit({ ...options(), ghosts: $event })"
-      (zoomWanted)="zoomToSelection()"
-      (selected)="chosen.emit($event)"
-      (left)="penAt() === null && focus()"
-      (penWanted)="startPen($event)"
-      (pathsFlipped)="optionsChange.emit({ ...options(), paths: !options().paths })"
-    />
-  `,
+  templateUrl: './preview.html',
+  styleUrl: './preview.scss',
   host: { '(wheel)': 'wheel($event)', '(contextmenu)': 'openMenu($event)', '(dblclick)': 'openText($event)' },
-  styles: `
-    :host {
-      contain: strict;
-      position: relative;
-      display: block;
-      min-height: 0;
-      background: #3c3c3a;
-      overflow: hidden;
-    }
-    svg {
-      position: absolute;
-    }
-    canvas {
-      display: block;
-      width: 100%;
-      height: 100%;
-      touch-action: none;
-      outline: none;
-    }
-  `,
 })
 export class Preview implements AfterViewInit {
   readonly scene = input.required<Scene>();
@@ -233,8 +125,8 @@ export class Preview implements AfterViewInit {
   private readonly menu = viewChild.required(StageMenu);
   private readonly destroy = inject(DestroyRef);
   private readonly detector = inject(ChangeDetectorRef);
-  private readonly camera = signal(FIT);
-  private readonly size = signal({ width: 0, height: 0 });
+  protected readonly camera = new StageCamera(() => this.scene());
+  protected readonly place = this.camera.place;
   private pressed: Pressed | null = null;
   private readonly band = signal<Band | null>(null);
 
@@ -250,16 +142,11 @@ export class Preview implements AfterViewInit {
     return isShown ? ghosts * frameTicks(this.scene().rate) : null;
   });
 
-  /** CSS pixels per scene pixel. */
-  private readonly zoom = computed(() => {
-    return this.camera().zoom ?? fittingZoom(this.size(), this.scene());
-  });
-
   constructor() {
-    effect(() => this.zoomed.emit(this.zoom()));
+    effect(() => this.zoomed.emit(this.camera.zoom()));
     effect(() => {
       this.arrived();
-      this.size();
+      this.camera.size();
       this.draw(this.time(), this.options(), this.point(), this.band());
       this.drawn.emit();
     });
@@ -267,7 +154,7 @@ export class Preview implements AfterViewInit {
 
   ngAfterViewInit(): void {
     const observer = new ResizeObserver(([{ contentRect }]) =>
-      this.size.set({ width: contentRect.width, height: contentRect.height }),
+      this.camera.size.set({ width: contentRect.width, height: contentRect.height }),
     );
     observer.observe(this.canvas().nativeElement);
     this.destroy.onDestroy(() => observer.disconnect());
@@ -278,7 +165,7 @@ export class Preview implements AfterViewInit {
   }
 
   fit(): void {
-    this.camera.set(FIT);
+    this.camera.fit();
   }
 
   /** Zooms so that what is selected, or without that the frame, fills the preview with some room around it. */
@@ -287,20 +174,18 @@ export class Preview implements AfterViewInit {
     const boxes = compiled.layers.flatMap(({ id }, index) =>
       this.selection().has(id) ? [boundsAt(frame, index)] : [],
     );
-    const box = unionOf(boxes);
-    this.camera.set((box && zoomedTo(box, this.size(), this.scene())) ?? FIT);
+    this.camera.zoomTo(unionOf(boxes));
   }
 
   /** Zooms about the middle by a factor. */
   zoomBy(factor: number): void {
-    const { width, height } = this.size();
-    this.zoomAbout(factor, width / 2, height / 2);
+    this.camera.zoomBy(factor);
   }
 
   protected wheel(event: WheelEvent): void {
     event.preventDefault();
     const { left, top } = this.canvas().nativeElement.getBoundingClientRect();
-    this.zoomAbout(Math.exp(-event.deltaY / 400), event.clientX - left, event.clientY - top);
+    this.camera.zoomBy(Math.exp(-event.deltaY / 400), { x: event.clientX - left, y: event.clientY - top });
   }
 
   protected press(event: PointerEvent): void {
@@ -315,7 +200,7 @@ export class Preview implements AfterViewInit {
     this.pressed = {
       x: event.offsetX,
       y: event.offsetY,
-      camera: { ...this.camera(), zoom: this.zoom() },
+      camera: this.camera.held(),
       isDrag: false,
       does: this.isOnPoint(event) ? 'point' : event.shiftKey ? 'box' : 'pan',
     };
@@ -333,8 +218,7 @@ export class Preview implements AfterViewInit {
     event.preventDefault();
     const { left, top } = this.canvas().nativeElement.getBoundingClientRect();
     const [x, y] = [event.clientX - left, event.clientY - top];
-    const { zoom, x: fromX, y: fromY } = this.place();
-    const at = { x: (x - fromX) / zoom, y: (y - fromY) / zoom };
+    const at = this.camera.sceneAt({ x, y });
     const under = layersAt(this.prepared(), at, this.touches);
     // Pressed on something that is not selected, it is about that.
     const [first] = under;
@@ -392,9 +276,9 @@ export class Preview implements AfterViewInit {
     const [dx, dy] = [event.offsetX - this.pressed.x, event.offsetY - this.pressed.y];
     this.pressed.isDrag ||= Math.hypot(dx, dy) > 3;
     const { camera, isDrag, does, x, y } = this.pressed;
-    if (does === 'point') return this.pointMoved.emit(this.shareAt(event.offsetX, event.offsetY));
+    if (does === 'point') return this.pointMoved.emit(this.camera.shareAt({ x: event.offsetX, y: event.offsetY }));
     if (does === 'box') return this.band.set({ x, y, toX: event.offsetX, toY: event.offsetY });
-    if (isDrag) this.camera.set({ ...camera, panX: camera.panX + dx, panY: camera.panY + dy });
+    if (isDrag) this.camera.moveFrom(camera, dx, dy);
   }
 
   protected release(event: PointerEvent): void {
@@ -413,81 +297,46 @@ export class Preview implements AfterViewInit {
     else this.picked.emit(layer);
   }
 
-  private zoomAbout(factor: number, x: number, y: number): void {
-    this.camera.set(zoomedAbout(this.camera(), this.zoom(), factor, { x, y }, this.size()));
-  }
-
-  /** Where the scene lies: the frame's top left corner in CSS pixels, and how large it is. */
-  protected readonly place = computed((): StagePlace => {
-    const { width, height } = this.size();
-    const { panX, panY } = this.camera();
-    const [zoom, scene] = [this.zoom(), this.scene()];
-    return {
-      zoom,
-      x: (width - scene.width * zoom) / 2 + panX,
-      y: (height - scene.height * zoom) / 2 + panY,
-    };
-  });
-
   /** Place of the scene under a pointer, px; null beside the preview. */
   sceneAt({ clientX, clientY }: MouseEvent): { x: number; y: number } | null {
     const { left, top, right, bottom } = this.canvas().nativeElement.getBoundingClientRect();
     if (clientX < left || clientX > right || clientY < top || clientY > bottom) return null;
-    const { x, y, zoom } = this.place();
-    return { x: Math.round((clientX - left - x) / zoom), y: Math.round((clientY - top - y) / zoom) };
-  }
-
-  private origin(): { x: number; y: number } {
-    return this.place();
-  }
-
-  /** Place of a share of the frame in CSS pixels. */
-  private placeOf({ x, y }: SharePoint): { x: number; y: number } {
-    const origin = this.origin();
-    const { width, height } = this.scene();
-    return { x: origin.x + x * width * this.zoom(), y: origin.y + y * height * this.zoom() };
-  }
-
-  private shareAt(x: number, y: number): SharePoint {
-    const origin = this.origin();
-    const { width, height } = this.scene();
-    const share = (value: number): number => Math.min(10, Math.max(-10, Math.round(value * 1000) / 1000));
-    return { x: share((x - origin.x) / this.zoom() / width), y: share((y - origin.y) / this.zoom() / height) };
+    const { x, y } = this.camera.sceneAt({ x: clientX - left, y: clientY - top });
+    return { x: Math.round(x), y: Math.round(y) };
   }
 
   private isOnPoint({ offsetX, offsetY }: PointerEvent): boolean {
     const point = this.point();
     if (!point) return false;
-    const { x, y } = this.placeOf(point);
+    const { x, y } = this.camera.pixelOf(point);
     return Math.hypot(offsetX - x, offsetY - y) <= POINT_REACH;
   }
 
   /** Layers that a band on the preview touches. */
   private layersIn({ x, y, toX, toY }: Band): string[] {
-    const { x: fromX, y: fromY, zoom } = this.place();
+    const [from, to] = [this.camera.sceneAt({ x, y }), this.camera.sceneAt({ x: toX, y: toY })];
     return layersTouching(this.prepared(), {
-      left: (Math.min(x, toX) - fromX) / zoom,
-      right: (Math.max(x, toX) - fromX) / zoom,
-      top: (Math.min(y, toY) - fromY) / zoom,
-      bottom: (Math.max(y, toY) - fromY) / zoom,
+      left: Math.min(from.x, to.x),
+      right: Math.max(from.x, to.x),
+      top: Math.min(from.y, to.y),
+      bottom: Math.max(from.y, to.y),
     });
   }
 
   private layerAt(x: number, y: number): string | null {
-    const { x: fromX, y: fromY, zoom } = this.place();
-    return topmostAt(this.prepared(), { x: (x - fromX) / zoom, y: (y - fromY) / zoom }, this.touches);
+    return topmostAt(this.prepared(), this.camera.sceneAt({ x, y }), this.touches);
   }
 
   private readonly tester = createPathTester();
   private readonly touches: Touches = (layer, index, at) =>
-    isOnLayer(this.prepared(), layer, index, at, LINE_REACH / this.zoom(), this.tester);
+    isOnLayer(this.prepared(), layer, index, at, LINE_REACH / this.camera.zoom(), this.tester);
 
   private draw(time: number, options: PreviewOptions, point: SharePoint | null, band: Band | null): void {
     const context = prepareCanvas(this.canvas().nativeElement);
     if (!context) return;
     const ratio = context.canvas.width / this.canvas().nativeElement.clientWidth;
-    const { x, y } = this.origin();
-    const view = { scale: this.zoom() * ratio, x: x * ratio, y: y * ratio };
+    const { x, y, zoom } = this.place();
+    const view = { scale: zoom * ratio, x: x * ratio, y: y * ratio };
     const { compiled, frame } = this.prepared();
     sampleFrame(compiled, time, frame);
     const { width, height } = this.scene();
@@ -503,7 +352,7 @@ export class Preview implements AfterViewInit {
     if (options.grid !== null) drawGrid(context, place, options.grid * view.scale, ratio);
     if (options.safeAreas) drawSafeAreas(context, place, ratio);
     drawGuides(context, this.prepared(), view, ratio);
-    if (point) drawPoint(context, this.placeOf(point), ratio);
+    if (point) drawPoint(context, this.camera.pixelOf(point), ratio);
     if (band) drawBand(context, band, ratio);
   }
 }

@@ -1,9 +1,8 @@
 import {
-  createFrame,
+  frameAt,
   frameTicks,
   matrixAt,
   restValue,
-  sampleFrame,
   sampleTrack,
   transformPoint,
   type CompiledScene,
@@ -34,15 +33,14 @@ function keyTimesOf({ tracks }: Layer): Ticks[] {
 export function motionPaths(compiled: CompiledScene, rate: Rate, ids: ReadonlySet<string>, time: Ticks): MotionPath[] {
   const keyed = compiled.layers.filter((layer) => ids.has(layer.id) && keyTimesOf(layer).length > 1);
   if (keyed.length === 0) return [];
-  const frame = createFrame(compiled);
   const indices = new Map(compiled.layers.map(({ id }, index) => [id, index]));
   const parentOf = ({ id }: Layer): number => compiled.parents[indices.get(id) ?? 0];
   // A frame of all layers is worked out only where there are groups to stand in.
-  if (keyed.some((layer) => parentOf(layer) >= 0)) sampleFrame(compiled, time, frame);
+  const frame = keyed.some((layer) => parentOf(layer) >= 0) ? frameAt(compiled, time) : null;
   const step = frameTicks(rate);
   return keyed.map((layer) => {
     const parent = parentOf(layer);
-    const outer = parent < 0 ? null : matrixAt(frame, parent);
+    const outer = parent < 0 || !frame ? null : matrixAt(frame, parent);
     const value = (id: 'position.x' | 'position.y', at: Ticks): number => {
       const track = layer.tracks[id];
       return track ? sampleTrack(track, at) : restValue(layer, id);
