@@ -96,7 +96,7 @@ export class CurveEditor implements AfterViewInit {
     left: () => this.element.getBoundingClientRect().left + ROOM.left,
     width: computed(() => Math.max(0, this.size().width - ROOM.left - ROOM.right)),
   });
-  protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
+  protected readonly picks = toSignal(this.edits.told$, { requireSync: true });
   protected readonly trial = signal<Tried | null>(null);
   protected readonly drag = signal<Drag | null>(null);
   protected readonly bandTo = signal({ x: 0, y: 0 });
@@ -289,7 +289,7 @@ export class CurveEditor implements AfterViewInit {
       change && result?.ok === true
         ? {
             label,
-            change: isPickKept ? { ...change, picks: this.picks() } : change,
+            change: isPickKept ? { ...change, picks: this.edits.picks } : change,
             scene: withDialLayers(result.scene),
           }
         : null;
@@ -311,7 +311,7 @@ export class CurveEditor implements AfterViewInit {
 
   private pickMark({ line, at }: KeyMark, isMore: boolean): void {
     const keys = [[line.layer.id, line.channel, at] as const];
-    this.edits.pick(isMore ? withKeys(this.picks(), keys, true) : withKeys(new Map(), keys));
+    this.edits.pick(isMore ? withKeys(this.edits.picks, keys, true) : withKeys(new Map(), keys));
   }
 
   private wheel(event: WheelEvent): void {
@@ -368,7 +368,7 @@ export class CurveEditor implements AfterViewInit {
       case 'Backspace':
         return this.canEdit() ? done(() => this.edits.remove()) : undefined;
       case 'Escape':
-        return this.picks().size > 0 ? done(() => this.edits.unpick()) : undefined;
+        return this.edits.picks.size > 0 ? done(() => this.edits.unpick()) : undefined;
     }
   }
 

@@ -76,7 +76,7 @@ export class CurvePanel {
   protected readonly isEach = signal(false);
   protected readonly isJoined = signal(true);
   protected readonly range = signal<ValueRange | null>(null);
-  private readonly picks = toSignal(this.edits.picks$, { requireSync: true });
+  private readonly picks = toSignal(this.edits.told$, { requireSync: true });
 
   protected readonly rigs = computed(() => compileRigs(this.scene()));
   /** With a layer for each dial that has keys. */

@@ -94,7 +94,7 @@ export class CurveTools {
   private readonly dialog = inject(MatDialog);
   private readonly library = inject(LibraryActions);
   protected readonly turns = TURNS;
-  protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
+  protected readonly picks = toSignal(this.edits.told$, { requireSync: true });
   protected readonly count = computed(() => countPicks(this.picks()));
   protected readonly curves = computed(() => readCurves(withDialLayers(this.scene()), this.picks()));
   protected readonly words = computed(() => curveWords(this.curves()));

@@ -29,7 +29,18 @@ import {
   type Scene,
   type Ticks,
 } from '@wexikine/core';
-import { BehaviorSubject, combineLatest, distinctUntilChanged, map, Subject, type Observable } from 'rxjs';
+import {
+  animationFrames,
+  BehaviorSubject,
+  combineLatest,
+  delayWhen,
+  distinctUntilChanged,
+  map,
+  of,
+  Subject,
+  switchMap,
+  type Observable,
+} from 'rxjs';
 import { Teller } from '../actions/teller';
 import { enterMany } from '../../fields/many-entry';
 import { SceneStore } from '../scene.store';
@@ -74,6 +85,14 @@ export class KeyEdits {
   readonly picks$: Observable<HandPicks> = combineLatest([this.store.scene$, this.picked]).pipe(
     map(([scene, picks]) => (scene ? stillThere(withDialLayers(scene), picks) : NOTHING)),
     distinctUntilChanged(),
+  );
+
+  /**
+   * The same for what only tells about them, a frame later: a press that picks a thousand is seen first where it was made.
+   * What changes keys takes `picks`.
+   */
+  readonly told$: Observable<HandPicks> = this.picks$.pipe(
+    switchMap((picks, i) => (i === 0 ? of(picks) : of(picks).pipe(delayWhen(() => animationFrames())))),
   );
 
   get scene(): Scene {
