@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from '../pages/test';
 import { frameTicks, programmeBoard, type Scene } from '@wexikine/core';
+import { card, sceneWith } from '../pages/made-scenes';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
 
 /** Stores a scene with a number of plain cards in a grid and gives its id. */
@@ -115,6 +116,40 @@ test('layers are ticked in the sheet, groups opened, all by keyboard', async ({ 
   await page.keyboard.press('Control+z');
   await expect(screen.row('Meteor count')).toHaveAttribute('aria-rowindex', String(at));
   await expect(screen.row('Meteor count')).toBeFocused();
+});
+
+test('layers are selected in the sheet: one more with Ctrl, all by keys; the preview and the rows show which', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const id = await sceneWith(
+    page,
+    [0, 1, 2].map((i) =>
+      card(`c${i}`, {
+        name: `Card ${i}`,
+        rest: { 'position.x': 400 + 500 * i, 'position.y': 500, 'size.x': 200, 'size.y': 200 },
+      }),
+    ),
+  );
+  const screen = new SceneScreen(page);
+  await screen.openAtRest(id);
+  const isSelected = (): Promise<(string | null)[]> =>
+    Promise.all([0, 1, 2].map((i) => screen.row(`Card ${i}`).getAttribute('aria-selected')));
+  await screen.row('Card 0').click();
+  await expect.poll(isSelected).toEqual(['true', 'false', 'false']);
+  await screen.row('Card 2').click({ modifiers: ['Control'] });
+  await expect.poll(isSelected).toEqual(['true', 'false', 'true']);
+  await screen.row('Card 2').click({ modifiers: ['Control'] });
+  await expect.poll(isSelected).toEqual(['true', 'false', 'false']);
+  await page.keyboard.press('Control+a');
+  await expect.poll(isSelected).toEqual(['true', 'true', 'true']);
+  // No text of the page is selected with them, and what is done next is done with all of them.
+  expect(await page.evaluate(() => getSelection()?.toString() ?? '')).toBe('');
+  await page.locator('wx-preview canvas').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect
+    .poll(async () => (await screen.stored(id)).layers.map(({ rest }) => rest['position.x']))
+    .toEqual([401, 901, 1401]);
 });
 
 test('the exact places on screen: posts of the strip stand where the keys are', async ({ page }) => {

@@ -329,6 +329,22 @@ describe('parts of a drawing', () => {
     });
   });
 
+  test('a picture of words is no wider than they can be, on the side to which they are set, and within the drawing', () => {
+    const text = (more: string, said = 'Tide'): number[] => {
+      const layers = layersOf(svg(`<text y="50" font-family="Nowhere Serif" font-size="10" ${more}>${said}</text>`));
+      const [left, , right] = corners(layers, layers[1].name);
+      return [left, right];
+    };
+    // Four letters of at most 11 px, and a size of the font as room on either side.
+    expect(text('x="60"')).toEqual([50, 114]);
+    expect(text('x="60" text-anchor="middle"')).toEqual([28, 92]);
+    expect(text('x="60" text-anchor="end"')).toEqual([6, 70]);
+    // Set from right to left, or moved, it may lie on either side.
+    expect(text('x="60"', 'سماء')).toEqual([6, 114]);
+    expect(text('x="60" rotate="20"')).toEqual([6, 114]);
+    expect(text('x="180"')).toEqual([170, 200]);
+  });
+
   test('the level says what is one layer: all, each group on top, or every part', () => {
     const text = svg(
       '<g id="g"><rect width="9" height="9"/><g id="h"><rect width="4" height="4"/><rect width="5" height="5"/></g></g><circle r="4"/>',

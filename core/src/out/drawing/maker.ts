@@ -119,10 +119,18 @@ export function groupBox(maker: Maker, part: Part): Box | null {
   return union(part.parts.map((child) => groupBox(maker, child)));
 }
 
+/** What of a box lies in the drawing, which shows no more; null where nothing does. */
+function within(box: Box, { width, height }: Drawing): Box | null {
+  const [left, top] = [Math.max(0, box.left), Math.max(0, box.top)];
+  const [right, bottom] = [Math.min(width, box.right), Math.min(height, box.bottom)];
+  return right > left && bottom > top ? { left, top, right, bottom } : null;
+}
+
 /** A picture of a part by itself, for what layers cannot show. */
 export function pictureLayer(maker: Maker, part: Part, nest: Nest | null, given: Box | null = null): void {
   const { drawing } = maker;
-  const box = given ?? shownBox(part, drawing.room, drawing.rules);
+  const whole = given ?? shownBox(part, drawing.room, drawing.rules);
+  const box = whole && (within(whole, drawing) ?? whole);
   if (!box || !(box.right > box.left) || !(box.bottom > box.top)) return;
   const svg = given ? drawing.clean : partAsSvg(part, box, drawing, drawing.sheets);
   const href = `data:image/svg+xml,${encodeURIComponent(svg)}`;

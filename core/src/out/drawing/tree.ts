@@ -274,7 +274,22 @@ function ownBox(part: Part, room: Room, rules: readonly CssRule[]): Box | null {
   return textBox(part, room, rules);
 }
 
-/** All that a text can reach from the places that it names: it may stand to either side. */
+/** Letters that are set from right to left, whose lines begin at their other end. Source: UAX 24. */
+const FROM_RIGHT = /\p{Script=Hebrew}|\p{Script=Arabic}|\p{Script=Syriac}|\p{Script=Thaana}|\p{Script=Nko}/u;
+/** What sets letters elsewhere than one after the other along a line. */
+const MOVED = ['rotate', 'dx', 'textLength', 'writing-mode', 'direction', 'unicode-bidi', 'dir'];
+
+/** How much of a text may lie to the left and to the right of where it is set from, as shares of how wide it can be. */
+function reachOf(element: Element, { 'text-anchor': anchor }: Style): readonly [left: number, right: number] {
+  const isMoved = (one: Element): boolean =>
+    one.name === 'textPath' ||
+    MOVED.some((name) => one.attributes[name] !== undefined || (one.attributes['style'] ?? '').includes(name)) ||
+    elementsIn(one).some(isMoved);
+  if (FROM_RIGHT.test(allText(element)) || isMoved(element)) return [1, 1];
+  return anchor === 'start' ? [0, 1] : anchor === 'end' ? [1, 0] : [0.5, 0.5];
+}
+
+/** All that a text can reach from the places that it names. */
 function textBox({ element, style, matrix }: Part, room: Room, rules: readonly CssRule[]): Box | null {
   const boxes: Box[] = [];
   const visit = (one: Element, own: Style, x: number, y: number): void => {
@@ -283,10 +298,11 @@ function textBox({ element, style, matrix }: Part, room: Room, rules: readonly C
       (one.attributes[name] ?? '').split(/[\s,]+/).flatMap((word) => lengthOf(word, whole) ?? []);
     const xs = one.attributes['x'] === undefined ? [x] : read('x', room.width);
     const ys = one.attributes['y'] === undefined ? [y] : read('y', room.height);
-    const width = allText(one).length * size * LETTER + size;
+    const width = allText(one).length * size * LETTER;
+    const [before, after] = reachOf(element, own).map((share) => share * width + size);
     for (const left of xs.length > 0 ? xs : [x])
       for (const top of ys.length > 0 ? ys : [y])
-        boxes.push({ left: left - width, top: top - size * LINE, right: left + width, bottom: top + size * LINE });
+        boxes.push({ left: left - before, top: top - size * LINE, right: left + after, bottom: top + size * LINE });
     for (const child of elementsIn(one)) visit(child, styleOf(child, own, rules), xs[0] ?? x, (ys[0] ?? y) + size * 0);
   };
   visit(element, style, 0, 0);

@@ -20,6 +20,7 @@ export type SceneCommand =
   | 'show-run'
   | 'show-all'
   | 'shortcuts'
+  | 'select-all'
   | { readonly panel: number };
 
 /** A key that was pressed, as far as it matters. */
@@ -52,6 +53,7 @@ export function commandFor(pressed: PressedKey, isOnControl: boolean): SceneComm
   const { key, ctrlKey, metaKey, altKey, shiftKey } = pressed;
   if (ctrlKey || metaKey) {
     if (key.toLowerCase() === 'z') return shiftKey ? 'redo' : 'undo';
+    if (key.toLowerCase() === 'a') return shiftKey || altKey ? null : 'select-all';
     return key.toLowerCase() === 'y' ? 'redo' : null;
   }
   if (altKey) {

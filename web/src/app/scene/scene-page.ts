@@ -334,7 +334,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
       return;
     const command = commandFor(event, target.closest('button, a, [role=row]') !== null);
     const action = command && this.actionFor(command);
-    if (!action) return;
+    // Among keys it picked those.
+    if (!action || (command === 'select-all' && event.defaultPrevented)) return;
     event.preventDefault();
     action();
   }
@@ -383,6 +384,8 @@ export class ScenePage implements AfterViewInit, OnDestroy {
         return () => this.sheet()?.showRun();
       case 'show-all':
         return () => this.timeWindow.set(null);
+      case 'select-all':
+        return () => this.selectOnly(this.stageActions.all());
       case 'shortcuts':
         return () => this.router.navigate(['/shortcuts']);
     }

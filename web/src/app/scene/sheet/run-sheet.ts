@@ -79,10 +79,15 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
   readonly shelf = input.required<Shelf>();
   readonly parameters = input.required<readonly Parameter[]>();
   readonly time = input.required<number>();
+  /** The layer that leads. */
   readonly selected = input.required<string | null>();
+  /** It and those that are selected besides it. */
+  readonly selection = input.required<ReadonlySet<string>>();
   /** Ids of the layers that the pick catches. */
   readonly picked = input.required<ReadonlySet<string>>();
   readonly selectedChange = output<string>();
+  /** One more layer to select, or one less. */
+  readonly alsoSelected = output<string>();
   /** Layers to be ticked or not; several where Shift was held. */
   readonly ticked = output<{ layers: readonly string[]; isOn: boolean }>();
   readonly overridden = output<HandValue>();
@@ -363,6 +368,12 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
     },
     remove: ({ layer }) => this.removed.emit(layer.id),
   };
+
+  /** A press on a row selects it alone; with Ctrl besides the others. */
+  protected press({ ctrlKey, metaKey }: MouseEvent, id: string): void {
+    if (ctrlKey || metaKey) this.alsoSelected.emit(id);
+    else this.selectedChange.emit(id);
+  }
 
   protected key(event: KeyboardEvent, row: SheetRow): void {
     if (!rowKey(event, row, this.actions)) return;
