@@ -1,22 +1,34 @@
+import '@angular/compiler';
 import { describe, expect, test } from '@jest/globals';
 import { Selection } from './selection';
 
-describe('what is selected', () => {
-  test('one alone, more besides it, and less; the one that leads stays', () => {
+const all = (selection: Selection): string[] => [...selection.all()];
+
+describe('which layers are selected', () => {
+  test('one more, one less; the one that leads stays', () => {
     const selection = new Selection();
-    expect([...selection.all()]).toEqual([]);
     selection.flip('a');
     selection.flip('b');
     selection.flip('c');
-    expect([...selection.all()]).toEqual(['a', 'b', 'c']);
     selection.flip('b');
     selection.flip('a');
-    expect([...selection.all()]).toEqual(['a', 'c']);
-    selection.lead.set('d');
-    expect([...selection.all()]).toEqual(['d']);
-    selection.only(['x', 'y']);
-    expect([selection.lead(), ...selection.all()]).toEqual(['x', 'x', 'y']);
-    selection.only([]);
-    expect(selection.lead()).toBeNull();
+    expect(all(selection)).toEqual(['a', 'c']);
+  });
+
+  test('a press on the one that leads several selects it alone', () => {
+    const selection = new Selection();
+    selection.only(['a', 'b', 'c']);
+    selection.one('a');
+    expect(all(selection)).toEqual(['a']);
+    selection.only(['a', 'b']);
+    selection.one(null);
+    expect(all(selection)).toEqual([]);
+  });
+
+  test('another one that leads forgets the others', () => {
+    const selection = new Selection();
+    selection.only(['a', 'b']);
+    selection.lead.set('c');
+    expect(all(selection)).toEqual(['c']);
   });
 });

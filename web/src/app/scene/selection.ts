@@ -15,6 +15,11 @@ export class Selection {
     return new Set([...(lead === null ? [] : [lead]), ...this.besides()]);
   });
 
+  /** Selects one layer alone, also where it led several; null selects none. */
+  one(id: string | null): void {
+    this.only(id === null ? [] : [id]);
+  }
+
   /** Selects these alone. */
   only([first, ...others]: readonly string[]): void {
     this.lead.set(first ?? null);
