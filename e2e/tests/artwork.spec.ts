@@ -75,6 +75,8 @@ test('nine stills that came in are set out in three rows that are replaced, as l
   await drop(page, pictures, []);
   await page.getByRole('button', { name: 'Set out…' }).click();
   const dialog = page.getByRole('dialog', { name: 'Set out 9 pictures' });
+  // The dialog puts the focus into its first field once it has opened.
+  await expect(dialog.locator(':focus')).toHaveCount(1);
   await dialog.getByRole('radio', { name: /Rows that are replaced/ }).check();
   await dialog.getByRole('textbox', { name: 'Rows' }).fill('0');
   await expect(dialog.getByRole('alert')).toHaveText('Write a whole number of rows from 1 to 50.');
