@@ -2,9 +2,10 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } fr
 import { packLayers, type SaveRequest, type StoredScene } from '@wexikine/core';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import type { Readable } from 'node:stream';
 
 const MAIN = resolve(__dirname, '../dist/main.js');
 /** Milliseconds for what starts servers. */
@@ -174,6 +175,44 @@ describe('the server', () => {
       expect(code).toBe(0);
       const again = await start();
       expect((await load(again.address)).scene.name).toBe('Programme board');
+    },
+    SLOW,
+  );
+
+  /** A server that waits for a page, which a script says how it ends. */
+  function waiting(page: string): ChildProcess {
+    const script = join(folder, 'serving.mjs');
+    writeFileSync(script, `import { serve } from '${MAIN.replace('main.js', 'serve.js')}';\nawait serve(${page});\n`);
+    const child = spawn(process.execPath, [script], {
+      env: { ...process.env, WEXIKINE_DATA: folder, PORT: '0', NODE_OPTIONS: '' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    running.push(child);
+    return child;
+  }
+
+  test(
+    'a page that cannot be built is said, and the data folder is closed and opens again',
+    async () => {
+      const { code, text } = await output(waiting("Promise.reject(new Error('The page has a fault.'))"));
+      expect([code, text]).toEqual([1, 'Wexikine could not start: The page has a fault.\n']);
+      await start();
+    },
+    SLOW,
+  );
+
+  test(
+    'it is closed in order while the page is still being built',
+    async () => {
+      // It is waited for once the folder is open.
+      const child = waiting("{ catch: () => undefined, then: () => console.log('building') }");
+      let said = '';
+      child.stdout?.on('data', (chunk) => (said += String(chunk)));
+      await once(child.stdout as Readable, 'data');
+      child.kill('SIGTERM');
+      const [code] = (await once(child, 'close')) as [number | null];
+      expect([code, said]).toEqual([0, 'building\nWexikine has closed.\n']);
+      await start();
     },
     SLOW,
   );

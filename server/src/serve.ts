@@ -57,30 +57,29 @@ function startApi(data: ApiData): Promise<{ readonly api: Worker; readonly isNew
   });
 }
 
-/** Asks the API's thread to close its data, and waits until it has. */
-function closed(api: Worker): Promise<void> {
-  return new Promise((done) => {
-    api.on('message', ({ type }: ApiMessage) => type === 'closed' && done());
-    api.postMessage('close');
-  });
-}
-
-function closeOnSignal(server: Server, api: Worker): void {
+/** Closes what is open, once; `server` gives what serves by then. */
+function closing(api: Worker, server: () => Server | null): () => Promise<void> {
   let isClosing = false;
-  const close = (): void => {
+  const close = (): Promise<void> =>
+    new Promise((done) => {
+      isClosing = true;
+      server()?.close();
+      server()?.closeAllConnections();
+      api.on('message', ({ type }: ApiMessage) => type === 'closed' && done());
+      api.postMessage('close');
+    });
+  const end = (): void => {
     if (isClosing) return;
-    isClosing = true;
-    server.close();
-    server.closeAllConnections();
-    void closed(api).then(() => {
+    void close().then(() => {
       say('Wexikine has closed.');
       process.exit(0);
     });
   };
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, close);
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, end);
   api.once('exit', () => {
     if (!isClosing) fail('The part that keeps the data has ended. Start Wexikine again; what was saved is there.');
   });
+  return close;
 }
 
 async function start(page: Promise<unknown>): Promise<void> {
@@ -96,14 +95,15 @@ async function start(page: Promise<unknown>): Promise<void> {
   const socketPath = join(socketFolder, 'api.sock');
   const { api, isNew } = await startApi({ folder, migrations: join(root, 'server/migrations'), socketPath, logLevel });
   if (isNew) say('A new data folder was filled with the starter library and the demo scenes.');
+  let server: Server | null = null;
+  const close = closing(api, () => server);
   try {
     await page;
   } catch (error) {
-    await closed(api);
+    await close();
     throw error;
   }
-  const server = await listen(createFront({ socketPath, webFolder: join(root, 'web/dist/browser'), log }), port);
-  closeOnSignal(server, api);
+  server = await listen(createFront({ socketPath, webFolder: join(root, 'web/dist/browser'), log }), port);
   const address = server.address();
   const bound = typeof address === 'object' && address ? address.port : port;
   say(`Wexikine is ready at http://${HOST}:${bound}/`);

@@ -292,4 +292,43 @@ describe('a database of a version before', () => {
     ]);
     expect((await readScene(now, 's')).scene.layers.map(({ id }) => id)).toEqual(layers.map(({ id }) => id));
   });
+
+  test('the font of words that were split is used from then on, also where no part of them is set in it', async () => {
+    const { at } = stages();
+    const old = await at(14);
+    const board = programmeBoard();
+    const font = `${'f'.repeat(64)}.woff2`;
+    const source = {
+      type: 'text',
+      text: 'Tide',
+      font: 'Marsh',
+      fontFile: `files/${font}`,
+      weight: 400,
+      size: 40,
+      align: 'left',
+    } as const;
+    const layers = board.layers.map((layer, i): Layer =>
+      i === 0
+        ? { ...layer, kind: 'group', source: { type: 'none' }, split: { by: 'letters', source, look: {} } }
+        : layer,
+    );
+    await old.run(
+      'insert into scenes (id, header, version, created_at, changed_at) values ($1, $2::jsonb, 1, now(), now())',
+      ['s', JSON.stringify(headerOf(board))],
+    );
+    await old.run(
+      "insert into files (name, title, size, added_at, facts, body) values ($1, 'Marsh', 1, now(), '{}', $2)",
+      [font, new Uint8Array([1])],
+    );
+    // As the version before wrote outlines: without what words were split from.
+    const entries = await putChunks(old, 's', prepare(layers, []).chunks);
+    await putOutline(
+      old,
+      's',
+      entries.map((entry) => ({ ...entry, files: [] })),
+    );
+    const now = await at(15);
+    expect(await now.many('select file, layers from file_uses')).toEqual([{ file: font, layers: 1 }]);
+    expect((await readScene(now, 's')).scene.layers.map(({ id }) => id)).toEqual(layers.map(({ id }) => id));
+  });
 });

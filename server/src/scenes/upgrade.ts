@@ -1,5 +1,6 @@
 import {
   curvesOf,
+  filesOf,
   recordOf,
   STARTER_MOVEMENTS,
   STARTER_RECIPES,
@@ -84,8 +85,8 @@ async function fileEmbedded(queries: Queries): Promise<void> {
   }
 }
 
-/** Notes the curves of the library that keys of scenes are linked to (migration 013). */
-async function noteLinkedCurves(queries: Queries): Promise<void> {
+/** Notes anew which files layers of scenes use, and which curves their keys are linked to (migrations 013 and 015). */
+async function noteUses(queries: Queries): Promise<void> {
   const scenes = await queries.many<{ id: string }>('select id from scenes');
   for (const { id } of scenes) {
     const layers = new Map<string, Layer>();
@@ -98,7 +99,7 @@ async function noteLinkedCurves(queries: Queries): Promise<void> {
       id,
       outline.map((entry) => {
         const layer = layers.get(`${entry.chunk} ${entry.id}`);
-        return layer ? { ...entry, curves: curvesOf(layer) } : entry;
+        return layer ? { ...entry, files: filesOf(layer), curves: curvesOf(layer) } : entry;
       }),
     );
   }
@@ -113,10 +114,11 @@ export const UPGRADES = {
   '010_copies.sql': (queries: Queries) => addStarters(queries, [...STARTER_RIGS, ...STARTER_RECIPES]),
   '011_looks.sql': (queries: Queries) => addStarters(queries, [...STARTER_LOOKS, ...STARTER_PALETTES]),
   '012_words.sql': (queries: Queries) => addStarters(queries, [...WORD_PRESETS, ...WORD_RIGS]),
-  '013_linked_curves.sql': noteLinkedCurves,
+  '013_linked_curves.sql': noteUses,
   '014_look_parameters.sql': (queries: Queries) =>
     addStarters(
       queries,
       STARTER_LOOKS.filter(({ body }) => body.parameters !== undefined),
     ),
+  '015_split_files.sql': noteUses,
 } as const;

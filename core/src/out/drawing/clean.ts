@@ -53,7 +53,19 @@ function withoutFonts(text: string): string {
   return text.replace(/@font-face\s*\{[^}]*\}/gi, '');
 }
 
-function hasWords(element: Element): boolean {
+/** Style sheets as text in which nothing is fetched: with the fonts that stand in them, and without. */
+export interface CleanSheets {
+  readonly whole: string;
+  readonly plain: string;
+}
+
+/** The style sheets of a drawing, as its parts are to have them. */
+export function cleanSheets(sheets: readonly string[]): CleanSheets {
+  return { whole: sheets.map(styleSheet).join(''), plain: sheets.map(withoutFonts).map(styleSheet).join('') };
+}
+
+/** Whether words are somewhere in an element. */
+export function hasWords(element: Element): boolean {
   return element.name === 'text' || elementsIn(element).some(hasWords);
 }
 
@@ -115,8 +127,8 @@ export interface ShownPart {
   readonly around: Style;
 }
 
-/** A part as an SVG of its own: what lies in a box of the drawing, with all that it refers to. */
-export function partAsSvg(part: ShownPart, box: Box, definitions: Definitions, sheets: readonly Element[]): string {
+/** A part as an SVG of its own: what lies in a box of the drawing, with all that it refers to, and style sheets as text. */
+export function partAsSvg(part: ShownPart, box: Box, definitions: Definitions, sheets: string): string {
   const found = new Set<Element>();
   referred(part.element, definitions, found);
   for (const rule of definitions.rules)
@@ -140,10 +152,8 @@ export function partAsSvg(part: ShownPart, box: Box, definitions: Definitions, s
   const defs = [...found].filter((one) => !inside.has(one)).map((one) => cleanElement(one));
   const [width, height] = [box.right - box.left, box.bottom - box.top].map(number);
   const style = around === '' ? '' : ` style="${escape(safeStyle(around))}"`;
-  const isWords = hasWords(part.element) || [...found].some(hasWords);
-  const styles = sheets.map((sheet) => styleSheet(isWords ? textOf(sheet) : withoutFonts(textOf(sheet))));
   const as = part.element.name === 'symbol' || part.element.name === 'svg' ? 'g' : undefined;
-  return `<svg ${ROOT} width="${width}" height="${height}" viewBox="${number(box.left)} ${number(box.top)} ${width} ${height}">${styles.join('')}<defs>${defs.join('')}</defs><g transform="matrix(${part.outer.map(number).join(' ')})"${style}>${cleanElement(part.element, as)}</g></svg>`;
+  return `<svg ${ROOT} width="${width}" height="${height}" viewBox="${number(box.left)} ${number(box.top)} ${width} ${height}">${sheets}<defs>${defs.join('')}</defs><g transform="matrix(${part.outer.map(number).join(' ')})"${style}>${cleanElement(part.element, as)}</g></svg>`;
 }
 
 const OWN_ALONE = [

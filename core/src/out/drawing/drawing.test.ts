@@ -324,6 +324,15 @@ describe('parts of a drawing', () => {
       expect(inPicture('<rect width="9" height="9"/>')).not.toContain('font-face');
     });
 
+    test('goes along in so many pictures as are bounded together', () => {
+      const font = 'A'.repeat(2_000_000);
+      const words = Array.from({ length: 40 }, (_, i) => `<text y="${i}" rotate="5" font-family="Marsh">t</text>`);
+      const layers = layersOf(svg(`${sheet('').replace('AAAA', font)}${words.join('')}`));
+      const letters = layers.reduce((sum, { source }) => sum + (source.type === 'picture' ? source.href.length : 0), 0);
+      expect(layers.filter(({ kind }) => kind === 'picture')).toHaveLength(40);
+      expect(letters).toBeLessThan(35_000_000);
+    });
+
     test('an outline moves as a whole', () => {
       expect(movedOutline('M1 2L-3 4.5Q1e1,-2 .5 6Z', { x: 10, y: -1 })).toBe('M 11  1L 7  3.5Q 20, -3  10.5  5Z');
     });

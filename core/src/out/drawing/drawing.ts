@@ -1,6 +1,6 @@
 import type { Matrix } from '../../basics/transform';
 import { FONTS } from '../../scene/layer';
-import { cleanRoot } from './clean';
+import { cleanRoot, cleanSheets, type CleanSheets } from './clean';
 import { readRules, type CssRule } from './css';
 import { facesIn, type EmbeddedFace } from './faces';
 import { viewBoxMatrix } from './matrix';
@@ -25,7 +25,7 @@ export interface Drawing {
   readonly clean: string;
   readonly byId: ReadonlyMap<string, Element>;
   readonly rules: readonly CssRule[];
-  readonly sheets: readonly Element[];
+  readonly sheets: CleanSheets;
   /** Size of the drawing's own space, which per cents are of. */
   readonly room: Room;
   readonly fonts: readonly FontAtHand[];
@@ -89,8 +89,8 @@ export function readDrawing(text: string, fonts: readonly FontAtHand[] = AT_HAND
   if (!read.ok) return read;
   const { root } = read;
   if (root.name !== 'svg') return { ok: false, message: `it begins with “${root.name.slice(0, 40)}”, not with an SVG` };
-  const { byId, sheets } = gather(root);
-  const styles = sheets.map(textOf);
+  const { byId, sheets: styleElements } = gather(root);
+  const styles = styleElements.map(textOf);
   const rules = readRules(styles.join('\n'));
   const box = viewBoxOf(root);
   const { width, height } = sizeOf(root, box);
@@ -99,7 +99,7 @@ export function readDrawing(text: string, fonts: readonly FontAtHand[] = AT_HAND
   const parts = readParts(root, view, room, { byId, rules });
   if (parts.parts.length === 0) return { ok: false, message: 'nothing is drawn in it' };
   const clean = cleanRoot(root, width, height);
-  const faces = facesIn(styles);
+  const [faces, sheets] = [facesIn(styles), cleanSheets(styles)];
   return { ok: true, drawing: { width, height, root: parts, clean, byId, rules, sheets, room, fonts, faces } };
 }
 

@@ -10,13 +10,22 @@ import { wordLayers } from './word-layers';
 
 /** Parts that are clipped or masked and become layers; a mask of masks counts each time that it is met. */
 const MOST_MASKED = 2_000;
+/** Letters of fonts that pictures of words carry along altogether. */
+const MOST_FONTS = 30_000_000;
 
 /** Layers of a drawing, from back to front, with the group that holds them first; and parts that no layer can hold. */
 export function drawingLayers(
   drawing: Drawing,
   options: DrawingOptions,
 ): { readonly layers: readonly Layer[]; readonly tooLarge: readonly string[] } {
-  const maker: Maker = { drawing, options, layers: [], tooLarge: [], open: [], left: { masked: MOST_MASKED } };
+  const maker: Maker = {
+    drawing,
+    options,
+    layers: [],
+    tooLarge: [],
+    open: [],
+    left: { masked: MOST_MASKED, fonts: MOST_FONTS },
+  };
   addRoot(maker);
   return { layers: maker.layers, tooLarge: maker.tooLarge };
 }

@@ -1,7 +1,7 @@
 import type { Ticks } from '../../basics/time';
 import type { Box, Point } from '../../basics/transform';
 import type { Layer, LayerLook, LayerSource } from '../../scene/layer';
-import { partAsSvg } from './clean';
+import { hasWords, partAsSvg } from './clean';
 import type { Drawing } from './drawing';
 import type { OutlineText } from './faces';
 import { plainPath, shapePath } from './shape';
@@ -45,8 +45,12 @@ export interface Maker {
   readonly tooLarge: string[];
   /** Masks whose layers are being made, so that none is in itself. */
   readonly open: readonly Element[];
-  /** How many more parts may be clipped or masked; the rest are pictures, so that no file makes work without end. */
-  readonly left: { masked: number };
+  /** How many more parts may be clipped or masked, and carry fonts; so that no file makes work without end. */
+  readonly left: {
+    masked: number;
+    /** Letters of fonts in pictures of words. */
+    fonts: number;
+  };
 }
 
 /** The group that layers are made in. */
@@ -126,13 +130,22 @@ function within(box: Box, { width, height }: Drawing): Box | null {
   return right > left && bottom > top ? { left, top, right, bottom } : null;
 }
 
+/** The style sheets of a picture: with fonts where it has words, as long as they are not too many. */
+function sheetsFor({ drawing: { sheets }, left }: Maker, { element }: Part): string {
+  const carried = sheets.whole.length - sheets.plain.length;
+  if (carried === 0 || carried > left.fonts || !hasWords(element)) return sheets.plain;
+  left.fonts -= carried;
+  return sheets.whole;
+}
+
 /** A picture of a part by itself, for what layers cannot show. */
 export function pictureLayer(maker: Maker, part: Part, nest: Nest | null, given: Box | null = null): void {
   const { drawing } = maker;
   const whole = given ?? shownBox(part, drawing.room, drawing.rules);
-  const box = whole && (within(whole, drawing) ?? whole);
+  // How wide words are nobody knows here; of what is known, what hangs over the edge stays whole.
+  const box = whole && part.kind === 'words' ? (within(whole, drawing) ?? whole) : whole;
   if (!box || !(box.right > box.left) || !(box.bottom > box.top)) return;
-  const svg = given ? drawing.clean : partAsSvg(part, box, drawing, drawing.sheets);
+  const svg = given ? drawing.clean : partAsSvg(part, box, drawing, sheetsFor(maker, part));
   const href = `data:image/svg+xml,${encodeURIComponent(svg)}`;
   if (href.length > LONGEST_PICTURE) return void maker.tooLarge.push(part.name);
   const [width, height] = [box.right - box.left, box.bottom - box.top].map((size) => Math.max(1, Math.round(size)));

@@ -57,3 +57,10 @@ export function describeEditProblem(problem: EditProblem): string {
       return `${problem.message} Nothing was changed.`;
   }
 }
+
+/** Ids of the layers that edits touch, each as often as it is touched. */
+export function layersOfEdits(edits: readonly Edit[]): string[] {
+  return edits.flatMap((edit) =>
+    'layer' in edit ? [typeof edit.layer === 'string' ? edit.layer : edit.layer.id] : [],
+  );
+}

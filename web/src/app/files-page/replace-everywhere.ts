@@ -3,6 +3,7 @@ import {
   apply,
   fileAddress,
   isSame,
+  layersOfEdits,
   replacingEdits,
   type Edit,
   type FileInPlace,
@@ -37,8 +38,6 @@ export interface Replacement {
 /** Of edits that take a replacement back, those of layers that are still there and still as it made them. */
 export function stillPossible({ layers }: Pick<Scene, 'layers'>, made: readonly Edit[], back: readonly Edit[]): Edit[] {
   const now = new Map(layers.map((layer) => [layer.id, layer]));
-  /** The layer that an edit of this kind changes. */
-  const of = (edit: Edit): string => ('layer' in edit && typeof edit.layer === 'string' ? edit.layer : '');
   const wanted = new Map<string, Partial<Layer>>();
   for (const edit of made) {
     if (edit.type === 'set-layer') wanted.set(edit.layer, { ...wanted.get(edit.layer), ...edit.fields });
@@ -49,12 +48,7 @@ export function stillPossible({ layers }: Pick<Scene, 'layers'>, made: readonly 
     const fields = Object.entries(wanted.get(id) ?? {}) as [keyof Layer, unknown][];
     return layer !== undefined && fields.every(([field, value]) => isSame(layer[field], value));
   };
-  return back.filter((edit) => wanted.has(of(edit)) && isAsMade(of(edit)));
-}
-
-/** How many layers edits change. */
-function layersIn(edits: readonly Edit[]): number {
-  return new Set(edits.flatMap((edit) => ('layer' in edit && typeof edit.layer === 'string' ? [edit.layer] : []))).size;
+  return back.filter((edit) => layersOfEdits([edit]).some((id) => wanted.has(id) && isAsMade(id)));
 }
 
 /** Puts a file in the place of another in every scene that uses it: in all of them, or in none. */
@@ -96,7 +90,7 @@ export class ReplaceEverywhere {
       if (!result.ok) throw new Error('It is not as it should be. Open it, and look at its findings.');
       try {
         await firstValueFrom(this.api.saveScene(id, saveRequest(stored, result.scene, { by: personName(), what })));
-        return { scene: id, layers: layersIn(edits), made: edits, back: result.inverse };
+        return { scene: id, layers: new Set(layersOfEdits(edits)).size, made: edits, back: result.inverse };
       } catch (error) {
         if ((error as ApiProblem).code !== 'conflict' || left <= 1) throw error;
       }

@@ -1,4 +1,4 @@
-import { apply, type Edit, type EditProblem, type Scene } from '@wexikine/core';
+import { apply, layersOfEdits, type Edit, type EditProblem, type Scene } from '@wexikine/core';
 
 /** A named step that can be undone. */
 export interface Step {
@@ -26,19 +26,12 @@ export function startHistory(scene: Scene): History {
   return { scene, done: [], undone: [] };
 }
 
-/** Ids of the layers that a list of edits touches. */
-function layersOf(edits: readonly Edit[]): string[] {
-  return edits.flatMap((edit) =>
-    'layer' in edit ? [typeof edit.layer === 'string' ? edit.layer : edit.layer.id] : [],
-  );
-}
-
 /**
  * The history over a scene that somebody else has changed meanwhile: the steps stay where none of them touches a layer
  * that was changed, else they begin anew, since taking them back would take back what others did.
  */
 export function overOthers({ done, undone }: History, scene: Scene, changed: ReadonlySet<string>): History {
-  const isFree = [...done, ...undone].every(({ edits }) => layersOf(edits).every((id) => !changed.has(id)));
+  const isFree = [...done, ...undone].every(({ edits }) => layersOfEdits(edits).every((id) => !changed.has(id)));
   return isFree ? { scene, done, undone } : startHistory(scene);
 }
 

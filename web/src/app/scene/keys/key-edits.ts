@@ -29,18 +29,7 @@ import {
   type Scene,
   type Ticks,
 } from '@wexikine/core';
-import {
-  animationFrames,
-  BehaviorSubject,
-  combineLatest,
-  delayWhen,
-  distinctUntilChanged,
-  map,
-  of,
-  Subject,
-  switchMap,
-  type Observable,
-} from 'rxjs';
+import { BehaviorSubject, combineLatest, distinctUntilChanged, map, Subject, type Observable } from 'rxjs';
 import { Teller } from '../actions/teller';
 import { enterMany } from '../../fields/many-entry';
 import { SceneStore } from '../scene.store';
@@ -81,19 +70,15 @@ export class KeyEdits {
   readonly changed$ = this.did.asObservable();
   private readonly copied = new BehaviorSubject<KeyClip | null>(null);
   readonly clip$ = this.copied.asObservable();
+  /** What is told of, see `told$`. */
+  private readonly told = new BehaviorSubject<HandPicks>(NOTHING);
   /** Picked keys; those that are gone are no longer picked. */
-  readonly picks$: Observable<HandPicks> = combineLatest([this.store.scene$, this.picked]).pipe(
-    map(([scene, picks]) => (scene ? stillThere(withDialLayers(scene), picks) : NOTHING)),
-    distinctUntilChanged(),
-  );
-
+  readonly picks$ = this.stillIn(this.picked);
   /**
-   * The same for what only tells about them, a frame later: a press that picks a thousand is seen first where it was made.
-   * What changes keys takes `picks`.
+   * The same for what only tells about them, a frame after a press: a press that picks a thousand is seen first where it
+   * was made. After a change it is told at once where the keys then are.
    */
-  readonly told$: Observable<HandPicks> = this.picks$.pipe(
-    switchMap((picks, i) => (i === 0 ? of(picks) : of(picks).pipe(delayWhen(() => animationFrames())))),
-  );
+  readonly told$ = this.stillIn(this.told);
 
   get scene(): Scene {
     const { scene } = this.store;
@@ -112,10 +97,11 @@ export class KeyEdits {
 
   pick(picks: HandPicks): void {
     this.picked.next(picks);
+    requestAnimationFrame(() => this.told.next(this.picked.value));
   }
 
   unpick(): void {
-    this.picked.next(NOTHING);
+    this.pick(NOTHING);
   }
 
   /** What is picked, in words. */
@@ -135,7 +121,8 @@ export class KeyEdits {
     const all = this.editsOf(made);
     if (all.length === 0) return;
     this.store.do(label, all);
-    this.pick(picks);
+    this.picked.next(picks);
+    this.told.next(picks);
     this.did.next();
   }
 
@@ -248,5 +235,12 @@ export class KeyEdits {
   private pastedDials(clip: KeyClip, { at }: PasteWay): { readonly edits: readonly Edit[]; readonly words: string } {
     const { turned, report } = pasteDialKeys(this.scene, clip, at.by === 'time' ? at.time : 0);
     return { edits: this.dials.turn(turned), words: dialPasteWords(report) };
+  }
+
+  private stillIn(picked: Observable<HandPicks>): Observable<HandPicks> {
+    return combineLatest([this.store.scene$, picked]).pipe(
+      map(([scene, picks]) => (scene ? stillThere(withDialLayers(scene), picks) : NOTHING)),
+      distinctUntilChanged(),
+    );
   }
 }
