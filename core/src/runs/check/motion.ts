@@ -14,6 +14,7 @@ import { isSeen, type Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, type Ticks } from '../../basics/time';
 import { centreOf, type Box, type Matrix } from '../../basics/transform';
+import { Collisions } from './collisions';
 import { intervalOfSide, sidesOfRuns, type Interval } from './keys';
 
 const OPACITY = channelOf('opacity').slot;
@@ -22,8 +23,6 @@ const HEIGHT = channelOf('size.y').slot;
 
 /** Fainter layers cannot be seen to collide or to jump. */
 const SEEN = 0.1;
-/** Boxes must reach into each other by this share of the smaller one before it counts. */
-const INTO = 0.15;
 /** A step in one frame beyond this share of the frame's diagonal, and beyond the layer's own size, cannot be followed. */
 const JUMP = 1 / 8;
 /** At most so many frames are looked at; longer times are looked at in wider steps. */
@@ -48,15 +47,6 @@ function seenOpacity({ compiled }: Look, frame: Frame, index: number): number {
   return opacity;
 }
 
-function overlap(a: Box, b: Box): number {
-  const across = Math.min(a.right, b.right) - Math.max(a.left, b.left);
-  const down = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
-  if (across <= 0 || down <= 0) return 0;
-  const width = Math.min(a.right - a.left, b.right - b.left);
-  const height = Math.min(a.bottom - a.top, b.bottom - b.top);
-  return width > 0 && height > 0 ? Math.min(across / width, down / height) : 0;
-}
-
 /** True when two layers lie in each other's groups. */
 function areRelated(parents: Int32Array, a: number, b: number): boolean {
   for (let at = parents[a]; at >= 0; at = parents[at]) if (at === b) return true;
@@ -72,25 +62,6 @@ class Found {
   add(time: Ticks, ...ids: readonly string[]): void {
     for (const id of ids) this.layers.add(id);
     this.at = Math.min(this.at, time);
-  }
-}
-
-interface Seen {
-  readonly index: number;
-  readonly box: Box;
-}
-
-/** Looks for boxes that reach into each other though they rest apart; sorted by left edge, so that few are compared. */
-function findCollisions({ scene, compiled, rest }: Look, seen: readonly Seen[], time: Ticks, found: Found): void {
-  const sorted = [...seen].sort((a, b) => a.box.left - b.box.left);
-  const restOf = (index: number): Box => boundsAt(rest, index);
-  for (let i = 0; i < sorted.length; i++) {
-    for (let j = i + 1; j < sorted.length && sorted[j].box.left < sorted[i].box.right; j++) {
-      const [a, b] = [sorted[i], sorted[j]];
-      if (overlap(a.box, b.box) < INTO || overlap(restOf(a.index), restOf(b.index)) > 0) continue;
-      if (areRelated(compiled.parents, a.index, b.index)) continue;
-      found.add(time, scene.layers[a.index].id, scene.layers[b.index].id);
-    }
   }
 }
 
@@ -203,6 +174,10 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
   const faults = new Map<string, { readonly layers: Set<string>; readonly at: Ticks }>();
   const frame = createFrame(compiled);
   const boxes: (Box | null)[] = moving.map(() => null);
+  const meetings = new Collisions(
+    moving.map((index) => boundsAt(look.rest, index)),
+    (a, b) => !areRelated(compiled.parents, moving[a], moving[b]),
+  );
   let step = 0;
   const { times, frames } = lookTimes(scene, from, to);
   for (const time of times) {
@@ -212,14 +187,13 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
       known.layers.add(layer);
       faults.set(channel, known);
     }
-    const seen: Seen[] = [];
     moving.forEach((index, i) => {
       const opacity = seenOpacity(look, frame, index);
       const box = opacity > SEEN ? boundsAt(frame, index) : null;
       const before = boxes[i];
       boxes[i] = box;
+      meetings.place(i, box);
       if (!box) return;
-      seen.push({ index, box });
       if (covers[i] && !isOnItsWay(ways[i], time) && !coversIn(look, frame, index))
         uncovered.add(time, scene.layers[index].id);
       const far = before ? stepOf(scene, before, box, frames) : 0;
@@ -227,8 +201,9 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
       step = Math.max(step, far);
       jumps.add(time, scene.layers[index].id);
     });
-    findCollisions(look, seen, time, collide);
+    if (meetings.look()) collide.at = Math.min(collide.at, time);
   }
+  for (const i of meetings.found) collide.layers.add(scene.layers[moving[i]].id);
   findEndsOff(look, ways, off);
   const tell = (code: 'collide' | 'uncovered' | 'ends-off-frame', { layers, at }: Found): Finding[] =>
     layers.size > 0 ? [{ code, layers: [...layers], at }] : [];

@@ -146,7 +146,6 @@ export class Preview implements AfterViewInit {
     effect(() => this.zoomed.emit(this.camera.zoom()));
     effect(() => {
       this.arrived();
-      this.camera.size();
       this.draw(this.time(), this.options(), this.point(), this.band());
       this.drawn.emit();
     });
@@ -332,9 +331,10 @@ export class Preview implements AfterViewInit {
     isOnLayer(this.prepared(), layer, index, at, LINE_REACH / this.camera.zoom(), this.tester);
 
   private draw(time: number, options: PreviewOptions, point: SharePoint | null, band: Band | null): void {
-    const context = prepareCanvas(this.canvas().nativeElement);
+    const size = this.camera.size();
+    const context = prepareCanvas(this.canvas().nativeElement, size);
     if (!context) return;
-    const ratio = context.canvas.width / this.canvas().nativeElement.clientWidth;
+    const ratio = context.canvas.width / size.width;
     const { x, y, zoom } = this.place();
     const view = { scale: zoom * ratio, x: x * ratio, y: y * ratio };
     const { compiled, frame } = this.prepared();

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { compileScene, frameTicks, programmeBoard, type Key, type Layer, type Scene } from '@wexikine/core';
-import { motionPaths } from './motion-path';
+import { dotsOnPage, motionPaths } from './motion-path';
 
 const board = programmeBoard();
 const FRAME = frameTicks(board.rate);
@@ -61,5 +61,29 @@ describe('the ways of layers', () => {
     expect(way.dots[0].x).toBe(0);
     expect(way.dots[1].x).toBeCloseTo(3, 9);
     expect(way.dots.at(-1)?.x).toBe(1_500);
+  });
+
+  test('of many layers have fewer dots each, and still end where they end', () => {
+    const ids = Array.from({ length: 40 }, (_, i) => `l${i}`);
+    const moving = { 'position.x': [key(0, 0), key(250, 250)] };
+    const ways = waysOf(
+      ids.map((id) => layer(id, { tracks: moving })),
+      0,
+      ...ids,
+    );
+    expect(ways).toHaveLength(40);
+    expect(ways.reduce((sum, { dots }) => sum + dots.length, 0)).toBeLessThanOrEqual(4_080);
+    expect(ways.map(({ dots }) => dots.at(-1)?.x)).toEqual(ids.map(() => 250));
+  });
+
+  test('are drawn with the dots that can be told apart, a pixel or more from each other', () => {
+    const at = (x: number) => ({ x, y: 0 });
+    const place = { zoom: 0.5, x: 7, y: 3 };
+    const [way] = waysOf([layer('a', { tracks: { 'position.x': [key(0, 0), key(9, 9)] } })], 0, 'a');
+    expect(dotsOnPage(way.dots, place).map(({ x }) => x)).toEqual([7, 8, 9, 10, 11]);
+    expect(dotsOnPage([at(0), at(0), at(40), at(40)], place)).toEqual([
+      { x: 7, y: 3 },
+      { x: 27, y: 3 },
+    ]);
   });
 });

@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import {
   apply,
   moveLayers,
@@ -10,7 +21,8 @@ import {
   type StageMoment,
   type Ticks,
 } from '@wexikine/core';
-import { motionPaths } from './motion-path';
+import { prepareCanvas, type CanvasSize } from '../../drawing/canvas';
+import { drawPaths, motionPaths, onPage } from './motion-path';
 import type { StagePlace, StageStep } from './stage-handles';
 
 /** Ways that are drawn at most; more would hide the picture. */
@@ -31,11 +43,10 @@ interface PathDrag {
   selector: 'wx-motion-paths',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <canvas #canvas></canvas>
     <svg aria-hidden="true" (pointermove)="move($event)" (pointerup)="release()" (pointercancel)="cancel()">
-      @for (path of shown(); track path.layer) {
-        <polyline class="way" [attr.points]="path.line" />
-        <path class="dots" [attr.d]="path.dots" />
-        @if (canEdit()) {
+      @if (canEdit()) {
+        @for (path of keyed(); track path.layer) {
           @for (key of path.keys; track key.at) {
             <rect
               class="key"
@@ -55,22 +66,13 @@ interface PathDrag {
   `,
   styles: `
     :host,
+    canvas,
     svg {
       position: absolute;
       inset: 0;
       width: 100%;
       height: 100%;
       pointer-events: none;
-    }
-    .way {
-      fill: none;
-      stroke: rgb(224 165 38 / 45%);
-    }
-    .dots {
-      fill: none;
-      stroke: #e0a526;
-      stroke-width: 3;
-      stroke-linecap: round;
     }
     .key {
       fill: #fffdf6;
@@ -91,10 +93,13 @@ export class MotionPaths {
   readonly selection = input.required<ReadonlySet<string>>();
   readonly time = input.required<Ticks>();
   readonly place = input.required<StagePlace>();
+  /** Of the preview, CSS px. */
+  readonly size = input.required<CanvasSize>();
   readonly canEdit = input.required<boolean>();
   readonly tried = output<Scene | null>();
   readonly step = output<StageStep>();
 
+  private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly drag = signal<PathDrag | null>(null);
   private edits: readonly Edit[] = [];
@@ -103,24 +108,27 @@ export class MotionPaths {
   private readonly paths = computed(() =>
     motionPaths(this.compiled(), this.standing().rate, this.ids(), Math.round(this.time())),
   );
-  protected readonly shown = computed(() => {
-    const { zoom, x: left, y: top } = this.place();
-    const onPage = ({ x, y }: Point): Point => ({ x: left + x * zoom, y: top + y * zoom });
-    const text = ({ x, y }: Point): string => `${x.toFixed(1)} ${y.toFixed(1)}`;
-    return this.paths().map(({ layer, now, dots, keys }) => {
-      const points = dots.map(onPage);
-      const here = onPage(now);
+  /** What can be taken hold of. */
+  protected readonly keyed = computed(() => {
+    const place = this.place();
+    return this.paths().map(({ layer, now, keys }) => {
+      const here = onPage(now, place);
       return {
         layer,
-        line: points.map(text).join(' '),
-        dots: points.map((point) => `M${text(point)}h0`).join(''),
         // Where the layer is now it is the layer that is taken hold of.
         keys: keys
-          .map(({ at, point }) => ({ at, ...onPage(point) }))
+          .map(({ at, point }) => ({ at, ...onPage(point, place) }))
           .filter(({ x, y }) => Math.hypot(x - here.x, y - here.y) > HERE),
       };
     });
   });
+
+  constructor() {
+    effect(() => {
+      const context = prepareCanvas(this.canvas().nativeElement, this.size());
+      if (context) drawPaths(context, this.paths(), this.place());
+    });
+  }
 
   protected start(event: PointerEvent, layer: string, at: Ticks): void {
     if (event.button !== 0) return;

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { createFrame, sampleFrame, type CompiledScene, type Ticks } from '@wexikine/core';
-import { prepareCanvas } from '../../drawing/canvas';
+import { prepareCanvas, type CanvasSize } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
 import { ghostsAround, keepMoving } from './ghosts';
 import type { StagePlace } from './stage-handles';
@@ -39,6 +39,8 @@ export class StageGhosts {
   /** From one ghost to the next. */
   readonly apart = input.required<Ticks>();
   readonly place = input.required<StagePlace>();
+  /** Of the preview, CSS px. */
+  readonly size = input.required<CanvasSize>();
 
   private readonly service = inject(PainterService);
   private readonly arrived = toSignal(this.service.arrived$, { requireSync: true });
@@ -61,8 +63,8 @@ export class StageGhosts {
   private draw({ zoom, x, y }: StagePlace): void {
     const { nativeElement } = this.canvas();
     const [compiled, time] = [this.compiled(), this.time()];
-    const context = prepareCanvas(nativeElement);
-    const size = { width: nativeElement.clientWidth, height: nativeElement.clientHeight };
+    const size = this.size();
+    const context = prepareCanvas(nativeElement, size);
     if (!context) return;
     const ratio = nativeElement.width / size.width;
     const view = { scale: zoom * ratio, x: x * ratio, y: y * ratio };
