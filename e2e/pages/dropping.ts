@@ -6,7 +6,7 @@ export async function drop(
   pictures: readonly { name: string; width: number; height: number; type: string }[],
   texts: readonly { name: string; text: string }[],
 ): Promise<void> {
-  await page.locator('wx-preview canvas').evaluate(
+  await page.locator('wx-preview > canvas').evaluate(
     async (target, given) => {
       const files: File[] = [];
       for (const [i, { name, width, height, type }] of given.pictures.entries()) {

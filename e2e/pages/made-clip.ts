@@ -39,7 +39,7 @@ export async function dropClip(
   made: { readonly frames: number; readonly rate: number; readonly width: number; readonly height: number },
 ): Promise<void> {
   await page.evaluate(bundle);
-  await page.locator('wx-preview canvas').evaluate(async (target, asked) => {
+  await page.locator('wx-preview > canvas').evaluate(async (target, asked) => {
     const make = (globalThis as unknown as { makeClip: (given: typeof asked) => Promise<File> }).makeClip;
     const data = new DataTransfer();
     data.items.add(await make(asked));

@@ -49,7 +49,7 @@ test('a clip is dropped, shown at the scene’s exact times, paced, split, froze
   await panel.getByRole('textbox', { name: 'Pace, %' }).press('Enter');
   await expect.poll(async () => (await stored()).map(({ span }) => span.out / TICKS_PER_SECOND)).toEqual([1]);
   await shows('0:10', 20);
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await stored()).map(({ span }) => span.out / TICKS_PER_SECOND)).toEqual([2]);
 
@@ -72,7 +72,7 @@ test('a clip is dropped, shown at the scene’s exact times, paced, split, froze
   await shows('1:10', 15);
   await panel.getByRole('button', { name: 'Split at the playhead' }).click();
   await expect.poll(async () => (await stored()).length).toBe(3);
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await stored()).length).toBe(1);
@@ -108,7 +108,7 @@ test('what is no clip that can be decoded is told', async ({ page }) => {
   const scene = new SceneScreen(page);
   const id = await sceneWith(page, []);
   await scene.openAtRest(id);
-  await page.locator('wx-preview canvas').evaluate((target) => {
+  await page.locator('wx-preview > canvas').evaluate((target) => {
     const data = new DataTransfer();
     const head = new Uint8Array([0x1a, 0x45, 0xdf, 0xa3, 0x9f, 0x42, 0x82, 0x84, 0x77, 0x65, 0x62, 0x6d, 1, 2, 3]);
     data.items.add(new File([head], 'Cut.webm', { type: 'video/webm' }));

@@ -172,7 +172,7 @@ test('the preview is seen with other eyes, and the scene stays as it is', async 
   const screen = new SceneScreen(page);
   const id = await sceneWith(page, [at('a', 960, { look: { fill: '#ff0000' } })]);
   await screen.openAtRest(id);
-  const canvas = page.locator('wx-preview canvas');
+  const canvas = page.locator('wx-preview > canvas');
   const middle = async (): Promise<number[]> => {
     const { x, y } = await screen.onScreen(0.46, 0.46);
     const shot = await page.screenshot({ clip: { x: x - 1, y: y - 1, width: 2, height: 2 } });

@@ -15,7 +15,7 @@ test('borders, shadows, masks and colours are added to many layers, changed and 
   const id = await sceneWith(page, [at('a', 400), at('b', 960), at('c', 1500)]);
   await scene.openAtRest(id);
   await page.getByText('Card a', { exact: true }).first().click();
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('Control+a');
   await page.getByRole('tab', { name: 'Layer' }).click();
   const panel = page.locator('wx-layer-look');
@@ -77,7 +77,7 @@ test('a shadow, a border and a mask are dragged on the stage by handles of their
   const grip = (name: string) => page.locator(`[data-grip="${name}"]`);
   await expect(grip('Shadow')).toHaveCount(0);
   await page.getByRole('button', { name: 'Handles of the look' }).click();
-  const canvas = (await page.locator('wx-preview canvas').boundingBox()) ?? { width: 0 };
+  const canvas = (await page.locator('wx-preview > canvas').boundingBox()) ?? { width: 0 };
   expect(canvas.width).toBeGreaterThan(0);
   const middleOf = async (name: string) => {
     const box = await grip(name).boundingBox();
@@ -137,7 +137,7 @@ test('the frame gets a background from the stage menu', async ({ page }) => {
   const scene = new SceneScreen(page);
   const id = await sceneWith(page, [at('a', 400)]);
   await scene.openAtRest(id);
-  await page.locator('wx-preview canvas').click({ button: 'right', position: { x: 60, y: 60 } });
+  await page.locator('wx-preview > canvas').click({ button: 'right', position: { x: 60, y: 60 } });
   await page.getByRole('menuitem', { name: 'Background of the frame…' }).click();
   const dialog = page.getByRole('dialog', { name: 'Background of the frame' });
   await dialog.getByRole('radio', { name: 'one colour' }).check();

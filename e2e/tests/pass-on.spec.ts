@@ -57,7 +57,7 @@ test('the motion, timing and data of one card are passed on to the others, which
   await page.getByRole('textbox', { name: 'In point' }).fill('0:02');
   await page.getByRole('textbox', { name: 'In point' }).press('Enter');
   await expect.poll(async () => (await scene.stored(id)).layers.map(({ span }) => span.in / FRAME)).toEqual([2, 7, 12]);
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await scene.stored(id)).layers.map(({ span }) => span.in / FRAME)).toEqual([0, 5, 10]);
   await page.keyboard.press('Control+z');

@@ -118,7 +118,7 @@ test('layers are ticked in the sheet, groups opened, all by keyboard', async ({ 
   await expect(screen.row('Meteor count')).toBeFocused();
 });
 
-test('layers are selected in the sheet: one more with Ctrl, all by keys; the preview and the rows show which', async ({
+test('layers are selected in the sheet: one more with Ctrl, several with Shift, all by keys; the preview and the rows show which', async ({
   page,
 }) => {
   await page.goto('/');
@@ -141,11 +141,18 @@ test('layers are selected in the sheet: one more with Ctrl, all by keys; the pre
   await expect.poll(isSelected).toEqual(['true', 'false', 'true']);
   await screen.row('Card 2').click({ modifiers: ['Control'] });
   await expect.poll(isSelected).toEqual(['true', 'false', 'false']);
+  const wordsSelected = (): Promise<string> => page.evaluate(() => getSelection()?.toString() ?? '');
+  await screen.row('Card 2').click({ modifiers: ['Shift'] });
+  await expect.poll(isSelected).toEqual(['true', 'true', 'true']);
+  expect(await wordsSelected()).toBe('');
+  await screen.row('Card 1').click();
+  await screen.row('Card 0').click({ modifiers: ['Shift'] });
+  await expect.poll(isSelected).toEqual(['true', 'true', 'false']);
   await page.keyboard.press('Control+a');
   await expect.poll(isSelected).toEqual(['true', 'true', 'true']);
   // No text of the page is selected with them, and what is done next is done with all of them.
-  expect(await page.evaluate(() => getSelection()?.toString() ?? '')).toBe('');
-  await page.locator('wx-preview canvas').focus();
+  expect(await wordsSelected()).toBe('');
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('ArrowRight');
   await expect
     .poll(async () => (await screen.stored(id)).layers.map(({ rest }) => rest['position.x']))

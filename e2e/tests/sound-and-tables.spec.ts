@@ -33,7 +33,7 @@ function clicks(times: readonly number[], seconds: number): number[] {
 }
 
 async function dropBytes(page: Page, files: readonly { name: string; bytes: readonly number[] }[]): Promise<void> {
-  await page.locator('wx-preview canvas').evaluate((target, given) => {
+  await page.locator('wx-preview > canvas').evaluate((target, given) => {
     const data = new DataTransfer();
     for (const { name, bytes } of given) data.items.add(new File([new Uint8Array(bytes)], name));
     const made = { bubbles: true, cancelable: true, clientX: 900, clientY: 300, dataTransfer: data };
@@ -67,7 +67,7 @@ test('a sound is dropped: it is heard, its loudness is seen, and its beats becom
   expect(cues).toHaveLength(6);
   cues.forEach((at, i) => expect(Math.abs(at - wanted[i])).toBeLessThanOrEqual(1));
   // A run on every layer leaves the sound alone, and playing goes on with it.
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
   await page.keyboard.press('Space');

@@ -27,7 +27,7 @@ async function openWords(page: Page) {
   const id = await sceneWith(page, [words]);
   const screen = new SceneScreen(page);
   await screen.openAtRest(id);
-  const canvas = page.locator('wx-preview canvas');
+  const canvas = page.locator('wx-preview > canvas');
   const box = (await canvas.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
   /** The preview's own pixels, without the handles over it. */
   const picture = async (): Promise<Buffer> => {
@@ -158,7 +158,7 @@ test('a card is split into columns and rows by a dialog that says what is wrong'
   ]);
   const screen = new SceneScreen(page);
   await screen.openAtRest(id);
-  const box = (await page.locator('wx-preview canvas').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  const box = (await page.locator('wx-preview > canvas').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2, { button: 'right' });
   await page.getByRole('menuitem', { name: /Split into columns/ }).click();
   const dialog = page.getByRole('dialog');

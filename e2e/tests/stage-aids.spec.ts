@@ -33,7 +33,7 @@ test('what is dragged comes to gaps that are alike, and to a grid that is chosen
   await dragTo(page, await scene.onScreen(700 / 1920, 0.5), await scene.onScreen(953 / 1920, 0.56));
   await expect(page.locator('wx-stage-handles .gap-width')).toHaveCount(0);
   await page.mouse.up();
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await restOf(scene, id, 'Card c'))['position.x']).toBe(700);
   // The middle of the frame is nearer to nothing else here, so one that is no middle is made: b goes further out.
@@ -50,7 +50,7 @@ test('what is dragged comes to gaps that are alike, and to a grid that is chosen
   await page.mouse.up();
   await expect.poll(async () => (await restOf(scene, id, 'Card c'))['position.x']).toBe(900);
 
-  await page.locator('wx-preview canvas').click({ button: 'right', position: { x: 20, y: 20 } });
+  await page.locator('wx-preview > canvas').click({ button: 'right', position: { x: 20, y: 20 } });
   await page.getByRole('menuitem', { name: 'Grid', exact: true }).click();
   await page.getByRole('menuitemradio', { name: 'every 240 px' }).click();
   await page.getByText('Card c', { exact: true }).first().click();
@@ -79,7 +79,7 @@ test('corners resize the box where that is chosen, and Z zooms to what is select
   expect(Math.abs((rest['size.y'] ?? 0) - 300)).toBeLessThan(3);
   expect((rest['position.x'] ?? 0) - (rest['size.x'] ?? 0) / 2).toBeCloseTo(200, 3);
 
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('z');
   const frame = await page.locator('wx-preview').boundingBox();
   const [a, c] = await Promise.all([0, 2].map((one) => page.locator(`[data-grip=corner-${one}]`).boundingBox()));
@@ -92,12 +92,12 @@ test('a path is drawn point by point: corners, a round point, closed at its firs
   page,
 }) => {
   const { scene, id, zoom } = await opened(page, [card('a', { rest: { 'position.x': 1700, 'position.y': 900 } })]);
-  const box = (await page.locator('wx-preview canvas').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  const box = (await page.locator('wx-preview > canvas').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
   const onPage = (x: number, y: number): [number, number] => [
     box.x + (box.width - 1920 * zoom) / 2 + x * zoom,
     box.y + (box.height - 1080 * zoom) / 2 + y * zoom,
   ];
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('n');
   await expect(page.locator('wx-pen')).toContainText('Press for a corner, drag for a round point');
   await expectNoFaults(page, 'wx-preview');
@@ -162,7 +162,7 @@ test('a path is drawn point by point: corners, a round point, closed at its firs
   await expect.poll(async () => (await drawn('Path 1'))?.rest['size.x']).toBe(width);
 
   // By keys: three corners, an open line; then one that is given up.
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('n');
   for (const key of ['Space', 'Shift+ArrowRight', 'Space', 'Shift+ArrowDown', 'Space', 'Enter']) {
     await page.keyboard.press(key);

@@ -29,7 +29,7 @@ async function openCards(page: Page) {
   const screen = new SceneScreen(page);
   await screen.openAtRest(id);
   await screen.setTime('0:00');
-  const box = (await page.locator('wx-preview canvas').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  const box = (await page.locator('wx-preview > canvas').boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
   const zoom = Math.min((box.width - 32) / 1920, (box.height - 32) / 1080);
   const onPage = (x: number, y: number): [number, number] => [
     box.x + (box.width - 1920 * zoom) / 2 + x * zoom,

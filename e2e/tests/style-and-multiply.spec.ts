@@ -67,7 +67,7 @@ test('three panels a step darker each, and a border from the first one that the 
   await expect
     .poll(async () => (await looks()).map((look) => look.border?.colour))
     .toEqual(['#ff8800', '#ff8800', '#ff8800']);
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('Control+z');
   await expect
     .poll(async () => (await looks()).map((look) => look.border?.colour))
@@ -129,7 +129,7 @@ test('thirty squares from left to right, exchanged and rolled again, made, chang
       .slice(0, 30)
       .map((layer) => layer.id),
   ).toEqual(made.map((layer) => layer.id));
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await screen.stored(id)).layers).toEqual(before.layers);

@@ -79,7 +79,7 @@ async function playing(page: Page, address: string, scene: Omit<Scene, 'id'>): P
   await page.getByText('as it stands').first().waitFor();
   await page.getByRole('tab', { name: 'Cues' }).click();
   await page.waitForTimeout(800);
-  await page.locator('wx-preview canvas').focus();
+  await page.locator('wx-preview > canvas').focus();
   const frames = await framesWhile(page, async () => {
     await page.keyboard.press('Space');
     await page.waitForTimeout(3_000);

@@ -12,6 +12,7 @@ const GROUPS = [
       ['Ctrl + Shift + Z', 'Redo'],
       ['Ctrl + A', 'Select all layers that are not locked, hidden or in a group; among keys, pick all keys'],
       ['Ctrl + a press on a row', 'Select this layer, too'],
+      ['Shift + a press on a row', 'Select all layers from the one that leads to this one'],
       ['V', 'Preview in the whole window, and back'],
       ['+, −', 'Closer in time, or more of it (Ctrl + wheel, too)'],
       ['R, Shift + R', 'Show the run; show the whole scene'],

@@ -88,6 +88,8 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
   readonly selectedChange = output<string>();
   /** One more layer to select, or one less. */
   readonly alsoSelected = output<string>();
+  /** Layers to select together, the one that leads first. */
+  readonly manySelected = output<readonly string[]>();
   /** Layers to be ticked or not; several where Shift was held. */
   readonly ticked = output<{ layers: readonly string[]; isOn: boolean }>();
   readonly overridden = output<HandValue>();
@@ -305,9 +307,7 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
   protected tickTo(event: MouseEvent, id: string): void {
     event.stopPropagation();
     const isOn = (event.target as HTMLInputElement).checked;
-    const ids = this.rows().map(({ layer }) => layer.id);
-    const [from, to] = [ids.indexOf(this.lastTicked ?? id), ids.indexOf(id)].sort((a, b) => a - b);
-    const layers = event.shiftKey && from >= 0 ? ids.slice(from, to + 1) : [id];
+    const layers = event.shiftKey ? this.rowsBetween(this.lastTicked ?? id, id) : [id];
     this.lastTicked = id;
     this.ticked.emit({ layers, isOn });
   }
@@ -369,9 +369,19 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
     remove: ({ layer }) => this.removed.emit(layer.id),
   };
 
-  /** A press on a row selects it alone; with Ctrl besides the others. */
-  protected press({ ctrlKey, metaKey }: MouseEvent, id: string): void {
+  /** Layers of the rows from one to another, both included; only the other where the one is not shown. */
+  private rowsBetween(one: string, other: string): readonly string[] {
+    const ids = this.rows().map(({ layer }) => layer.id);
+    const [from, to] = [ids.indexOf(one), ids.indexOf(other)].sort((a, b) => a - b);
+    return from >= 0 ? ids.slice(from, to + 1) : [other];
+  }
+
+  /** A press on a row selects it alone; with Ctrl besides the others, with Shift all from the one that leads to it. */
+  protected press({ ctrlKey, metaKey, shiftKey }: MouseEvent, id: string): void {
+    const lead = this.selected();
     if (ctrlKey || metaKey) this.alsoSelected.emit(id);
+    else if (shiftKey && lead !== null)
+      this.manySelected.emit([lead, ...this.rowsBetween(lead, id).filter((one) => one !== lead)]);
     else this.selectedChange.emit(id);
   }
 

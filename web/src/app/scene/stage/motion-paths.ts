@@ -43,7 +43,7 @@ interface PathDrag {
   selector: 'wx-motion-paths',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <canvas #canvas></canvas>
+    <canvas #canvas aria-hidden="true"></canvas>
     <svg aria-hidden="true" (pointermove)="move($event)" (pointerup)="release()" (pointercancel)="cancel()">
       @if (canEdit()) {
         @for (path of keyed(); track path.layer) {
