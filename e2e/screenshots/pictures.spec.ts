@@ -9,6 +9,8 @@ import { copyOf, SceneScreen } from '../pages/scene-screen';
 const FOLDER = join(import.meta.dirname, '../../docs/screenshots');
 
 async function take(page: Page, name: string): Promise<void> {
+  // What is said for a moment is not part of a view.
+  await page.locator('mat-snack-bar-container').waitFor({ state: 'detached' });
   await page.waitForTimeout(600);
   await page.screenshot({ path: `${FOLDER}/${name}.png` });
 }
