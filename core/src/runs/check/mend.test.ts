@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { createLineUp, type Recipe } from '../../scene/recipe';
+import type { Scene } from '../../scene/scene';
 import { MOST_TICKS, ticksFromSeconds } from '../../basics/time';
+import { planOn } from '../../testing/planning';
 import { card, key, recipeOf, sceneOf } from '../../testing/scenes';
-import type { Finding } from '../finding';
+import { describeFinding, type Finding } from '../finding';
 import { mendsOf } from '.';
 
 const late: Finding = { code: 'outside-scene', layers: ['b'], at: ticksFromSeconds(9), by: ticksFromSeconds(1) };
@@ -33,5 +35,35 @@ describe('mends of what runs past the end', () => {
     expect(labels(wrapped, end)).not.toContain('Begin again with the first');
     expect(labels(recipeOf({ spacing: { by: 'gap', gap: '5f' } }), end)).not.toContain('Begin again with the first');
     expect(labels(createLineUp({ by: 'rule' }), end)).not.toContain('Begin again with the first');
+  });
+});
+
+describe('layers that share one place', () => {
+  const beside = (...places: readonly (readonly [number, number])[]) =>
+    sceneOf(places.map(([x, y], i) => card(`c${i}`, { rest: { 'position.x': x, 'position.y': y } })));
+  const downwards = recipeOf({ order: { by: 'down' }, spacing: { by: 'gap', gap: '4f' } });
+  const found = (standing: Scene, recipe: Recipe) =>
+    planOn(standing, recipe).findings.filter(({ code }) => code === 'one-place');
+
+  test('are told where a run would go from one to the next, and an order that tells them apart is offered', () => {
+    const row = beside([100, 300], [300, 300], [500, 300]);
+    const [finding] = found(row, downwards);
+    expect(describeFinding(finding, row)).toBe(
+      '“c0”, “c1” and “c2” share one place in the order, so they all start at once. Choose another order, such as left to right.',
+    );
+    const [mend] = mendsOf(finding, downwards, row, row, []);
+    expect(mend).toEqual({ label: 'Take them left to right', recipe: { ...downwards, order: { by: 'across' } } });
+    const piled = beside([100, 300], [100, 300]);
+    expect(mendsOf(found(piled, downwards)[0], downwards, piled, piled, [])).toMatchObject([
+      { label: 'Take them back to front' },
+    ]);
+  });
+
+  test('are not told of where places differ, nothing is staggered, or all are meant to go at once', () => {
+    const row = beside([100, 300], [300, 300]);
+    expect(found(beside([100, 300], [100, 400]), downwards)).toEqual([]);
+    expect(found(beside([100, 300]), downwards)).toEqual([]);
+    expect(found(row, { ...downwards, spacing: { by: 'gap', gap: '0f' } })).toEqual([]);
+    expect(found(row, { ...downwards, order: { by: 'down', blocks: 2 } })).toEqual([]);
   });
 });

@@ -1,6 +1,8 @@
 import { LINEAR } from '../../basics/easing';
 import { layerEdits, type Edit } from '../../scene/edit';
 import { layersOfFinding, type Finding } from '../finding';
+import { createStaging, maximum, placesOf } from '../order';
+import { orderWords } from '../sentence';
 import { isHoldingForNext } from './keys';
 import { renewCurve } from './linked';
 import type { Recipe } from '../../scene/recipe';
@@ -108,6 +110,17 @@ function evenArrival(finding: Extract<Finding, { code: 'rig-idle' }>, standing: 
   return edits.length > 0 ? [{ label: 'Let them arrive at an even speed', edits }] : [];
 }
 
+/** Orders in which layers that share a place have different ones, the first that does. */
+function otherOrder(finding: Extract<Finding, { code: 'one-place' }>, recipe: Recipe, standing: Scene): Mend[] {
+  if (!('order' in recipe)) return [];
+  const wanted = new Set(finding.layers);
+  const indices = standing.layers.flatMap(({ id }, index) => (wanted.has(id) ? [index] : []));
+  const order = (['across', 'down', 'layered'] as const)
+    .map((by) => ({ by }))
+    .find((one) => maximum(placesOf(createStaging(standing), indices, one)) > 0);
+  return order ? [{ label: `Take them ${orderWords(order)}`, recipe: { ...recipe, order } }] : [];
+}
+
 function takesTurns(recipe: Recipe | null): boolean {
   if (!recipe) return false;
   if (recipe.operation === 'line-up') return recipe.way.by === 'rows';
@@ -153,6 +166,8 @@ export function mendsOf(
         : [];
     case 'outside-layer':
       return lengthenLayers(finding, standing, drawn);
+    case 'one-place':
+      return recipe ? otherOrder(finding, recipe, standing) : [];
     case 'rig-idle':
       return finding.why === 'no-speed' ? evenArrival(finding, standing) : [];
     case 'curve-waiting': {

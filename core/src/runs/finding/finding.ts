@@ -84,6 +84,7 @@ export type Finding =
   | { readonly code: 'cues-run-out'; readonly cues: number; readonly places: number }
   | { readonly code: 'no-data'; readonly column: string; readonly layers: readonly string[] }
   | { readonly code: 'no-distance'; readonly layers: readonly string[] }
+  | { readonly code: 'one-place'; readonly layers: readonly string[]; readonly of: 'starts' | 'looks' }
   | { readonly code: 'unknown-pick' }
   | { readonly code: 'unknown-run'; readonly run: string }
   | { readonly code: 'revision-missing'; readonly preset: string; readonly revision: number }
@@ -188,6 +189,7 @@ export function severityOf(finding: Finding): Severity {
     case 'cues-run-out':
     case 'no-data':
     case 'no-distance':
+    case 'one-place':
     case 'short-for-both':
     case 'collide':
     case 'ends-off-frame':
@@ -339,6 +341,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${aboutMany(scene, finding.layers, 'has', 'have')} nothing in the data column “${finding.column}” and ${finding.layers.length === 1 ? 'takes' : 'take'} the preset’s default. Paste data for ${finding.layers.length === 1 ? 'it' : 'them'}.`;
     case 'no-distance':
       return `${aboutMany(scene, finding.layers, 'does', 'do')} not travel, so no length follows from a speed; the preset’s own length stands in.`;
+    case 'one-place':
+      return `${nameLayers(scene, finding.layers)} share one place in the order, so ${finding.of === 'starts' ? 'they all start at once' : 'none differs from the next'}. Choose another order, such as left to right.`;
     case 'unknown-pick':
       return 'The scene no longer has the saved pick that this names. Choose another one.';
     case 'unknown-run':

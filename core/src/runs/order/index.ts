@@ -1,2 +1,2 @@
-export { placesOf, inOrder, maximum, createStaging, type Staging } from './order';
+export { placesOf, inOrder, findOnePlace, maximum, createStaging, type Staging } from './order';
 export { readTime, readMoment, problemsOf, type ReadTime } from './read-time';

@@ -1,6 +1,7 @@
 import { shuffled } from '../../basics/random';
 import { boundsAt, compileScene, restFrame, type CompiledScene, type Frame } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
+import type { Finding } from '../finding';
 import { centreOf, type Box, type Point } from '../../basics/transform';
 import type { Order } from '../../scene/recipe';
 
@@ -193,6 +194,20 @@ export function placesOf(staging: Staging, picked: readonly number[], order: Ord
   const turned = order.reversed === true ? ranks.map((rank) => last - rank) : ranks;
   const { blocks } = order;
   return blocks === undefined ? turned : turned.map((rank) => Math.floor(rank / blocks));
+}
+
+/**
+ * That all layers of a run share one place in its order, as those do from top to bottom that stand side by side; a run
+ * that is to go from one to the next then does nothing of the kind. Blocks as large as the run are meant so.
+ */
+export function findOnePlace(
+  ids: readonly string[],
+  places: readonly number[],
+  { blocks }: Order,
+  of: 'starts' | 'looks',
+): Finding[] {
+  if (blocks !== undefined || places.length < 2 || maximum(places) > 0) return [];
+  return [{ code: 'one-place', layers: ids, of }];
 }
 
 /** The picked layers in their order, those of one place as layered. */

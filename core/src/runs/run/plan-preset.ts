@@ -1,7 +1,7 @@
 import { matchingExit } from '../../library/authoring';
 import { severityOf, type Finding } from '../finding';
 import { keepUsed, presetAsUsed, shelfAsUsed, type PresetItem, type Shelf } from '../../library/library';
-import { createStaging, maximum, placesOf, problemsOf, readTime } from '../order';
+import { createStaging, findOnePlace, maximum, placesOf, problemsOf, readTime } from '../order';
 import { operationPhase, refuse, type Operated, type RunContext, type Surroundings } from '../operation';
 import { movementLabel, presetChannels, type CompiledPreset, type Phase, type Preset } from '../../formulas/preset';
 import { movementTroubles } from '../movement';
@@ -22,7 +22,7 @@ import { groupNotes, limitedFindings } from './notes';
 import { readOverrides } from './overrides';
 import { hasKeysOn, madeOf, planLayers, type Outcome } from './plan-layers';
 import { prepareLayers } from './prepare';
-import { createSchedule, createTiming, type Schedule, type Timing } from './schedule';
+import { createSchedule, createTiming, isStaggered, type Schedule, type Timing } from './schedule';
 import { compileVariation, type CompiledVariation } from './vary';
 
 /** The operation that a preset of a phase is made for. */
@@ -264,6 +264,7 @@ export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Op
   const findings: Finding[] = [
     ...unpublished(found),
     ...schedule.problems,
+    ...(isStaggered(timing) ? findOnePlace(ids, places, recipe.order, 'starts') : []),
     ...findingsOf(scene, recipe, outcomes.layers, context.runId),
     ...dataFindings({ ...surroundings, indices }, recipe, prepared),
     ...(still.length > 0 ? [{ code: 'no-distance' as const, layers: still }] : []),

@@ -76,6 +76,12 @@ export function createTiming(
   return { timing, problems };
 }
 
+/** True where layers are to start one after another by their places in the order. */
+export function isStaggered({ recipe, gap }: Timing): boolean {
+  const { spacing } = recipe;
+  return spacing.by === 'gap' || spacing.by === 'total' ? gap !== 0 : true;
+}
+
 function snap({ isOnGrid, rate }: Timing, ticks: number): Ticks {
   return isOnGrid ? toFrameGrid(Math.round(ticks), rate) : Math.round(ticks);
 }

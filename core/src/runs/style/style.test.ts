@@ -43,6 +43,18 @@ const like = { by: 'layer', layer: 'a' } as const;
 const darker = { fill: { by: 'step', lightness: -0.1, chroma: 0, hue: 0 } } as const;
 
 describe('styling', () => {
+  test('layers that share one place differ in nothing that goes along the order, which is told', () => {
+    const told = (more: Partial<StyleRecipe>) =>
+      plan(scene, shelf, style({ order: { by: 'down' }, ...more }), CONTEXT).findings.map(({ code }) => code);
+    expect(told({ vary: darker })).toContain('one-place');
+    expect(told({ vary: {}, numbers: { 'border.width': { by: 'ramp', from: 1, to: 9 } }, parts: ['border'] })).toEqual([
+      'one-place',
+    ]);
+    expect(told({ vary: { fill: { by: 'data', column: 'team' } } })).not.toContain('one-place');
+    expect(told({ vary: darker, order: { by: 'across' } })).not.toContain('one-place');
+    expect(told({ vary: darker, parts: ['border'], from: like })).not.toContain('one-place');
+  });
+
   test('three panels a step darker each, from the first one', () => {
     const after = applied(scene, style({ from: like, parts: ['fill'], vary: darker }));
     const lightness = fills(after).map((fill) => oklabFromCss(String(fill))?.l ?? 0);

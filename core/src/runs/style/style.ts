@@ -13,7 +13,7 @@ import {
 import { layerMade, type LayerMade, type RunRecord } from '../../scene/scene';
 import type { Finding } from '../finding';
 import { refuse, type Followed, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
-import { createStaging, maximum, placesOf } from '../order';
+import { createStaging, findOnePlace, maximum, placesOf } from '../order';
 import { hangsOnLayers, workOutLook } from './parameters';
 import { colourOfPart, numbersOf, PARTS, withColour } from './parts';
 
@@ -161,6 +161,16 @@ function findingsOf(recipe: StyleRecipe, list: readonly Styled[]): Finding[] {
   return [...missingColours(recipe, list), ...missingNumbers(recipe, list)];
 }
 
+/** True where colours or numbers go by the place in the order. */
+function variesAlong({ parts, vary, numbers = {} }: StyleRecipe): boolean {
+  const among = new Set(numbersOf(parts));
+  const isAlong = (one: ColourVariation | NumberVariation): boolean => one.by !== 'fixed' && one.by !== 'data';
+  return (
+    Object.entries(vary).some(([part, one]) => parts.includes(part as ColourPart) && isAlong(one)) ||
+    Object.entries(numbers).some(([channel, one]) => among.has(channel as ChannelId) && isAlong(one))
+  );
+}
+
 function missingNumbers({ parts, numbers = {} }: StyleRecipe, list: readonly Styled[]): Finding[] {
   const among = new Set(numbersOf(parts));
   return Object.entries(numbers).flatMap(([channel, variation]): Finding[] => {
@@ -247,6 +257,7 @@ export function planStyle(surroundings: Surroundings, recipe: StyleRecipe): Oper
     }));
   if (list.length === 0) return refuse([{ code: 'nothing-picked' }]);
   const uses = [...taken.uses, ...(worked?.uses ?? [])];
+  const picked = indices.map((index) => scene.layers[index].id);
   return {
     layers: list.map(({ layer: on, place, look, rest, values }) => ({
       layer: on.id,
@@ -259,7 +270,11 @@ export function planStyle(surroundings: Surroundings, recipe: StyleRecipe): Oper
     })),
     made: () => list.map(({ layer: on, look, rest }) => layerMade(on.id, { look, rest })),
     ...(uses.length > 0 ? { uses } : {}),
-    findings: [...(worked?.findings ?? []), ...findingsOf(recipe, list)],
+    findings: [
+      ...(worked?.findings ?? []),
+      ...(variesAlong(recipe) ? findOnePlace(picked, places, order, 'looks') : []),
+      ...findingsOf(recipe, list),
+    ],
     counts: { layers: list.length, added: 0, replaced: 0, removed: 0 },
   };
 }

@@ -51,7 +51,7 @@ export type AddedLayers = { readonly layers: Layer[] } | { readonly files: reado
     </mat-dialog-content>
     <mat-dialog-actions align="end">
       <label class="wx-button quiet pictures"
-        ><wx-icon name="upload_file" />Pictures, clips, sounds, SVG, fonts…
+        ><wx-icon name="upload_file" />From files…
         <input
           type="file"
           multiple

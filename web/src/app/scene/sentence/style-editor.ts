@@ -191,6 +191,9 @@ const HOWS = [
       gap: 10px;
       width: 320px;
     }
+    wx-way-form {
+      width: 100%;
+    }
     .chips {
       display: flex;
       flex-wrap: wrap;

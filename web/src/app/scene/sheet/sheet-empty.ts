@@ -11,6 +11,7 @@ import { Icon } from '../../icons/icon';
       @if (query() === '') {
         <h3>This scene has no layers yet</h3>
         <p>Add cards or words; a list of names, one a line, gives a layer each.</p>
+        <p>Pictures, clips, sounds, SVG files and fonts can be dropped anywhere on the scene, or pasted.</p>
         <button class="wx-button main" type="button" (click)="addLayers.emit()">
           <wx-icon name="add" />Add layers
         </button>
