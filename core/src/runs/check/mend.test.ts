@@ -49,7 +49,7 @@ describe('layers that share one place', () => {
     const row = beside([100, 300], [300, 300], [500, 300]);
     const [finding] = found(row, downwards);
     expect(describeFinding(finding, row)).toBe(
-      '“c0”, “c1” and “c2” share one place in the order, so they all start at once. Choose another order, such as left to right.',
+      '“c0”, “c1” and “c2” share one place in the order, so they start together. Choose another order, such as left to right.',
     );
     const [mend] = mendsOf(finding, downwards, row, row, []);
     expect(mend).toEqual({ label: 'Take them left to right', recipe: { ...downwards, order: { by: 'across' } } });

@@ -342,7 +342,7 @@ export function describeFinding(finding: Finding, scene: Scene): string {
     case 'no-distance':
       return `${aboutMany(scene, finding.layers, 'does', 'do')} not travel, so no length follows from a speed; the preset’s own length stands in.`;
     case 'one-place':
-      return `${nameLayers(scene, finding.layers)} share one place in the order, so ${finding.of === 'starts' ? 'they all start at once' : 'none differs from the next'}. Choose another order, such as left to right.`;
+      return `${nameLayers(scene, finding.layers)} share one place in the order, so ${finding.of === 'starts' ? 'they start together' : 'none differs from the next'}. Choose another order, such as left to right.`;
     case 'unknown-pick':
       return 'The scene no longer has the saved pick that this names. Choose another one.';
     case 'unknown-run':

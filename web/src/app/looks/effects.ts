@@ -70,7 +70,7 @@ export const EFFECTS: readonly Effect[] = [
     ...effect('cutout', 'Cut-out', null, { cutout: { by: 'dark' } }, [
       ['cutout.tolerance', 'Tolerance', 0.1],
       ['cutout.softness', 'Softness', 0.1],
-      ['cutout.spill', 'Cast taken back', 0],
+      ['cutout.spill', 'Spill removed', 0],
     ]),
     part: 'cutout',
     isForPictures: true,

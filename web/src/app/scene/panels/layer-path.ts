@@ -44,6 +44,7 @@ const NONE = '';
     :host {
       display: grid;
       gap: 8px;
+      margin-top: 14px;
     }
     .row {
       display: flex;
