@@ -9,12 +9,12 @@ interface Picture {
   readonly canvas: OffscreenCanvas;
 }
 
-/** Milliseconds of a frame that pictures may take, so that scrolling stays smooth while they are made. */
-const BUDGET = 14;
+/** Milliseconds after which a picture is made though the page is not idle, as while something plays beside it. */
+const PATIENCE = 150;
 
 /**
  * Pictures of presets, each made once for as long as its item and library stay the same, and made one after the other
- * in what a frame leaves over, so that two thousand tiles never hold up the page.
+ * while the page has nothing else to do, so that neither two thousand tiles nor a list of presets hold up a press.
  */
 @Injectable({ providedIn: 'root' })
 export class TrailPictures {
@@ -49,17 +49,20 @@ export class TrailPictures {
   /** Does some work in its turn; the result takes it back. */
   enqueue(work: () => void): () => void {
     this.waiting.add(work);
-    if (this.request === 0) this.request = requestAnimationFrame(this.run);
+    if (this.request === 0) this.ask();
     return () => void this.waiting.delete(work);
   }
 
-  private readonly run = (): void => {
-    const until = performance.now() + BUDGET;
+  private ask(): void {
+    this.request = this.waiting.size > 0 ? requestIdleCallback(this.run, { timeout: PATIENCE }) : 0;
+  }
+
+  private readonly run = (deadline: IdleDeadline): void => {
     for (const work of this.waiting) {
       this.waiting.delete(work);
       work();
-      if (performance.now() > until) break;
+      if (deadline.timeRemaining() === 0) break;
     }
-    this.request = this.waiting.size > 0 ? requestAnimationFrame(this.run) : 0;
+    this.ask();
   };
 }
