@@ -19,6 +19,7 @@ import {
   type Track,
 } from '@wexikine/core';
 import { benchAdjust } from './adjust';
+import { benchChecking } from './checking';
 import { benchFormulas } from './formulas';
 import { benchRigs } from './rigs';
 import { benchLibrary } from './library';
@@ -179,6 +180,7 @@ const PARTS: Readonly<Record<string, () => unknown>> = {
   runs: benchRuns,
   rigs: benchRigs,
   adjust: benchAdjust,
+  checking: benchChecking,
   saving: () => benchSaving(SIZES),
   library: benchLibrary,
 };

@@ -1,4 +1,5 @@
-export { oklabFromCss, cssFromOklab, type Oklab } from './oklab';
+export { oklabFromCss, cssFromOklab, rgbFromOklab, type Oklab, type Rgb } from './oklab';
+export { chromaticity, relativeLuminance } from './luminance';
 export { cutOut, edgeColour, showKept, type CutOut, type CutOutBy } from './cut-out';
 export { drawInMatrix, twoColourMatrix } from './two-colours';
 export { seenAs, sightMatrix, SIGHTS, type Sight } from './vision';

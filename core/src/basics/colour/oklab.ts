@@ -78,3 +78,13 @@ export function cssFromOklab({ l, a, b, alpha }: Oklab): string {
   const rgb = toRgb({ mode: 'oklab', l, a, b, alpha });
   return alpha < 1 ? formatHex8(rgb) : formatHex(rgb);
 }
+
+/** Red, green and blue of sRGB as they are written (with its transfer curve), each 0…1. */
+export type Rgb = readonly [number, number, number];
+
+/** Red, green and blue of an OKLab colour without its alpha, clipped to sRGB. */
+export function rgbFromOklab({ l, a, b }: Omit<Oklab, 'alpha'>): Rgb {
+  const { r, g, b: blue } = toRgb({ mode: 'oklab', l, a, b });
+  const within = (part: number): number => Math.min(1, Math.max(0, part));
+  return [within(r), within(g), within(blue)];
+}

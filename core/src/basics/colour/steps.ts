@@ -1,4 +1,5 @@
 import { converter, formatHex, formatHex8, toGamut } from 'culori/fn';
+import { relativeLuminance } from './luminance';
 import { cssFromOklab, oklabFromCss } from './oklab';
 
 /** How a colour goes on: lightness and chroma in OKLCH (0…1, 0…about 0.4), hue in degrees. */
@@ -82,16 +83,14 @@ export function rampColour(colours: readonly string[], share: number): string {
   });
 }
 
-/** Relative luminance of a colour, 0…1. Source: WCAG 2.2, definition of relative luminance. */
+/** Relative luminance of a colour, 0…1; its alpha is left out of account. */
 function luminance(text: string): number {
   const lab = oklabFromCss(text);
   if (!lab) return 0;
+  // As it is written in whole steps of 255, which is what a screen shows.
   const hex = cssFromOklab({ ...lab, alpha: 1 });
-  const [r, g, b] = [1, 3, 5].map((place) => {
-    const part = parseInt(hex.slice(place, place + 2), 16) / 255;
-    return part <= 0.04045 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4;
-  });
-  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+  const part = (place: number): number => parseInt(hex.slice(place, place + 2), 16) / 255;
+  return relativeLuminance([part(1), part(3), part(5)]);
 }
 
 /** Contrast ratio of two colours, 1…21; their alpha is left out of account. Source: WCAG 2.2, definition of contrast ratio. */

@@ -2,7 +2,16 @@ import { CHANNELS, clampToChannel, type ChannelId } from '../../basics/channel';
 import { oklabFromCss } from '../../basics/colour';
 import { outlinePath, pictureSize } from '../../scene/outline';
 import { bakedScene, EXPORT_WITHIN, sampleTrack } from '../../scene/sample';
-import { isSeen, isTrimmed, lineStep, restValue, tracksOf, type Layer, type LayerLook } from '../../scene/layer';
+import {
+  isSeen,
+  isTrimmed,
+  lineStep,
+  restValue,
+  tracksOf,
+  undrawnMattes,
+  type Layer,
+  type LayerLook,
+} from '../../scene/layer';
 import { axesText, ownFamily } from '../../scene/file';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, secondsFromTicks, type Ticks } from '../../basics/time';
@@ -314,7 +323,7 @@ interface Entry {
 /** Layers that are drawn, by the group that they are in. */
 function drawnByParent(scene: Scene): ReadonlyMap<string | null, readonly Entry[]> {
   const children = new Map<string | null, Entry[]>();
-  const mattes = new Set(scene.layers.flatMap(({ look: { matte } }) => (matte && !matte.isShown ? [matte.layer] : [])));
+  const mattes = undrawnMattes(scene.layers);
   scene.layers.forEach((layer, index) => {
     if (layer.hidden || !isSeen(layer) || mattes.has(layer.id)) return;
     const siblings = children.get(layer.parent);

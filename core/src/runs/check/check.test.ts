@@ -90,6 +90,30 @@ describe('motion', () => {
     expect(look(pair({ span: { in: 0, out: FRAME } }))).toEqual([]);
   });
 
+  test('what is not seen where it meets others does not collide: a matte that is not drawn, and what rests beside the frame', () => {
+    const across = { 'position.x': [key(0, 200), key(10, 400)] };
+    const still = { opacity: [key(0, 1)] };
+    const matte = (isShown: boolean) => ({ matte: { layer: 'a', how: 'reveals' as const, isShown } });
+    const pair = (isShown: boolean) => [
+      box('a', 200, { tracks: across }),
+      box('b', 400, { tracks: still }),
+      box('c', 800, { look: matte(isShown) }),
+    ];
+    expect(look(pair(true)).map(({ code }) => code)).toEqual(['collide']);
+    expect(look(pair(false))).toEqual([]);
+    const fromBeside = { 'position.x': [key(0, -200), key(30, 400), key(60, -200)] };
+    const met = look([box('a', -200, { tracks: fromBeside }), box('b', 400, { tracks: still })]);
+    expect(met.map(({ code }) => code)).not.toContain('collide');
+  });
+
+  test('a layer that stood still in the frame leaves it on purpose; one that only passes through does not', () => {
+    const leaves = (...keys: readonly (readonly [number, number])[]) =>
+      look([box('a', 400, { tracks: { 'position.x': keys.map(([at, x]) => key(at, x)) } })]).map(({ code }) => code);
+    expect(leaves([0, -200], [20, 500], [60, 500], [90, 1200])).toEqual([]);
+    expect(leaves([0, -200], [60, 500], [120, 1200])).toEqual(['ends-off-frame']);
+    expect(leaves([10, -200], [60, -100])).toEqual(['ends-off-frame']);
+  });
+
   test('a step beyond an eighth of the diagonal and beyond the layer’s size is too large', () => {
     const [found] = look([box('a', 100, { tracks: { 'position.x': [key(10, 100), key(12, 900)] } })]);
     expect(found).toMatchObject({ code: 'big-steps', at: 11 * FRAME, step: 400 });

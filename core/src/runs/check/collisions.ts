@@ -17,7 +17,7 @@ export class Collisions {
   private readonly isIn: Uint8Array;
   private readonly isFound: Uint8Array;
   private readonly order: Int32Array;
-  /** For each place in the order, the first place from there on whose layer is not found yet; one more at the end. */
+  /** For each place in the order, the first place from there on whose layer can be seen and is not found yet; one more at the end. */
   private readonly nextOpen: Int32Array;
 
   /**
@@ -79,8 +79,11 @@ export class Collisions {
       for (; j >= 0 && boxes[order[j] * SIDES] > left; j--) order[j + 1] = order[j];
       order[j + 1] = entry;
     }
-    const { nextOpen } = this;
-    for (let i = order.length - 1; i >= 0; i--) nextOpen[i] = this.isFound[order[i]] === 1 ? nextOpen[i + 1] : i;
+    const { isFound, isIn, nextOpen } = this;
+    for (let i = order.length - 1; i >= 0; i--) {
+      const isOpen = isIn[order[i]] === 1 && isFound[order[i]] === 0;
+      nextOpen[i] = isOpen ? i : nextOpen[i + 1];
+    }
   }
 }
 

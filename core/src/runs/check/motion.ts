@@ -10,11 +10,12 @@ import {
   type CompiledScene,
   type Frame,
 } from '../../scene/sample';
-import { isSeen, type Layer } from '../../scene/layer';
+import { isSeen, undrawnMattes, type Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, type Ticks } from '../../basics/time';
 import { centreOf, type Box, type Matrix } from '../../basics/transform';
 import { Collisions } from './collisions';
+import { Flashes } from './flashes';
 import { intervalOfSide, sidesOfRuns, type Interval } from './keys';
 
 const OPACITY = channelOf('opacity').slot;
@@ -35,6 +36,7 @@ interface Look {
   readonly rest: Frame;
   /** Indices of the layers that are looked at: those that have keys and are drawn. */
   readonly moving: readonly number[];
+  readonly isDrawn: (layer: Layer) => boolean;
 }
 
 /** Opacity of a layer with that of all groups around it. */
@@ -67,6 +69,15 @@ class Found {
 
 function touchesFrame({ left, right, top, bottom }: Box, { width, height }: Scene): boolean {
   return right > 0 && left < width && bottom > 0 && top < height;
+}
+
+/** Pixels that a box may move from one look to the next and still stand. */
+const STILL = 0.01;
+
+/** True where a layer can be seen and is where it was at the look before. */
+function standsInFrame(scene: Scene, before: Box, now: Box): boolean {
+  const moved = Math.max(Math.abs(now.left - before.left), Math.abs(now.top - before.top));
+  return moved < STILL && touchesFrame(now, scene);
 }
 
 /** How far a layer moved from one look to the next, where it can be seen both times and lies apart from where it was. */
@@ -123,7 +134,9 @@ function lookTimes(scene: Scene, from: Ticks, to: Ticks): { times: Ticks[]; fram
 
 function createLook(scene: Scene, subjects: ReadonlySet<string> | null): Look {
   const compiled = compileScene(scene);
-  const isDrawn = (layer: Layer): boolean => isSeen(layer) && !layer.hidden && layer.source.type !== 'none';
+  const mattes = undrawnMattes(scene.layers);
+  const isDrawn = (layer: Layer): boolean =>
+    isSeen(layer) && !layer.hidden && layer.source.type !== 'none' && !mattes.has(layer.id);
   const moving = scene.layers
     .map((_, index) => index)
     .filter((index) => {
@@ -131,7 +144,7 @@ function createLook(scene: Scene, subjects: ReadonlySet<string> | null): Look {
       const moves = Object.keys(layer.tracks).length > 0 || (compiled.rigs?.driven(index).length ?? 0) > 0;
       return isDrawn(layer) && moves && (subjects?.has(layer.id) ?? true);
     });
-  return { scene, compiled, rest: restFrame(compiled), moving };
+  return { scene, compiled, rest: restFrame(compiled), moving, isDrawn };
 }
 
 function keysEnd(layer: Layer): Ticks {
@@ -140,13 +153,17 @@ function keysEnd(layer: Layer): Ticks {
   return last;
 }
 
-/** Layers that have come to rest outside the frame. */
-function findEndsOff({ scene, compiled, moving }: Look, ways: readonly Ways[], found: Found): void {
+/**
+ * Layers that have come to rest outside the frame. Those that stood still in it before left it on purpose, whether by
+ * a run that sends them out or by keys of one's own.
+ */
+function findEndsOff({ scene, compiled, moving }: Look, ways: readonly Ways[], stood: Uint8Array, found: Found): void {
   const frame = createFrame(compiled);
-  const ends = moving.map((index, i) => {
+  const ends = moving.flatMap((index, i) => {
+    if (stood[i] === 1) return [];
     const { span } = scene.layers[index];
     const end = ways[i].exit?.from ?? keysEnd(scene.layers[index]);
-    return { index, at: Math.min(Math.max(end, span.in), span.out - 1) };
+    return [{ index, at: Math.min(Math.max(end, span.in), span.out - 1) }];
   });
   let sampled = -1;
   for (const { index, at } of ends.sort((a, b) => a.at - b.at)) {
@@ -156,9 +173,18 @@ function findEndsOff({ scene, compiled, moving }: Look, ways: readonly Ways[], f
   }
 }
 
+/** That a scene flashes, where some of the layers that are looked at are in it. */
+function flashesAmong({ scene, moving }: Look, found: Flashes['found']): Finding[] {
+  const looked = new Set(moving);
+  const indices = found?.indices.filter((index) => looked.has(index)) ?? [];
+  return found && indices.length > 0
+    ? [{ code: 'flashes', layers: indices.map((index) => scene.layers[index].id), at: found.at }]
+    : [];
+}
+
 /**
  * Looks at a scene in motion, frame by frame from one time to another: neighbours that run into each other, steps too
- * large to follow, pictures that leave the frame uncovered, layers that come to rest outside, and what is wrong with rigs. `subjects` limits the
+ * large to follow, pictures that leave the frame uncovered, layers that come to rest outside, flashes, and what is wrong with rigs. `subjects` limits the
  * look to some layers; only layers with keys are looked at.
  */
 export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null, from: Ticks, to: Ticks): Finding[] {
@@ -174,10 +200,12 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
   const faults = new Map<string, { readonly layers: Set<string>; readonly at: Ticks }>();
   const frame = createFrame(compiled);
   const boxes: (Box | null)[] = moving.map(() => null);
-  const meetings = new Collisions(
-    moving.map((index) => boundsAt(look.rest, index)),
-    (a, b) => !areRelated(compiled.parents, moving[a], moving[b]),
-  );
+  const rests = moving.map((index) => boundsAt(look.rest, index));
+  const meetings = new Collisions(rests, (a, b) => !areRelated(compiled.parents, moving[a], moving[b]));
+  // What rests beside the frame comes from there, and meets what is in it.
+  const restsInFrame = rests.map((box) => touchesFrame(box, scene));
+  const stood = new Uint8Array(moving.length);
+  const flashes = moving.length > 0 ? new Flashes(scene, compiled, look.isDrawn) : null;
   let step = 0;
   const { times, frames } = lookTimes(scene, from, to);
   for (const time of times) {
@@ -192,19 +220,21 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
       const box = opacity > SEEN ? boundsAt(frame, index) : null;
       const before = boxes[i];
       boxes[i] = box;
-      meetings.place(i, box);
+      meetings.place(i, restsInFrame[i] ? box : null);
       if (!box) return;
       if (covers[i] && !isOnItsWay(ways[i], time) && !coversIn(look, frame, index))
         uncovered.add(time, scene.layers[index].id);
+      if (before && standsInFrame(scene, before, box)) stood[i] = 1;
       const far = before ? stepOf(scene, before, box, frames) : 0;
       if (far === 0) return;
       step = Math.max(step, far);
       jumps.add(time, scene.layers[index].id);
     });
+    flashes?.look(frame, time, (index) => seenOpacity(look, frame, index));
     if (meetings.look()) collide.at = Math.min(collide.at, time);
   }
   for (const i of meetings.found) collide.layers.add(scene.layers[moving[i]].id);
-  findEndsOff(look, ways, off);
+  findEndsOff(look, ways, stood, off);
   const tell = (code: 'collide' | 'uncovered' | 'ends-off-frame', { layers, at }: Found): Finding[] =>
     layers.size > 0 ? [{ code, layers: [...layers], at }] : [];
   return [
@@ -222,6 +252,7 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
       layers: [...layers],
       at,
     })),
+    ...flashesAmong(look, flashes?.found ?? null),
     ...(jumps.layers.size > 0 ? [{ code: 'big-steps' as const, layers: [...jumps.layers], at: jumps.at, step }] : []),
   ];
 }

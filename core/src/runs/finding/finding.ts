@@ -112,6 +112,7 @@ export type Finding =
   | { readonly code: 'collide'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'ends-off-frame'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'uncovered'; readonly layers: readonly string[]; readonly at: Ticks }
+  | { readonly code: 'flashes'; readonly layers: readonly string[]; readonly at: Ticks }
   | { readonly code: 'big-steps'; readonly layers: readonly string[]; readonly at: Ticks; readonly step: number }
   | {
       readonly code: 'curve-waiting';
@@ -194,6 +195,7 @@ export function severityOf(finding: Finding): Severity {
     case 'collide':
     case 'ends-off-frame':
     case 'uncovered':
+    case 'flashes':
     case 'big-steps':
     case 'rig-circle':
     case 'rig-not-finite':
@@ -389,6 +391,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `${aboutMany(scene, finding.layers, 'comes', 'come')} to rest outside the frame, at ${formatShort(finding.at, rate)}. Move the rest pose into the frame.`;
     case 'uncovered':
       return `${aboutMany(scene, finding.layers, 'leaves', 'leave')} part of the frame uncovered, first at ${formatShort(finding.at, rate)}. Scale it up, or turn it less.`;
+    case 'flashes':
+      return `The picture flashes more than three times in a second over a large part of the frame, first at ${formatShort(finding.at, rate)}: ${nameLayers(scene, finding.layers)}. Flashes like these can cause seizures; make the changes slower, smaller or fainter.`;
     case 'big-steps':
       return `${aboutMany(scene, finding.layers, 'jumps', 'jump')} up to ${Math.round(finding.step)} px in one frame, at ${formatShort(finding.at, rate)}, too far for the eye to follow. Make it last longer.`;
     case 'curve-waiting':

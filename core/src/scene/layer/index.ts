@@ -13,6 +13,7 @@ export {
   keyTimes,
   filesOf,
   isSeen,
+  undrawnMattes,
   dataPartsBetween,
   dataPartsSchema,
   withDataParts,

@@ -214,6 +214,11 @@ export function isSeen({ kind }: Pick<Layer, 'kind'>): boolean {
   return kind !== 'guide' && kind !== 'sound';
 }
 
+/** Ids of the layers that others are revealed or hidden by and that are not drawn themselves. */
+export function undrawnMattes(layers: readonly Pick<Layer, 'look'>[]): ReadonlySet<string> {
+  return new Set(layers.flatMap(({ look: { matte } }) => (matte && !matte.isShown ? [matte.layer] : [])));
+}
+
 function fileOfSource(source: Layer['source']): string | undefined {
   if (source.type === 'picture' || source.type === 'clip' || source.type === 'sound') return source.href;
   return source.type === 'text' ? source.fontFile : undefined;
