@@ -26,6 +26,20 @@ async function sceneOf(page: Page, count: number): Promise<string> {
   return ((await response.json()) as { scene: Scene }).scene.id;
 }
 
+/** Stores a scene with three cards beside each other and gives its id. */
+async function threeBeside(page: Page): Promise<string> {
+  await page.goto('/');
+  return sceneWith(
+    page,
+    [0, 1, 2].map((i) =>
+      card(`c${i}`, {
+        name: `Card ${i}`,
+        rest: { 'position.x': 400 + 500 * i, 'position.y': 500, 'size.x': 200, 'size.y': 200 },
+      }),
+    ),
+  );
+}
+
 test('a number in the sentence is scrubbed by dragging, and the dry run follows', async ({ page }) => {
   const screen = new SceneScreen(page);
   await screen.open('programme-board');
@@ -121,16 +135,7 @@ test('layers are ticked in the sheet, groups opened, all by keyboard', async ({ 
 test('layers are selected in the sheet: one more with Ctrl, several with Shift, all by keys; the preview and the rows show which', async ({
   page,
 }) => {
-  await page.goto('/');
-  const id = await sceneWith(
-    page,
-    [0, 1, 2].map((i) =>
-      card(`c${i}`, {
-        name: `Card ${i}`,
-        rest: { 'position.x': 400 + 500 * i, 'position.y': 500, 'size.x': 200, 'size.y': 200 },
-      }),
-    ),
-  );
+  const id = await threeBeside(page);
   const screen = new SceneScreen(page);
   await screen.openAtRest(id);
   const isSelected = (): Promise<(string | null)[]> =>
@@ -244,3 +249,47 @@ for (const count of [0, 1, 300]) {
     await expect(screen.row(`Card ${count}`)).toBeVisible();
   });
 }
+
+test('layers that stand level share one place: it is told, and a press orders them by what tells them apart', async ({
+  page,
+}) => {
+  const id = await threeBeside(page);
+  const screen = new SceneScreen(page);
+  await screen.openAtRest(id);
+  await screen.dryRun();
+  await expect(screen.field('order')).toHaveText('top to bottom');
+  const starts = async (): Promise<(string | undefined)[]> =>
+    (await Promise.all([0, 1, 2].map((i) => screen.times(`Card ${i}`)))).map(([start]) => start);
+  expect(await starts()).toEqual(['0:00', '0:00', '0:00']);
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  await expect(page.getByText('share one place in the order, so they start together')).toBeVisible();
+  await page.getByRole('button', { name: 'Take them left to right' }).click();
+  await expect(screen.field('order')).toHaveText('left to right');
+  await expect.poll(starts).toEqual(['0:00', '0:04', '0:08']);
+  await expect(page.getByText('share one place in the order')).toHaveCount(0);
+});
+
+test('a scene that flashes too often is told so, with where; one click goes there', async ({ page }) => {
+  await page.goto('/');
+  const frame = frameTicks(programmeBoard().rate);
+  const flashing = Array.from({ length: 30 }, (_, i) => ({
+    at: (10 + 2 * i) * frame,
+    value: i % 2,
+    ease: { type: 'hold' as const },
+  }));
+  const id = await sceneWith(page, [
+    card('lamp', {
+      name: 'Lamp',
+      rest: { 'position.x': 960, 'position.y': 540, 'size.x': 900, 'size.y': 900 },
+      look: { fill: '#ffffff' },
+      tracks: { opacity: flashing },
+    }),
+  ]);
+  const screen = new SceneScreen(page);
+  await screen.openAtRest(id);
+  await page.getByRole('tab', { name: /^Findings/ }).click();
+  const told = page.getByText(/flashes more than three times in a second .* first at 1:01: “Lamp”/);
+  await expect(told).toBeVisible();
+  await page.getByRole('button', { name: /^Go there/ }).click();
+  await expect(screen.time).toHaveValue('00:00:01:01');
+});
