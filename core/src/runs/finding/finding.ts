@@ -105,6 +105,7 @@ export type Finding =
   | { readonly code: 'too-many-copies'; readonly count: number; readonly most: number }
   | { readonly code: 'no-number'; readonly column: string; readonly layers: readonly string[] }
   | { readonly code: 'no-colour'; readonly column: string; readonly layers: readonly string[] }
+  | { readonly code: 'no-part'; readonly part: string; readonly layers: readonly string[] }
   | { readonly code: 'file-gone'; readonly layers: readonly string[] }
   | { readonly code: 'matte-gone'; readonly layers: readonly string[] }
   | { readonly code: 'with-group'; readonly layers: readonly string[] }
@@ -206,7 +207,9 @@ export function severityOf(finding: Finding): Severity {
     case 'file-gone':
     case 'matte-gone':
     case 'no-number':
+    case 'no-part':
     case 'no-colour':
+    case 'no-part':
       return 'warning';
   }
 }
@@ -375,6 +378,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return `The ${finding.kind} that this style uses is not in the library. Choose another one.`;
     case 'no-number':
       return `${aboutMany(scene, finding.layers, 'has', 'have')} no number in the data column “${finding.column}” and ${finding.layers.length === 1 ? 'keeps its own' : 'keep their own'}. Write one such as 4 there.`;
+    case 'no-part':
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} no ${finding.part} whose colour could go on step by step, so nothing changes there. Choose another part of the look, such as tint, or give ${finding.layers.length === 1 ? 'it' : 'them'} one first.`;
     case 'no-colour':
       return `${aboutMany(scene, finding.layers, 'has', 'have')} no colour in the data column “${finding.column}” and ${finding.layers.length === 1 ? 'keeps its own' : 'keep their own'}. Write one such as #f3c98b there.`;
     case 'file-gone':

@@ -8,6 +8,7 @@ import { createStyle, type StyleRecipe } from '../../scene/recipe';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import { sentenceOf, withFollowers } from '../operations';
 import { mendsOf, waitingUpdate } from '../check';
+import { describeFinding } from '../finding';
 import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 import { PARTS } from './parts';
@@ -53,6 +54,24 @@ describe('styling', () => {
     expect(told({ vary: { fill: { by: 'data', column: 'team' } } })).not.toContain('one-place');
     expect(told({ vary: darker, order: { by: 'across' } })).not.toContain('one-place');
     expect(told({ vary: darker, parts: ['border'], from: like })).not.toContain('one-place');
+  });
+
+  test('a step from a colour that a layer does not have changes nothing, which is told', () => {
+    const picture = card('p', {
+      rest: at(700),
+      kind: 'picture',
+      source: { type: 'picture', href: 'data:image/png;base64,AA' },
+      look: {},
+    });
+    const mixed: Scene = { ...scene, layers: [...scene.layers, picture] };
+    const both = style({ pick: { by: 'layers', layers: ['a', 'p'] }, vary: darker });
+    const { findings, edits } = plan(mixed, shelf, both, CONTEXT);
+    const found = findings.find(({ code }) => code === 'no-part');
+    expect(found).toEqual({ code: 'no-part', part: 'fill', layers: ['p'] });
+    expect(found && describeFinding(found, mixed)).toMatch(/^“p” has no fill whose colour could go on step by step/);
+    expect(layerOf(edited(mixed, edits), 'p').look.fill).toBeUndefined();
+    const listed: StyleRecipe['vary'] = { fill: { by: 'colours', colours: ['#112233'], how: 'turns' } };
+    expect(codesOf(plan(mixed, shelf, { ...both, vary: listed }, CONTEXT))).not.toContain('no-part');
   });
 
   test('three panels a step darker each, from the first one', () => {

@@ -25,6 +25,8 @@ interface Styled {
   readonly place: number;
   readonly look: LookParts;
   readonly rest: Rest;
+  /** Parts that are to go on from a colour which it does not have. */
+  readonly lacks: readonly ColourPart[];
 }
 
 /** Parts and rest values of a source, as they are to be on others: what it does not have is taken away there. */
@@ -98,15 +100,18 @@ function variedColour(variation: ColourVariation, before: string | null, { data 
 function styled(layer: Layer, source: Source | null, recipe: StyleRecipe, along: Along): Styled {
   const taken = source ? takenFrom(source, recipe, layer) : { look: {}, rest: [] };
   let look: LookParts = taken.look;
+  const lacks: ColourPart[] = [];
   for (const [name, variation] of Object.entries(recipe.vary)) {
     const part = name as ColourPart;
     if (!recipe.parts.includes(part)) continue;
     const now = withLookParts(layer.look, look);
-    const colour = variedColour(variation, colourOfPart(now, part), layer, along);
+    const before = colourOfPart(now, part);
+    if (variation.by === 'step' && before === null) lacks.push(part);
+    const colour = variedColour(variation, before, layer, along);
     if (colour !== null) look = { ...look, ...withColour(now, part, colour) };
   }
   const numbers = variedNumbers(layer, taken.rest, recipe, along);
-  return { layer, place: along.place, look, rest: [...new Map([...taken.rest, ...numbers])] };
+  return { layer, place: along.place, look, rest: [...new Map([...taken.rest, ...numbers])], lacks };
 }
 
 /** The number in a data column; null for none. */
@@ -158,7 +163,15 @@ function withStyle(layer: Layer, look: LookParts, rest: LayerMade['rest']): Laye
 }
 
 function findingsOf(recipe: StyleRecipe, list: readonly Styled[]): Finding[] {
-  return [...missingColours(recipe, list), ...missingNumbers(recipe, list)];
+  return [...missingParts(recipe, list), ...missingColours(recipe, list), ...missingNumbers(recipe, list)];
+}
+
+/** Layers without a colour from which a step could be taken, as pictures have no fill. */
+function missingParts({ parts }: StyleRecipe, list: readonly Styled[]): Finding[] {
+  return parts.flatMap((part): Finding[] => {
+    const layers = list.filter(({ lacks }) => lacks.some((one) => one === part)).map(({ layer }) => layer.id);
+    return layers.length > 0 ? [{ code: 'no-part', part: PARTS[part].label, layers }] : [];
+  });
 }
 
 /** True where colours or numbers go by the place in the order. */
