@@ -14,6 +14,7 @@ import {
   isPresetRecipe,
   operationFor,
   pickLayers,
+  STYLED_COLOURS,
   type Layer,
   type LookItem,
   type Operation,
@@ -152,7 +153,7 @@ export function withOperation(recipe: Recipe, operation: Operation, fresh: Fresh
     case 'pass-on':
       return withCommon(createPassOn(recipe.pick, passedLayer(scene, recipe.pick)), recipe);
     case 'style':
-      return withCommon(createStyle(recipe.pick), recipe);
+      return withCommon(styleIn(scene, recipe.pick), recipe);
     case 'multiply':
       return multiplyIn(scene, recipe);
     case 'clear':
@@ -177,9 +178,28 @@ function passedLayer(scene: Scene, pick: Pick): string {
 
 const USUAL_STRETCH = ticksFromSeconds(2);
 
+/** Colours that go on step by step, of the first part that all picked layers have: of pictures, which have no fill, their borders. */
+function styleIn(scene: Scene, pick: Pick): StyleRecipe {
+  const plain = createStyle(pick);
+  const looks = pickLayers(scene, pick).map((index) => scene.layers[index].look);
+  const part = STYLED_COLOURS.find((one) => looks.length > 0 && looks.every((look) => look[one] !== undefined));
+  return part === undefined || !plain.vary.fill
+    ? plain
+    : { ...plain, parts: [part], vary: { [part]: plain.vary.fill } };
+}
+
+/** Whom one means to multiply: the picked layers, and where these are copies themselves, what they were copied from. */
+function sourcesOf(scene: Scene, pick: Pick): Pick {
+  const picked = pickLayers(scene, pick).map((index) => scene.layers[index]);
+  const known = new Set(scene.layers.map(({ id }) => id));
+  const sources = picked.flatMap(({ copy }) => (copy && known.has(copy.of) ? [copy.of] : []));
+  return picked.length > 0 && sources.length === picked.length ? { by: 'layers', layers: [...new Set(sources)] } : pick;
+}
+
 /** Copies over the first two seconds of a scene, or over all of a shorter one. */
-function multiplyIn({ length, rate }: Scene, { pick, seed }: Recipe): MultiplyRecipe {
-  const plain = createMultiply(pick);
+function multiplyIn(scene: Scene, { pick, seed }: Recipe): MultiplyRecipe {
+  const { length, rate } = scene;
+  const plain = createMultiply(sourcesOf(scene, pick));
   if (length >= USUAL_STRETCH) return { ...plain, seed };
   return { ...plain, seed, to: { by: 'time', at: formatShort(length, rate) }, life: { by: 'rest' } };
 }

@@ -90,7 +90,7 @@ function dotOf(layer: Layer, end: 'begin' | 'end', { width, height }: Scene): Do
       display: flex;
       flex-wrap: wrap;
       gap: 8px 10px;
-      align-items: center;
+      align-items: flex-start;
     }
     figure {
       width: 128px;
@@ -106,14 +106,12 @@ function dotOf(layer: Layer, end: 'begin' | 'end', { width, height }: Scene): Do
       opacity: 0.7;
     }
     figcaption {
-      overflow: hidden;
       font-size: 12px;
+      line-height: 1.25;
       color: var(--ink-soft);
-      text-overflow: ellipsis;
-      white-space: nowrap;
     }
     .way {
-      margin-bottom: 18px;
+      margin-top: 22px;
       font-size: 20px;
     }
     .tools {
