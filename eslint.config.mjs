@@ -63,6 +63,8 @@ export default tseslint.config(
       eqeqeq: 'error',
       'max-lines': ['error', { max: 460, skipBlankLines: true, skipComments: true }],
       'no-console': ['error', { allow: ['error'] }],
+      'no-dupe-else-if': 'error',
+      'no-duplicate-case': 'error',
       'prefer-const': 'error',
     },
   },

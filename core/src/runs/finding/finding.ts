@@ -207,7 +207,6 @@ export function severityOf(finding: Finding): Severity {
     case 'file-gone':
     case 'matte-gone':
     case 'no-number':
-    case 'no-part':
     case 'no-colour':
     case 'no-part':
       return 'warning';
