@@ -2,8 +2,7 @@ import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 import { chromaticity, oklabFromCss, relativeLuminance, rgbFromOklab, type Rgb } from '../../basics/colour';
 import { ticksFromSeconds, type Ticks } from '../../basics/time';
 import type { Layer } from '../../scene/layer';
-import type { CompiledScene, Frame } from '../../scene/sample';
-import { matrixAt } from '../../scene/sample';
+import { matrixAt, type CompiledScene, type Frame } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
 
 /*
@@ -31,7 +30,6 @@ const WORDS_COVER = 0.3;
 const PICTURE: Rgb = [0.735, 0.735, 0.735];
 
 const SLOTS = {
-  opacity: channelOf('opacity').slot,
   width: channelOf('size.x').slot,
   height: channelOf('size.y').slot,
   l: channelOf('fill.l').slot,
@@ -43,7 +41,7 @@ const SLOTS = {
 
 type Fill = NonNullable<Layer['look']['fill']>;
 
-/** Which side a change went to, and what the cell was at its turn. */
+/** The times of the last changes of each cell, as many as make one flash more than are allowed. */
 class Turns {
   private readonly times: Float64Array;
   private readonly counts: Int32Array;
@@ -130,14 +128,13 @@ export class Flashes {
   constructor(
     private readonly scene: Scene,
     compiled: CompiledScene,
-    isDrawn: (layer: Layer) => boolean,
+    isDrawn: (index: number) => boolean,
   ) {
     const cell = Math.max(scene.width, scene.height) / CELLS;
     this.columns = Math.max(1, Math.round(scene.width / cell));
     this.rows = Math.max(1, Math.round(scene.height / cell));
     this.drawn = inDepth(compiled).flatMap((index) => {
-      const layer = compiled.layers[index];
-      const one = isDrawn(layer) ? drawnAs(layer) : null;
+      const one = isDrawn(index) ? drawnAs(compiled.layers[index]) : null;
       return one ? [{ index, ...one }] : [];
     });
     this.background = (scene.background ? colourOf(scene.background) : null) ?? [0, 0, 0];

@@ -36,7 +36,10 @@ interface Look {
   readonly rest: Frame;
   /** Indices of the layers that are looked at: those that have keys and are drawn. */
   readonly moving: readonly number[];
-  readonly isDrawn: (layer: Layer) => boolean;
+  /** True for a layer that is drawn, with all groups around it. */
+  readonly isDrawn: (index: number) => boolean;
+  /** True for a layer or a group that is looked at and has keys, or that a rig drives. */
+  readonly moves: (index: number) => boolean;
 }
 
 /** Opacity of a layer with that of all groups around it. */
@@ -134,17 +137,22 @@ function lookTimes(scene: Scene, from: Ticks, to: Ticks): { times: Ticks[]; fram
 
 function createLook(scene: Scene, subjects: ReadonlySet<string> | null): Look {
   const compiled = compileScene(scene);
-  const mattes = undrawnMattes(scene.layers);
-  const isDrawn = (layer: Layer): boolean =>
-    isSeen(layer) && !layer.hidden && layer.source.type !== 'none' && !mattes.has(layer.id);
-  const moving = scene.layers
-    .map((_, index) => index)
-    .filter((index) => {
-      const layer = scene.layers[index];
-      const moves = Object.keys(layer.tracks).length > 0 || (compiled.rigs?.driven(index).length ?? 0) > 0;
-      return isDrawn(layer) && moves && (subjects?.has(layer.id) ?? true);
-    });
-  return { scene, compiled, rest: restFrame(compiled), moving, isDrawn };
+  const { layers } = scene;
+  const mattes = undrawnMattes(layers);
+  // What is hidden, or a matte that is not drawn, takes all that is in it along.
+  const isOff = (index: number): boolean => layers[index].hidden || mattes.has(layers[index].id);
+  const isDrawn = (index: number): boolean => {
+    if (!isSeen(layers[index]) || layers[index].source.type === 'none') return false;
+    for (let at = index; at >= 0; at = compiled.parents[at]) if (isOff(at)) return false;
+    return true;
+  };
+  const moves = (index: number): boolean => {
+    const { id, tracks } = layers[index];
+    const hasValues = Object.keys(tracks).length > 0 || (compiled.rigs?.driven(index).length ?? 0) > 0;
+    return hasValues && (subjects?.has(id) ?? true);
+  };
+  const moving = layers.map((_, index) => index).filter((index) => isDrawn(index) && moves(index));
+  return { scene, compiled, rest: restFrame(compiled), moving, isDrawn, moves };
 }
 
 function keysEnd(layer: Layer): Ticks {
@@ -173,13 +181,16 @@ function findEndsOff({ scene, compiled, moving }: Look, ways: readonly Ways[], s
   }
 }
 
-/** That a scene flashes, where some of the layers that are looked at are in it. */
-function flashesAmong({ scene, moving }: Look, found: Flashes['found']): Finding[] {
-  const looked = new Set(moving);
-  const indices = found?.indices.filter((index) => looked.has(index)) ?? [];
-  return found && indices.length > 0
-    ? [{ code: 'flashes', layers: indices.map((index) => scene.layers[index].id), at: found.at }]
-    : [];
+/** That a scene flashes, with those layers there that move, or the groups around them that do. */
+function flashesAmong({ scene, compiled, moves }: Look, found: Flashes['found']): Finding[] {
+  if (!found) return [];
+  const layers = new Set<string>();
+  for (const index of found.indices) {
+    let at = index;
+    while (at >= 0 && !moves(at)) at = compiled.parents[at];
+    if (at >= 0) layers.add(scene.layers[at].id);
+  }
+  return layers.size > 0 ? [{ code: 'flashes', layers: [...layers], at: found.at }] : [];
 }
 
 /**
@@ -205,7 +216,9 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
   // What rests beside the frame comes from there, and meets what is in it.
   const restsInFrame = rests.map((box) => touchesFrame(box, scene));
   const stood = new Uint8Array(moving.length);
-  const flashes = moving.length > 0 ? new Flashes(scene, compiled, look.isDrawn) : null;
+  const flashes = scene.layers.some((_, index) => look.moves(index))
+    ? new Flashes(scene, compiled, look.isDrawn)
+    : null;
   let step = 0;
   const { times, frames } = lookTimes(scene, from, to);
   for (const time of times) {

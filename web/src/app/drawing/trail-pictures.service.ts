@@ -12,6 +12,12 @@ interface Picture {
 /** Milliseconds after which a picture is made though the page is not idle, as while something plays beside it. */
 const PATIENCE = 150;
 
+/** Asks for idle time; a browser that does not tell of it gives the next turn, for one picture. */
+function whenIdle(run: (deadline: Pick<IdleDeadline, 'timeRemaining'>) => void): number {
+  if ('requestIdleCallback' in globalThis) return requestIdleCallback(run, { timeout: PATIENCE });
+  return Number(setTimeout(() => run({ timeRemaining: () => 0 })));
+}
+
 /**
  * Pictures of presets, each made once for as long as its item and library stay the same, and made one after the other
  * while the page has nothing else to do, so that neither two thousand tiles nor a list of presets hold up a press.
@@ -54,10 +60,10 @@ export class TrailPictures {
   }
 
   private ask(): void {
-    this.request = this.waiting.size > 0 ? requestIdleCallback(this.run, { timeout: PATIENCE }) : 0;
+    this.request = this.waiting.size > 0 ? whenIdle(this.run) : 0;
   }
 
-  private readonly run = (deadline: IdleDeadline): void => {
+  private readonly run = (deadline: Pick<IdleDeadline, 'timeRemaining'>): void => {
     for (const work of this.waiting) {
       this.waiting.delete(work);
       work();
