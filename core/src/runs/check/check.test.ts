@@ -90,7 +90,7 @@ describe('motion', () => {
     expect(look(pair({ span: { in: 0, out: FRAME } }))).toEqual([]);
   });
 
-  test('what is not seen where it meets others does not collide: a matte that is not drawn, and what rests beside the frame', () => {
+  test('what is not seen where it meets others does not collide: a matte that is not drawn, what rests beside the frame; nor do copies that are scattered', () => {
     const across = { 'position.x': [key(0, 200), key(10, 400)] };
     const still = { opacity: [key(0, 1)] };
     const matte = (isShown: boolean) => ({ matte: { layer: 'a', how: 'reveals' as const, isShown } });
@@ -101,6 +101,13 @@ describe('motion', () => {
     ];
     expect(look(pair(true)).map(({ code }) => code)).toEqual(['collide']);
     expect(look(pair(false))).toEqual([]);
+    const copied = { copy: { of: 'source' } };
+    const scattered = (more: Partial<Layer>) => [
+      box('a', 200, { tracks: across, ...copied }),
+      box('b', 400, { tracks: still, ...more }),
+    ];
+    expect(look(scattered({}))).toHaveLength(1);
+    expect(look(scattered(copied))).toEqual([]);
     const fromBeside = { 'position.x': [key(0, -200), key(30, 400), key(60, -200)] };
     const met = look([box('a', -200, { tracks: fromBeside }), box('b', 400, { tracks: still })]);
     expect(met.map(({ code }) => code)).not.toContain('collide');

@@ -70,6 +70,12 @@ class Found {
   }
 }
 
+/** False for layers of which one is in the other, and for copies that a run scatters: they are no neighbours. */
+function mayMeet({ scene: { layers }, compiled: { parents } }: Look, a: number, b: number): boolean {
+  const areScattered = parents[a] === parents[b] && layers[a].copy !== undefined && layers[b].copy !== undefined;
+  return !areScattered && !areRelated(parents, a, b);
+}
+
 function touchesFrame({ left, right, top, bottom }: Box, { width, height }: Scene): boolean {
   return right > 0 && left < width && bottom > 0 && top < height;
 }
@@ -212,7 +218,7 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
   const frame = createFrame(compiled);
   const boxes: (Box | null)[] = moving.map(() => null);
   const rests = moving.map((index) => boundsAt(look.rest, index));
-  const meetings = new Collisions(rests, (a, b) => !areRelated(compiled.parents, moving[a], moving[b]));
+  const meetings = new Collisions(rests, (a, b) => mayMeet(look, moving[a], moving[b]));
   // What rests beside the frame comes from there, and meets what is in it.
   const restsInFrame = rests.map((box) => touchesFrame(box, scene));
   const stood = new Uint8Array(moving.length);

@@ -53,7 +53,7 @@ function dotOf(layer: Layer, end: 'begin' | 'end', { width, height }: Scene): Do
               <circle [attr.cx]="dot.x" [attr.cy]="dot.y" r="2" />
             }
           </svg>
-          <figcaption>{{ side.words }}</figcaption>
+          <figcaption [title]="side.words">{{ side.words }}</figcaption>
         </figure>
       }
       <div class="tools">
@@ -106,6 +106,11 @@ function dotOf(layer: Layer, end: 'begin' | 'end', { width, height }: Scene): Do
       opacity: 0.7;
     }
     figcaption {
+      display: -webkit-box;
+      -webkit-box-orient: vertical;
+      -webkit-line-clamp: 2;
+      line-clamp: 2;
+      overflow: hidden;
       font-size: 12px;
       line-height: 1.25;
       color: var(--ink-soft);
