@@ -65,5 +65,8 @@ describe('layers that share one place', () => {
     expect(found(beside([100, 300]), downwards)).toEqual([]);
     expect(found(row, { ...downwards, spacing: { by: 'gap', gap: '0f' } })).toEqual([]);
     expect(found(row, { ...downwards, order: { by: 'down', blocks: 2 } })).toEqual([]);
+    const [first, second] = row.layers;
+    const later = { ...second, span: { ...second.span, in: ticksFromSeconds(1) } };
+    expect(found({ ...row, layers: [first, later] }, { ...downwards, start: { by: 'layer' } })).toEqual([]);
   });
 });

@@ -261,10 +261,12 @@ export function planPreset(surroundings: Surroundings, recipe: PresetRecipe): Op
   const slots = withHandStarts(schedule, batch, ids);
   const outcomes = planLayers(batch, layers, slots);
   const still = [...layers.still].map((row) => ids[row]);
+  // Layers of one place can start apart all the same: by in points of their own, or by hand.
+  const startTogether = slots.every(({ start }) => start === slots[0].start);
   const findings: Finding[] = [
     ...unpublished(found),
     ...schedule.problems,
-    ...(isStaggered(timing) ? findOnePlace(ids, places, recipe.order, 'starts') : []),
+    ...(isStaggered(timing) && startTogether ? findOnePlace(ids, places, recipe.order, 'starts') : []),
     ...findingsOf(scene, recipe, outcomes.layers, context.runId),
     ...dataFindings({ ...surroundings, indices }, recipe, prepared),
     ...(still.length > 0 ? [{ code: 'no-distance' as const, layers: still }] : []),
