@@ -10,6 +10,8 @@ import {
   type Scene,
 } from '@wexikine/core';
 
+/** How many layers the scenes have that are measured against each other. */
+export const SIZES: readonly number[] = [100, 1_000, 10_000];
 const LENGTH = ticksFromSeconds(10);
 const KEYED: readonly ChannelId[] = ['position.x', 'position.y', 'scale.x', 'scale.y', 'rotation', 'opacity'];
 const KEYS_A_TRACK = 5;

@@ -1,1 +1,2 @@
-export { describeFinding, severityOf, layersOfFinding, type Finding, type Severity } from './finding';
+export { layersOfFinding, severityOf, type Finding, type Severity } from './finding';
+export { describeFinding } from './words';

@@ -1,7 +1,8 @@
 import type { Page } from '@playwright/test';
 import { ticksFromSeconds, type Layer, type Scene } from '@wexikine/core';
 import { framesWhile } from './frames';
-import { report } from './measure';
+import { report } from '../measure';
+import { ADDRESS, store } from './page';
 
 const RATE = { num: 25, den: 1 };
 const LENGTH = ticksFromSeconds(4);
@@ -72,10 +73,9 @@ function sixty(): Omit<Scene, 'id'> {
   return sceneOf('Sixty looks', layers);
 }
 
-async function playing(page: Page, address: string, scene: Omit<Scene, 'id'>): Promise<number> {
-  const made = await page.request.post(`${address}/api/scenes`, { data: { scene, by: 'bench' } });
-  const { id } = ((await made.json()) as { scene: { id: string } }).scene;
-  await page.goto(`${address}/scenes/${id}`);
+async function playing(page: Page, scene: Omit<Scene, 'id'>): Promise<number> {
+  const id = await store(page, scene);
+  await page.goto(`${ADDRESS}/scenes/${id}`);
   await page.getByText('as it stands').first().waitFor();
   await page.getByRole('tab', { name: 'Cues' }).click();
   await page.waitForTimeout(800);
@@ -88,12 +88,12 @@ async function playing(page: Page, address: string, scene: Omit<Scene, 'id'>): P
 }
 
 /** Looks while they are played: nine of ten frames of the page take no longer than one of the scene. */
-export async function benchLooks(page: Page, address: string): Promise<void> {
+export async function benchLooks(page: Page): Promise<void> {
   const frame = (1_000 * RATE.den) / RATE.num;
-  const many = await playing(page, address, sixty());
+  const many = await playing(page, sixty());
   report('60 layers with border, shadow, mask, a matte', `${many.toFixed(1)} ms`, `${frame} ms`, many <= frame);
   const layers = Array.from({ length: 300 }, (_, i) => decorated(shape(`s${i}`, i, 300, {})));
-  const shapes = await playing(page, address, sceneOf('Three hundred looks', layers));
+  const shapes = await playing(page, sceneOf('Three hundred looks', layers));
   const least = 1_000 / LEAST_RATE;
   report('300 shapes with border and shadow', `${shapes.toFixed(1)} ms`, `${least} ms`, shapes <= least);
 }
