@@ -17,18 +17,7 @@ import {
   type AfterViewChecked,
   type AfterViewInit,
 } from '@angular/core';
-import {
-  compileRigs,
-  frameTicks,
-  isSeen,
-  layersUnder,
-  type Layer,
-  type Parameter,
-  type Recipe,
-  type Scene,
-  type Shelf,
-  type Ticks,
-} from '@wexikine/core';
+import { frameTicks, isSeen, type Parameter, type Recipe, type Scene, type Shelf, type Ticks } from '@wexikine/core';
 import { WholeText } from '../../fields/whole-text';
 import { Icon } from '../../icons/icon';
 import { KeyEdits } from '../keys/key-edits';
@@ -47,10 +36,10 @@ import { rowShowing, sheetColumns, sheetRows, swatch, type SheetRow, type SheetR
 import { RowCarrier } from './row-carrier';
 import type { Placed } from './row-drop';
 import { rowKey, type RowActions } from './row-keys';
+import { RowLayers } from './row-layers';
 import { hasPlace, reorderedBy, RowOrder, type Reorder } from './row-order';
+import { RowPresses } from './row-presses';
 import { SheetEmpty } from './sheet-empty';
-import { drivenLayer } from './driven';
-import type { DrivenLayer } from './strip';
 import { STRIP_HEIGHT } from './strip-paths';
 import { StripView } from './strip-view';
 
@@ -133,19 +122,11 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
     left: () => this.head().nativeElement.getBoundingClientRect().left,
   });
   protected readonly layersShown = computed(() => this.rows().map(({ layer }) => layer));
-  private readonly standingLayers = computed(() => new Map(this.standing().layers.map((layer) => [layer.id, layer])));
-  /** Layers as the run of the dry run found them, worked out for the rows that are seen. */
-  private readonly layersUnder = computed(() => {
-    const standing = this.standingLayers();
-    const runId = this.runId();
-    const layerUnder = runId === null ? (layer: Layer) => layer : layersUnder(this.standing(), runId);
-    const known = new Map<string, Layer>();
-    return (id: string): Layer | undefined => {
-      const layer = standing.get(id);
-      if (!layer || known.has(id)) return known.get(id);
-      known.set(id, layerUnder(layer));
-      return known.get(id);
-    };
+  protected readonly layers = new RowLayers({
+    scene: this.scene,
+    standing: this.standing,
+    plan: this.plan,
+    recipe: this.recipe,
   });
   /** Rows lie as layers do, back to front, so that one can be put elsewhere among them. */
   protected readonly isInDepth = computed(() => !this.isByPlace() && !this.isTakingOnly() && this.query() === '');
@@ -163,14 +144,20 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
     },
     (value) => this.overridden.emit(value),
   );
+  protected readonly presses = new RowPresses({
+    rows: this.rows,
+    lead: this.selected,
+    select: (id) => this.selectedChange.emit(id),
+    also: (id) => this.alsoSelected.emit(id),
+    many: (ids) => this.manySelected.emit(ids),
+    ticked: (tick) => this.ticked.emit(tick),
+  });
   protected readonly order = new RowOrder((reorder) => this.reordered.emit(reorder));
   /** The layer of the row that has the focus. */
   protected focused: string | null = null;
-  private lastTicked: string | null = null;
   /** Parameters that one asked to see or not, over those that the run varies. */
   private readonly chosenColumns = signal<ReadonlyMap<string, boolean>>(new Map());
   protected readonly columns = computed(() => sheetColumns(this.plan(), this.parameters(), this.chosenColumns()));
-  protected readonly runId = computed(() => this.plan()?.run?.id ?? null);
   protected readonly isPlayheadShown = computed(() => this.rows().length > 0 && this.axis.isPlayheadSeen());
   /** Room for the box to tick and the digits of the last place. */
   private readonly numberWidth = computed(() => {
@@ -201,7 +188,7 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
 
   private reveal(id: string): void {
     const viewport = this.viewport();
-    const index = rowShowing(this.rows(), this.standingLayers(), id);
+    const index = rowShowing(this.rows(), this.layers.standing(), id);
     if (!viewport || index < 0) return;
     const [top, size] = [viewport.measureScrollOffset('top'), viewport.getViewportSize()];
     const isSeen = index * STRIP_HEIGHT >= top && (index + 1) * STRIP_HEIGHT <= top + size;
@@ -252,33 +239,6 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
     return cellsOf(row, this.columns(), this.recipe(), this.scene().rate);
   }
 
-  /** The layer without the dry run, where there is one. */
-  protected standingOf(id: string): Layer | undefined {
-    return this.plan() === null ? undefined : this.standingLayers().get(id);
-  }
-
-  /** The layer as the run found it, to show which keys it replaces and which go; lining up only moves them. */
-  protected underOf(id: string): Layer | undefined {
-    return this.plan() === null || this.recipe()?.operation === 'line-up' ? undefined : this.layersUnder()(id);
-  }
-
-  /** The rigs of the scene as it is drawn. */
-  protected readonly rigs = computed(() => compileRigs(this.scene()));
-  private readonly indexOfLayer = computed(() => new Map(this.scene().layers.map(({ id }, index) => [id, index])));
-  /** What rigs do to each layer that was asked for; the same answer as long as the scene is. */
-  private readonly driven = computed(() => {
-    const [rigs, indices] = [this.rigs(), this.indexOfLayer()];
-    const known = new Map<string, DrivenLayer | null>();
-    return (id: string): DrivenLayer | null => {
-      if (!known.has(id)) known.set(id, rigs && drivenLayer(rigs, indices.get(id) ?? 0));
-      return known.get(id) ?? null;
-    };
-  });
-
-  protected drivenOf(id: string): DrivenLayer | null {
-    return this.driven()(id);
-  }
-
   private readonly keyEdits = inject(KeyEdits);
   private readonly picks = toSignal(this.keyEdits.picks$.pipe(map(pickedByLayer)), { initialValue: NONE_PICKED });
 
@@ -303,13 +263,9 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
     this.chosenColumns.update((chosen) => new Map(chosen).set(name, isOn));
   }
 
-  /** Ticks a row; with Shift all rows from the one that was ticked before. */
-  protected tickTo(event: MouseEvent, id: string): void {
+  protected tick(event: MouseEvent, id: string): void {
     event.stopPropagation();
-    const isOn = (event.target as HTMLInputElement).checked;
-    const layers = event.shiftKey ? this.rowsBetween(this.lastTicked ?? id, id) : [id];
-    this.lastTicked = id;
-    this.ticked.emit({ layers, isOn });
+    this.presses.tick(event, id, (event.target as HTMLInputElement).checked);
   }
 
   protected canReorder(row: SheetRow): boolean {
@@ -368,22 +324,6 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
     },
     remove: ({ layer }) => this.removed.emit(layer.id),
   };
-
-  /** Layers of the rows from one to another, both included; only the other where the one is not shown. */
-  private rowsBetween(one: string, other: string): readonly string[] {
-    const ids = this.rows().map(({ layer }) => layer.id);
-    const [from, to] = [ids.indexOf(one), ids.indexOf(other)].sort((a, b) => a - b);
-    return from >= 0 ? ids.slice(from, to + 1) : [other];
-  }
-
-  /** A press on a row selects it alone; with Ctrl besides the others, with Shift all from the one that leads to it. */
-  protected press({ ctrlKey, metaKey, shiftKey }: MouseEvent, id: string): void {
-    const lead = this.selected();
-    if (ctrlKey || metaKey) this.alsoSelected.emit(id);
-    else if (shiftKey && lead !== null)
-      this.manySelected.emit([lead, ...this.rowsBetween(lead, id).filter((one) => one !== lead)]);
-    else this.selectedChange.emit(id);
-  }
 
   protected key(event: KeyboardEvent, row: SheetRow): void {
     if (!rowKey(event, row, this.actions)) return;
