@@ -9,8 +9,10 @@ function same(values: readonly number[]): number | null {
 /** Start, gap, length and finish as they came out in a plan. */
 export function solvedIn(layers: readonly LayerValues[]): Solved {
   if (layers.length === 0) return { start: null, gap: null, length: null, finish: null };
-  const starts: number[] = [];
-  for (const { place, starts: at } of layers) starts[place] = Math.min(starts[place] ?? Infinity, at);
+  const places = 1 + layers.reduce((most, { place }) => Math.max(most, place), 0);
+  // As long as it will be from the start: one that grows from its end is kept as a table of hashes.
+  const starts = new Array<number>(places).fill(Infinity);
+  for (const { place, starts: at } of layers) starts[place] = Math.min(starts[place], at);
   const gaps = starts.slice(1).map((at, i) => at - starts[i]);
   return {
     start: starts.reduce((a, b) => Math.min(a, b), Infinity),

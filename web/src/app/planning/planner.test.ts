@@ -152,6 +152,7 @@ describe('plans on their way', () => {
     const { packed, buffers } = packRun(shown);
     const { changes, hasEdits, layers: values } = unpackRun(structuredClone(packed, { transfer: buffers }));
     expect(hasEdits).toBe(true);
+    expect(values).toEqual(shown.layers);
     expect(values.map(({ starts }) => starts)).toEqual(whole.layers.map(({ starts }) => starts));
     expect(drawRun(many, { changes }).layers.map(drawn)).toEqual(sceneWith(many, whole.edits).layers.map(drawn));
   });

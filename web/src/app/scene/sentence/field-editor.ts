@@ -164,8 +164,7 @@ export class FieldEditor {
   }
 
   protected setPreset(item: PresetItem): void {
-    this.changed.emit(withPreset(this.recipe(), item, this.playheadText()));
-    this.done.emit();
+    this.finish(withPreset(this.recipe(), item, this.playheadText()));
   }
 
   protected setOperation(value: string): void {
@@ -185,8 +184,7 @@ export class FieldEditor {
   }
 
   protected setRig(item: RigItem): void {
-    this.changed.emit(withRig(this.recipe(), item, this.scene()));
-    this.done.emit();
+    this.finish(withRig(this.recipe(), item, this.scene()));
   }
 
   protected add(parameter: Parameter): void {
@@ -198,7 +196,12 @@ export class FieldEditor {
   protected removeParameter(name: string): void {
     const recipe = this.parametered();
     if (!recipe) return;
-    this.changed.emit(withoutParameter(recipe, name));
+    this.finish(withoutParameter(recipe, name));
+  }
+
+  /** Closes first, so that the editor is not drawn once more before it goes. */
+  private finish(recipe: Recipe): void {
     this.done.emit();
+    this.changed.emit(recipe);
   }
 }

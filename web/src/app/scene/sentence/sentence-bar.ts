@@ -170,8 +170,16 @@ export class SentenceBar {
     const field = this.open();
     // An editor that goes because another one was opened closes nothing.
     if (of !== field) return;
+    if (field === null) return;
+    // Before the editor goes, which is quicker than when it took the focus with it; and where the field is afterwards.
+    this.focus(field);
     this.open.set(null);
-    if (field !== null) setTimeout(() => this.element.querySelector<HTMLElement>(`[data-field="${field}"]`)?.focus());
+    setTimeout(() => this.focus(field));
+  }
+
+  private focus(field: OpenField): void {
+    const button = this.element.querySelector<HTMLElement>(`[data-field="${field}"]`);
+    if (button !== document.activeElement) button?.focus();
   }
 
   protected key(event: KeyboardEvent, { field }: SentencePart): void {

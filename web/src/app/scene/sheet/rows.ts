@@ -59,25 +59,27 @@ export function sheetRows(
     plan: plans.get(layer.id) ?? null,
     hasFinding: warned.has(layer.id) && plans.has(layer.id),
   });
-  /** A layer with what lies in it; without layers that have a row of their own elsewhere. */
-  const open = (layer: Layer, depth: number, isOwnElsewhere: boolean): SheetRow[] => [
-    rowOf(layer, depth),
-    ...(expanded.has(layer.id) ? (children.get(layer.id) ?? []) : [])
-      .filter(({ id }) => !isOwnElsewhere || !plans.has(id))
-      .flatMap((child) => open(child, depth + 1, isOwnElsewhere)),
-  ];
+  const rows: SheetRow[] = [];
+  /** Adds a layer with what lies in it; without layers that have a row of their own elsewhere. */
+  const add = (layer: Layer, depth: number, isOwnElsewhere: boolean): void => {
+    rows.push(rowOf(layer, depth));
+    if (!expanded.has(layer.id)) return;
+    for (const child of children.get(layer.id) ?? [])
+      if (!isOwnElsewhere || !plans.has(child.id)) add(child, depth + 1, isOwnElsewhere);
+  };
   if (wanted !== '') {
     const found = scene.layers.filter((layer) => matches(layer) && (!isTakingOnly || plans.has(layer.id)));
     return found.map((layer) => rowOf(layer, 0, true));
   }
   if ((isByPlace || isTakingOnly) && plan && plan.layers.length > 0) {
-    const placeOf = ({ id }: Layer): number => plans.get(id)?.place ?? Infinity;
-    const flat = scene.layers.map((layer, i) => ({ layer, place: placeOf(layer), i }));
+    const flat = scene.layers.map((layer, i) => ({ layer, place: plans.get(layer.id)?.place ?? Infinity, i }));
     flat.sort((a, b) => (a.place === b.place ? a.i - b.i : a.place - b.place));
     if (!isTakingOnly) return flat.map(({ layer }) => rowOf(layer, 0, true));
-    return flat.filter(({ place }) => place !== Infinity).flatMap(({ layer }) => open(layer, 0, true));
+    for (const { layer, place } of flat) if (place !== Infinity) add(layer, 0, true);
+    return rows;
   }
-  return (children.get(null) ?? []).flatMap((layer) => open(layer, 0, false));
+  for (const layer of children.get(null) ?? []) add(layer, 0, false);
+  return rows;
 }
 
 /** Columns that are shown without being asked for; more would leave little room for the strips. */

@@ -34,14 +34,16 @@ import type { TimeWindow } from './time-window';
     </svg>
   `,
   styles: `
+    /* The cell cuts it off; more that cut would have to be painted apart, in every row. */
     :host {
-      contain: strict;
+      contain: size layout style;
       display: block;
       height: 29px;
     }
     svg {
-      contain: strict;
+      contain: size layout style;
       display: block;
+      overflow: visible;
     }
     .span {
       fill: var(--line);
