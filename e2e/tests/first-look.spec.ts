@@ -228,6 +228,39 @@ test('an empty scene says what to do, and has no playhead over it', async ({ pag
   await expect(page.getByRole('status').last()).not.toContainText('planning');
 });
 
+test('an editor begins where one works: a preset is searched at once, the choice that stands has the arrow keys', async ({
+  page,
+}) => {
+  const screen = new SceneScreen(page);
+  await screen.open('programme-board');
+  await screen.field('preset').click();
+  await expect(screen.editor.getByRole('searchbox', { name: 'Search presets' })).toBeFocused();
+  // The one that stands is in view, well down in the list.
+  await expect(screen.editor.getByRole('button', { name: /^Rise & settle/, pressed: true })).toBeInViewport();
+  await page.keyboard.type('fade in');
+  await page.keyboard.press('Enter');
+  await expect(screen.field('preset')).toHaveText('Fade in');
+  await expect(screen.editor).toBeHidden();
+  await expect(screen.field('preset')).toBeFocused();
+
+  await screen.field('existing').focus();
+  await page.keyboard.press('Enter');
+  const chosen = screen.editor.getByRole('radio', { checked: true });
+  await expect(chosen).toBeFocused();
+  const labels = await screen.editor.getByRole('radio').evaluateAll((all) => all.map((one) => one.matches(':checked')));
+  await page.keyboard.press('ArrowDown');
+  const after = await screen.editor.getByRole('radio').evaluateAll((all) => all.map((one) => one.matches(':checked')));
+  expect(after.indexOf(true)).toBe((labels.indexOf(true) + 1) % labels.length);
+  await page.keyboard.press('Escape');
+  await expect(screen.field('existing')).toBeFocused();
+
+  await screen.field('spacing').click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('8f');
+  await page.keyboard.press('Escape');
+  await expect(screen.field('spacing')).toHaveText('8 f');
+});
+
 test('the guided first batch: five steps in a copy, and then it is not offered again', async ({ page }) => {
   await page.goto('/scenes');
   await page.getByRole('button', { name: 'Show me' }).click();

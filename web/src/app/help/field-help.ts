@@ -61,7 +61,9 @@ const PAUSE = 0.6;
       background: var(--ink);
       color: var(--paper-high);
     }
+    /* It comes after what one opened the editor for, and is shown above it. */
     .help {
+      order: -1;
       width: 272px;
       margin: 0 0 10px;
       padding-right: 0;

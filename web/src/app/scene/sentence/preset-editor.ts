@@ -19,36 +19,38 @@ const MOST_SHOWN = 60;
       placeholder="settle, fade, edge…"
       [value]="query()"
       (input)="type($event)"
-      (keydown.enter)="takeFirst()"
+      (keydown.enter)="takeFirst($event)"
     />
-    @for (group of groups(); track group.phase) {
-      <div class="group">
-        <strong class="phase">{{ group.phase }}</strong>
-        <div class="choices">
-          @for (item of group.items; track item.id) {
-            <button
-              class="choice"
-              type="button"
-              [class.on]="item.id === recipe().preset.id"
-              [attr.aria-pressed]="item.id === recipe().preset.id"
-              (click)="chosen.emit(item)"
-              (mouseenter)="hovered.set(item.id)"
-              (mouseleave)="hovered.set(null)"
-            >
-              <wx-ghost-trail [item]="item" [playing]="hovered() === item.id" />
-              <span
-                >{{ item.name }}<small>{{ item.note }}</small></span
+    <div class="list">
+      @for (group of groups(); track group.phase) {
+        <div class="group">
+          <strong class="phase">{{ group.phase }}</strong>
+          <div class="choices">
+            @for (item of group.items; track item.id) {
+              <button
+                class="choice"
+                type="button"
+                [class.on]="item.id === recipe().preset.id"
+                [attr.aria-pressed]="item.id === recipe().preset.id"
+                (click)="chosen.emit(item)"
+                (mouseenter)="hovered.set(item.id)"
+                (mouseleave)="hovered.set(null)"
               >
-            </button>
-          }
+                <wx-ghost-trail [item]="item" [playing]="hovered() === item.id" />
+                <span
+                  >{{ item.name }}<small>{{ item.note }}</small></span
+                >
+              </button>
+            }
+          </div>
         </div>
-      </div>
-    } @empty {
-      <p class="quiet-text">No preset is like “{{ query() }}”. Try a shorter word.</p>
-    }
-    @if (hidden() > 0) {
-      <p class="quiet-text">{{ hidden() }} more; type to narrow them down.</p>
-    }
+      } @empty {
+        <p class="quiet-text">No preset is like “{{ query() }}”. Try a shorter word.</p>
+      }
+      @if (hidden() > 0) {
+        <p class="quiet-text">{{ hidden() }} more; type to narrow them down.</p>
+      }
+    </div>
   `,
   styles: `
     :host {
@@ -109,7 +111,9 @@ export class PresetEditor {
     this.query.set((event.target as HTMLInputElement).value);
   }
 
-  protected takeFirst(): void {
+  protected takeFirst(event: Event): void {
+    // The field has the focus from here on, and is not to be pressed by the same key.
+    event.preventDefault();
     const item = this.groups()[0]?.items[0];
     if (item) this.chosen.emit(item);
   }

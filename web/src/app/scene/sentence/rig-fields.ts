@@ -29,9 +29,9 @@ import { createSearch } from '../../library/search';
           placeholder="settle, follow, sway…"
           [value]="query()"
           (input)="query.set($any($event.target).value)"
-          (keydown.enter)="takeFirst()"
+          (keydown.enter)="takeFirst($event)"
         />
-        <div class="choices">
+        <div class="choices list">
           @for (item of found(); track item.id) {
             <button
               class="choice rig"
@@ -183,7 +183,9 @@ export class RigFields {
     this.set({ roles: { ...this.recipe().roles, [this.role()]: (event.target as HTMLSelectElement).value } });
   }
 
-  protected takeFirst(): void {
+  protected takeFirst(event: Event): void {
+    // The field has the focus from here on, and is not to be pressed by the same key.
+    event.preventDefault();
     const [item] = this.found();
     if (item) this.chosen.emit(item);
   }

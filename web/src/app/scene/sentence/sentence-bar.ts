@@ -32,6 +32,7 @@ import { FieldHelpButton } from '../../help/field-help';
 import { stepsOfKey } from '../../fields/value-field';
 import { missingExtras } from './multiply-editor';
 import { missingColours, missingNumbers } from './style-choices';
+import { EditorStart } from './editor-start';
 import { FieldEditor } from './field-editor';
 import { canScrub, scrubField } from './scrub-field';
 
@@ -76,7 +77,7 @@ function isNumeric(field: SentenceField): boolean {
 @Component({
   selector: 'wx-sentence-bar',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [CdkConnectedOverlay, CdkOverlayOrigin, CdkTrapFocus, FieldEditor, FieldHelpButton, Scrub],
+  imports: [CdkConnectedOverlay, CdkOverlayOrigin, CdkTrapFocus, EditorStart, FieldEditor, FieldHelpButton, Scrub],
   templateUrl: './sentence-bar.html',
   styleUrl: './sentence-bar.scss',
   host: { '[class.waiting]': 'isWaiting()', '[class.long]': 'isLong()' },
