@@ -162,7 +162,7 @@ function compileParameter(parameter: Parameter, gatherer: Gatherer): CompiledPar
   const text = tiedText(parameter, gatherer);
   const place = (field: 'default' | 'min' | 'max', words: string): Place => ({
     place: { part: 'parameter', name, field },
-    where: `${words} of @${name}`,
+    where: `the ${words} of @${name}`,
   });
   if (!isNumberKind(kind)) {
     const read = readValue(parameter, text, gatherer.lookup);
@@ -246,7 +246,7 @@ export function compilePreset(preset: Preset, lookup: Lookup = NO_LOOKUP): Compi
   const scope = momentScope(preset, curves.progress);
   const parameters = preset.parameters.map((parameter) => compileParameter(parameter, gatherer));
   const moments = preset.moments.map(({ id, name, at }) => {
-    const place: Place = { place: { part: 'moment', moment: id }, where: `time of moment ${name}` };
+    const place: Place = { place: { part: 'moment', moment: id }, where: `the time of moment ${name}` };
     return gatherer.maybeFormula(at, scope, typeOfKind('time'), place) ?? NEVER;
   });
   const rows = preset.rows.map(({ channel, when, cells }): CompiledRow => {
@@ -265,7 +265,7 @@ export function compilePreset(preset: Preset, lookup: Lookup = NO_LOOKUP): Compi
 
 /** A preset's problem as a sentence with its place. */
 export function describePresetProblem({ where, source, message }: PresetProblem): string {
-  return `In the ${where}, “${source}”: ${message}`;
+  return `In ${where}, “${source}”: ${message}`;
 }
 
 /** A way to compile presets. */

@@ -102,7 +102,7 @@ describe('a colour parameter', () => {
   test('elsewhere is a problem that says where it fits', () => {
     const result = compilePreset(presetWith([row('rotation', '@tint')]));
     expect(!result.ok && describePresetProblem(result.problems[0])).toBe(
-      'In the rotation at Start, “@tint”: @tint is a colour, and fits the channels of fill and stroke colours.',
+      'In rotation at Start, “@tint”: @tint is a colour, and fits the channels of fill and stroke colours.',
     );
   });
 

@@ -267,7 +267,7 @@ const BROKEN: readonly Broken[] = [
     'a formula that cannot run',
     () =>
       changed((f) => (f['items/bump.json'] = f['items/bump.json'].replace('here × (1 + @swell)', 'here × (1 + 20px)'))),
-    /^“Bump” \(r1\) cannot run\. In the scale\.x at Peak, .*This gives a length/,
+    /^“Bump” \(r1\) cannot run\. In scale\.x at Peak, .*This gives a length/,
   ],
   [
     'an easing that is no curve',
