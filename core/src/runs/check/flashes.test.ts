@@ -62,6 +62,8 @@ describe('flashes beyond what WCAG 2.2 allows (2.3.1)', () => {
     // #ff0000 has a relative luminance of 0.213, #7f7f7f one of 0.212.
     expect(flashesIn([flicker(3, { look: { fill: '#ff0000' } })], '#7f7f7f')).toHaveLength(1);
     expect(flashesIn([flicker(3, { look: { fill: '#7f7f7f' } })], '#7f7f7f')).toEqual([]);
+    // Two saturated reds that differ little are one colour to the eye.
+    expect(flashesIn([flicker(3, { look: { fill: '#ff2000' } })], '#ff0000')).toEqual([]);
     // A blue as bright as a grey is no red.
     expect(flashesIn([flicker(3, { look: { fill: '#0000ff' } })], '#4c4c4c')).toEqual([]);
   });
