@@ -143,6 +143,8 @@ describe('new layers', () => {
         expect(y + height / 2).toBeLessThanOrEqual(1080);
       }
     }
+    const rowsOf = (count: number): number => new Set(gridCells(1920, 1080, count).map(({ y }) => Math.round(y))).size;
+    expect([1, 2, 3, 4, 5, 6, 7, 8, 9, 12].map(rowsOf)).toEqual([1, 1, 1, 2, 2, 2, 2, 2, 3, 3]);
     let next = 0;
     const layers = layersFromNames(programmeBoard(), ['One', 'Two'], 'word', 'crew', () => `n${++next}`);
     const scene = edited(

@@ -7,6 +7,7 @@ import { AddLayersDialog, type AddedLayers } from '../dialogs/add-layers-dialog'
 import { DraftStore } from '../draft.store';
 import type { LayerStep } from '../../looks/layer-step';
 import { SceneStore } from '../scene.store';
+import { Selection } from '../selection';
 import { Teller } from './teller';
 
 /** What can be done with the layers of a scene one by one: add, change, remove, record as a preset. */
@@ -17,13 +18,14 @@ export class LayerActions {
   private readonly dialog = inject(MatDialog);
   private readonly teller = inject(Teller);
   private readonly library = inject(LibraryActions);
+  private readonly selection = inject(Selection);
 
   /** Does a step that a panel asks for. */
   step({ label, edits, merge }: LayerStep & { readonly merge?: string }): void {
     this.store.do(label, edits, merge);
   }
 
-  /** Asks for new layers, and picks them; files that were chosen instead are handed on. */
+  /** Asks for new layers; the sentence is about them, and they are selected. Files that were chosen instead are handed on. */
   add(bring: (files: readonly File[]) => void): void {
     const { scene } = this.store;
     if (!scene) return;
@@ -37,8 +39,9 @@ export class LayerActions {
         const first = this.store.scene?.layers.length ?? 0;
         const edits = layers.map((layer, i): Edit => ({ type: 'add-layer', index: first + i, layer }));
         this.store.do(`Add ${layers.length === 1 ? `“${layers[0].name}”` : `${layers.length} layers`}`, edits);
-        const { recipe } = this.draft;
-        if (recipe) this.draft.change({ ...recipe, pick: { by: 'layers', layers: layers.map(({ id }) => id) } });
+        const ids = layers.map(({ id }) => id);
+        this.draft.pick({ by: 'layers', layers: ids });
+        this.selection.only(ids);
       });
   }
 

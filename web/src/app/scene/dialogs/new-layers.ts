@@ -14,7 +14,10 @@ interface Cell {
 
 /** Cells of a grid over the frame for a number of things, filled row by row. */
 export function gridCells(width: number, height: number, count: number): Cell[] {
-  const columns = Math.ceil(Math.sqrt((count * width) / (height * 2)));
+  const even = Math.ceil(Math.sqrt((count * width) / (height * 2)));
+  // One column more where that leaves fewer places empty: three lie in one row, seven as four and three.
+  const emptyWith = (columns: number): number => Math.ceil(count / columns) * columns - count;
+  const columns = emptyWith(even + 1) < emptyWith(even) ? even + 1 : even;
   const rows = Math.ceil(count / columns);
   const [cellWidth, cellHeight] = [(width * (1 - 2 * MARGIN)) / columns, (height * (1 - 2 * MARGIN)) / rows];
   return Array.from({ length: count }, (_, i) => ({
