@@ -94,6 +94,8 @@ test('the editors of the sentence are accessible', async ({ page }) => {
       await screen.field(field).click();
       await expect(screen.editor).toBeVisible();
       await expectNoFaults(page, '[role=dialog]');
+      // Nothing of it is cut off at its side.
+      expect(await screen.editor.evaluate(({ scrollWidth, clientWidth }) => scrollWidth - clientWidth)).toBe(0);
       await screen.closeEditor();
     }
   };
@@ -111,6 +113,10 @@ test('the editors of the sentence are accessible', async ({ page }) => {
   await screen.editor.getByRole('radio', { name: /^Adjust/ }).check();
   await screen.closeEditor();
   await look(['keys', 'step:s1', 'parameter:s1_by', 'add-parameter']);
+  await screen.field('operation').click();
+  await screen.editor.getByRole('radio', { name: /^Multiply/ }).check();
+  await screen.closeEditor();
+  await look(['end']);
 });
 
 test('runs, cues, data and versions are accessible', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Choice } from './choices';
+import { isInTwo, type Choice } from './choices';
 
 let made = 0;
 
@@ -10,7 +10,7 @@ let made = 0;
   template: `
     <fieldset>
       <legend>{{ label() }}</legend>
-      <div class="choices" [class.two]="choices().length > 9">
+      <div class="choices" [class.two]="isInTwo(choices())">
         @for (choice of choices(); track choice.value) {
           <label class="choice" [class.on]="choice.value === value()">
             <input
@@ -53,5 +53,6 @@ export class ChoiceEditor {
   readonly choices = input.required<readonly Choice[]>();
   readonly value = input.required<string>();
   readonly chosen = output<string>();
+  protected readonly isInTwo = isInTwo;
   protected readonly name = `choice-${++made}`;
 }

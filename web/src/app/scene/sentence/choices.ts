@@ -7,6 +7,14 @@ export interface Choice {
   readonly note: string;
 }
 
+/** With more choices than these a list would be longer than the page is high. */
+const MOST_IN_ONE = 9;
+
+/** Whether choices stand in two columns. */
+export function isInTwo(choices: readonly unknown[]): boolean {
+  return choices.length > MOST_IN_ONE;
+}
+
 /** The operations, to be chosen from. */
 export const OPERATION_CHOICES: readonly (Choice & { readonly value: Operation })[] = [
   { value: 'bring-in', label: 'Bring in', note: 'entrances, from each in point' },

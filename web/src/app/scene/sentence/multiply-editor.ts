@@ -69,7 +69,7 @@ export function missingExtras(recipe: MultiplyRecipe): Extra[] {
       display: grid;
       grid-template-columns: minmax(0, 1fr);
       gap: 10px;
-      width: 320px;
+      width: 340px;
     }
     .row {
       display: flex;

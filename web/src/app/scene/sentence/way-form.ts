@@ -13,6 +13,7 @@ import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
 import { Icon } from '../../icons/icon';
 import { ChoiceEditor } from './choice-editor';
+import { isInTwo } from './choices';
 import { MomentField } from './moment-field';
 import type { Way, WayField, WayValue } from './way-fields';
 
@@ -50,6 +51,7 @@ function roundingHint(text: string, rate: Rate): string | null {
 @Component({
   selector: 'wx-way-form',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[class.wide]': 'isWide()' },
   imports: [ChoiceEditor, EasingEditor, Icon, MomentField, ValueField],
   template: `
     <wx-choice-editor [label]="label()" [choices]="ways()" [value]="value().by" (chosen)="choose($event)" />
@@ -156,6 +158,10 @@ function roundingHint(text: string, rate: Rate): string | null {
       gap: 10px;
       width: 280px;
     }
+    /* As wide as choices in two columns. */
+    :host(.wide) {
+      width: 372px;
+    }
   `,
 })
 export class WayForm {
@@ -169,6 +175,7 @@ export class WayForm {
   readonly playhead = input.required<number>();
   readonly changed = output<WayValue>();
 
+  protected readonly isWide = computed(() => isInTwo(this.ways()));
   protected readonly fields = computed(() => [
     ...(this.ways().find(({ value }) => value === this.value().by)?.fields ?? []),
     ...this.shared(),
