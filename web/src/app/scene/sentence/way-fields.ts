@@ -31,6 +31,8 @@ export interface WayField {
   readonly most?: number;
   /** May be left out of the recipe. */
   readonly optional?: true;
+  /** What it means that the field is empty. */
+  readonly empty?: string;
 }
 
 /** What a way is made of in a recipe: `by`, and its fields. */
@@ -58,7 +60,7 @@ export function field(
   key: string,
   label: string,
   kind: WayFieldKind,
-  more: Partial<Pick<WayField, 'options' | 'least' | 'most' | 'optional'>> = {},
+  more: Partial<Omit<WayField, 'key' | 'label' | 'kind'>> = {},
 ): WayField {
   return { key, label, kind, ...more };
 }

@@ -207,9 +207,9 @@ export class WayForm {
   }
 
   protected hint(field: WayField): string | null {
-    return field.kind === 'time' || field.kind === 'signed-time'
-      ? roundingHint(this.text(field), this.scene().rate)
-      : null;
+    const text = this.text(field);
+    if (text === '') return field.empty ?? null;
+    return field.kind === 'time' || field.kind === 'signed-time' ? roundingHint(text, this.scene().rate) : null;
   }
 
   protected give(field: WayField, text: string): void {

@@ -14,7 +14,11 @@ const WRAP = field('wrap', 'Those past the end begin again with the first', 'swi
 /** What every order can have besides its own fields. */
 export const ORDER_FIELDS: readonly WayField[] = [
   field('reversed', 'The other way round', 'switch', { optional: true }),
-  field('blocks', 'So many at a time', 'count', { least: 2, optional: true }),
+  field('blocks', 'How many at a time', 'count', {
+    least: 2,
+    optional: true,
+    empty: 'Leave it empty to take them one by one.',
+  }),
 ];
 
 /** Ways of an order. */
