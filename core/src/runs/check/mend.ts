@@ -121,8 +121,7 @@ function otherOrder(finding: Extract<Finding, { code: 'one-place' }>, recipe: Re
   return order ? [{ label: `Take them ${orderWords(order)}`, recipe: { ...recipe, order } }] : [];
 }
 
-function takesTurns(recipe: Recipe | null): boolean {
-  if (!recipe) return false;
+function takesTurns(recipe: Recipe): boolean {
   if (recipe.operation === 'line-up') return recipe.way.by === 'rows';
   return isPresetRecipe(recipe) && (recipe.spacing.by === 'rows' || recipe.spacing.by === 'cues');
 }
