@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { describeFinding } from '../finding';
+import { describeFinding, type Finding } from '../finding';
 import { createShelf } from '../../library/library';
 import type { LineUpRecipe } from '../../scene/recipe';
 import type { Layer } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { STARTER_LIBRARY } from '../../library/starter';
 import { applied, edited, layerOf, planOn, SHELF } from '../../testing/planning';
-import { card, key, PAL, sceneOf } from '../../testing/scenes';
+import { card, key, PAL, recipeOf, sceneOf } from '../../testing/scenes';
 import { frameTicks, ticksFromSeconds } from '../../basics/time';
 import { checkScene, findInMotion, mendsOf } from '.';
 
@@ -90,6 +90,22 @@ describe('motion', () => {
     expect(look(pair({ span: { in: 0, out: FRAME } }))).toEqual([]);
   });
 
+  test('a layer does not run into the one that it is in, nor into what is in that', () => {
+    const moves = { 'position.x': [key(0, 200), key(10, 400)] };
+    // The card stands in the way that its own child takes across it; a stranger in its place is met.
+    const crossed = (parent: string | null) => [
+      box('card', 400, { kind: 'card', tracks: { opacity: [key(0, 1)] } }),
+      card('between', { parent, kind: 'group', source: { type: 'none' }, rest: {} }),
+      box('child', 200, { parent: 'between', tracks: moves }),
+    ];
+    expect(look(crossed(null)).map(({ code }) => code)).toEqual(['collide']);
+    const inside = crossed('card').map((layer) =>
+      layer.id === 'child' ? { ...layer, tracks: { 'position.x': [key(0, -200), key(10, 0)] } } : layer,
+    );
+    expect(look(inside).map(({ code }) => code)).not.toContain('collide');
+    expect(look([...inside].reverse()).map(({ code }) => code)).not.toContain('collide');
+  });
+
   test('what is not seen where it meets others does not collide: a matte that is not drawn, what rests beside the frame; nor do copies that are scattered', () => {
     const across = { 'position.x': [key(0, 200), key(10, 400)] };
     const still = { opacity: [key(0, 1)] };
@@ -119,6 +135,18 @@ describe('motion', () => {
     expect(leaves([0, -200], [20, 500], [60, 500], [90, 1200])).toEqual([]);
     expect(leaves([0, -200], [60, 500], [120, 1200])).toEqual(['ends-off-frame']);
     expect(leaves([10, -200], [60, -100])).toEqual(['ends-off-frame']);
+  });
+
+  test('where a layer has come to rest is looked at while it is there; one that only touches the frame is outside', () => {
+    const ends = (x: number, more: Partial<Layer> = {}) =>
+      look([box('a', -300, { tracks: { 'position.x': [key(0, -300), key(60, x)] }, ...more })]);
+    expect(ends(-49)).toEqual([]);
+    expect(ends(-50)).toEqual([{ code: 'ends-off-frame', layers: ['a'], at: 60 * FRAME }]);
+    expect(ends(1049)).toEqual([]);
+    // It ends before its last key does, and is last seen a tick before its out point.
+    const out = 30 * FRAME;
+    expect(ends(500, { span: { in: 0, out } })).toEqual([]);
+    expect(ends(10, { span: { in: 0, out } })).toEqual([{ code: 'ends-off-frame', layers: ['a'], at: out - 1 }]);
   });
 
   test('a step beyond an eighth of the diagonal and beyond the layer’s size is too large', () => {
@@ -209,5 +237,8 @@ describe('mends', () => {
     const [mend] = mendsOf(finding, null, off, off);
     if (!('edits' in mend)) throw new Error();
     expect(checkScene(edited(off, mend.edits), SHELF)).toEqual([]);
+    // In a dry run the sentence is what is changed; and of layers that are gone there is nothing to move.
+    expect(mendsOf(finding, recipeOf({}), off, off)).toEqual([]);
+    expect(mendsOf({ ...finding, layers: ['gone'] } as Finding, null, off, off)).toEqual([]);
   });
 });

@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import type { Key } from '../../scene/layer';
 import { createLineUp, type Recipe } from '../../scene/recipe';
 import type { Scene } from '../../scene/scene';
 import { MOST_TICKS, ticksFromSeconds } from '../../basics/time';
+import { apply } from '../../scene/edit';
 import { planOn } from '../../testing/planning';
 import { card, key, recipeOf, sceneOf } from '../../testing/scenes';
 import { describeFinding, type Finding } from '../finding';
@@ -38,6 +40,35 @@ describe('mends of what runs past the end', () => {
   });
 });
 
+describe('a time that cannot be met', () => {
+  const missed = (field: 'Finish' | 'Window'): Finding => ({
+    code: 'cannot-meet',
+    field,
+    wanted: ticksFromSeconds(1),
+    nearest: ticksFromSeconds(2),
+    why: 'frames',
+  });
+  const met = (recipe: Recipe, field: 'Finish' | 'Window' = 'Finish') =>
+    mendsOf(missed(field), recipe, scene, scene, []).map((mend) => ('recipe' in mend ? mend.recipe : null));
+  const asked = { by: 'finish', at: '1:00' } as const;
+  const given = { by: 'finish', at: '2:00' } as const;
+
+  test('gives way to the nearest that can, where it was asked for: start, gap, length or window', () => {
+    const [start, gap, length] = [{ start: asked }, { spacing: asked }, { length: asked }].map(recipeOf);
+    expect(met(start)).toEqual([{ ...start, start: given }]);
+    expect(met(gap)).toEqual([{ ...gap, spacing: given }]);
+    expect(met(length)).toEqual([{ ...length, length: given }]);
+    const fitted = recipeOf({ length: { by: 'fit', window: '1:00' } });
+    expect(met(fitted, 'Window')).toEqual([{ ...fitted, length: { by: 'fit', window: '2:00' } }]);
+    expect(mendsOf(missed('Finish'), start, scene, scene, [])[0].label).toBe('Take 2:00');
+  });
+
+  test('is no matter of recipes without start, gap and length, nor where there is none', () => {
+    expect(met(createLineUp({ by: 'rule' }))).toEqual([]);
+    expect(mendsOf(missed('Finish'), null, scene, scene, [])).toEqual([]);
+  });
+});
+
 describe('layers that share one place', () => {
   const beside = (...places: readonly (readonly [number, number])[]) =>
     sceneOf(places.map(([x, y], i) => card(`c${i}`, { rest: { 'position.x': x, 'position.y': y } })));
@@ -68,5 +99,43 @@ describe('layers that share one place', () => {
     const [first, second] = row.layers;
     const later = { ...second, span: { ...second.span, in: ticksFromSeconds(1) } };
     expect(found({ ...row, layers: [first, later] }, { ...downwards, start: { by: 'layer' } })).toEqual([]);
+  });
+});
+
+describe('a rig that finds no speed to carry on', () => {
+  const SOFT: Key['ease'] = { type: 'bezier', x1: 0.4, y1: 0, x2: 0.2, y2: 1 };
+  const soft = (frame: number, value: number): Key => key(frame, value, SOFT);
+  const layers = [
+    card('a', { tracks: { rotation: [soft(0, 0), soft(5, 40), soft(9, 50)], opacity: [soft(0, 0), soft(9, 1)] } }),
+    card('b', { tracks: { rotation: [soft(0, 3)] } }),
+    card('c', { tracks: { rotation: [soft(0, 0), soft(9, 50)] } }),
+  ];
+  const idle = (why: 'no-keys' | 'no-speed', ...ids: string[]): Finding => ({
+    code: 'rig-idle',
+    layers: ids,
+    why,
+    channels: ['rotation'],
+  });
+
+  test('is given one: the last key of each of its channels is reached at an even speed, of these layers alone', () => {
+    const standing = sceneOf(layers);
+    const [mend, ...others] = mendsOf(idle('no-speed', 'a', 'b'), null, standing, standing, []);
+    expect(others).toEqual([]);
+    expect(mend.label).toBe('Let them arrive at an even speed');
+    const done = apply(standing, 'edits' in mend ? mend.edits : []);
+    if (!done.ok) throw new Error(done.problem.code);
+    const [a, ...rest] = done.scene.layers;
+    expect(a.tracks.rotation?.map(({ ease }) => ease.type)).toEqual(['bezier', 'linear', 'bezier']);
+    expect(a.tracks.rotation?.map(({ at, value }) => [at, value])).toEqual(
+      layers[0].tracks.rotation?.map(({ at, value }) => [at, value]),
+    );
+    expect(a.tracks.opacity).toEqual(layers[0].tracks.opacity);
+    expect(rest).toEqual(layers.slice(1));
+  });
+
+  test('cannot be mended where there are no keys', () => {
+    const standing = sceneOf(layers);
+    expect(mendsOf(idle('no-keys', 'a'), null, standing, standing, [])).toEqual([]);
+    expect(mendsOf(idle('no-speed', 'b'), null, standing, standing, [])).toEqual([]);
   });
 });
