@@ -100,7 +100,13 @@ describe('motion', () => {
     ];
     expect(look(crossed(null)).map(({ code }) => code)).toEqual(['collide']);
     const inside = crossed('card').map((layer) =>
-      layer.id === 'child' ? { ...layer, tracks: { 'position.x': [key(0, -200), key(10, 0)] } } : layer,
+      layer.id === 'child'
+        ? {
+            ...layer,
+            rest: { ...layer.rest, 'position.y': 0 },
+            tracks: { 'position.x': [key(0, -200), key(10, 0)] },
+          }
+        : layer,
     );
     expect(look(inside).map(({ code }) => code)).not.toContain('collide');
     expect(look([...inside].reverse()).map(({ code }) => code)).not.toContain('collide');
