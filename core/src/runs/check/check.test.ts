@@ -99,17 +99,20 @@ describe('motion', () => {
       box('child', 200, { parent: 'between', tracks: moves }),
     ];
     expect(look(crossed(null)).map(({ code }) => code)).toEqual(['collide']);
-    const inside = crossed('card').map((layer) =>
-      layer.id === 'child'
-        ? {
-            ...layer,
-            rest: { ...layer.rest, 'position.y': 0 },
-            tracks: { 'position.x': [key(0, -200), key(10, 0)] },
-          }
-        : layer,
-    );
-    expect(look(inside).map(({ code }) => code)).not.toContain('collide');
-    expect(look([...inside].reverse()).map(({ code }) => code)).not.toContain('collide');
+    const inside = (from: number, rest: number): Layer[] =>
+      crossed('card').map((layer) =>
+        layer.id === 'child'
+          ? {
+              ...layer,
+              rest: { ...layer.rest, 'position.x': rest, 'position.y': 100 },
+              tracks: { 'position.x': [key(0, from), key(10, 100)] },
+            }
+          : layer,
+      );
+    // From the left and from the right, drawn before it and behind.
+    for (const layers of [inside(-200, 300), inside(400, -100)])
+      for (const order of [layers, [...layers].reverse()])
+        expect(look(order).map(({ code }) => code)).not.toContain('collide');
   });
 
   test('what is not seen where it meets others does not collide: a matte that is not drawn, what rests beside the frame; nor do copies that are scattered', () => {
