@@ -195,6 +195,22 @@ describe('updates', () => {
       { code: 'update-waiting', run: 'run-1', preset: 'Fade in', from: 1, to: 2, layers: ['a'] },
     ]);
   });
+
+  test('a newer revision of what the preset uses is told in other words', () => {
+    const rising = applied(sceneOf([card('a')]), { preset: { id: 'rise-and-settle', revision: 1 } });
+    const [house] = rising.runs[0].uses ?? [];
+    const shelfWith = (revision: number) =>
+      createShelf(STARTER_LIBRARY.map((item) => (item.id === house.id ? { ...item, revision } : item)));
+    expect(checkScene(rising, shelfWith(house.revision))).toEqual([]);
+    const [finding] = checkScene(rising, shelfWith(house.revision + 1));
+    expect(finding).toMatchObject({ code: 'update-waiting', run: 'run-1', from: 1, to: 1 });
+    expect(describeFinding(finding, rising)).toBe(
+      'A curve or house value that “Rise & settle” uses was changed since this run. See what it would change.',
+    );
+    expect(checkScene({ ...rising, runs: [{ ...rising.runs[0], off: true }] }, shelfWith(house.revision + 1))).toEqual(
+      [],
+    );
+  });
 });
 
 describe('mends', () => {

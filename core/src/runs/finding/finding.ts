@@ -129,6 +129,7 @@ export type Finding =
       readonly code: 'update-waiting';
       readonly run: string;
       readonly preset: string;
+      /** The same as `to` where it is what the preset takes from the library that is newer. */
       readonly from: number;
       readonly to: number;
       readonly layers: readonly string[];

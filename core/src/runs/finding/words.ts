@@ -188,6 +188,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
     case 'curve-waiting':
       return `The curve “${finding.name}” has a newer revision: ${finding.to}. ${counted(finding.keys, '1 key still has', 'keys still have')} an older one.`;
     case 'update-waiting':
-      return `“${finding.preset}” has a newer revision: ${finding.to}, this run uses ${finding.from}. See what it would change.`;
+      return finding.from === finding.to
+        ? `A curve or house value that “${finding.preset}” uses was changed since this run. See what it would change.`
+        : `“${finding.preset}” has a newer revision: ${finding.to}, this run uses ${finding.from}. See what it would change.`;
   }
 }

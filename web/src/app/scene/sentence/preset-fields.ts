@@ -5,9 +5,15 @@ import { EXISTING_CHOICES, MOVES_CHOICES } from './choices';
 import { withTiming, type Timing } from './field-changes';
 import { FinishEditor } from './finish-editor';
 import { PresetEditor } from './preset-editor';
-import type { WayValue } from './way-fields';
+import type { Way, WayValue } from './way-fields';
 import { WayForm } from './way-form';
 import { LENGTH_WAYS, SPACING_WAYS, startWays } from './ways';
+
+interface TimingForm {
+  readonly part: Timing;
+  readonly label: string;
+  readonly ways: readonly Way[];
+}
 
 /** The fields that a run of a preset has and others have not: which, when, how far apart, how long, over what. */
 @Component({
@@ -15,42 +21,20 @@ import { LENGTH_WAYS, SPACING_WAYS, startWays } from './ways';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [ChoiceEditor, FinishEditor, PresetEditor, WayForm],
   template: `
+    @if (timing(); as form) {
+      <wx-way-form
+        [label]="form.label"
+        [ways]="form.ways"
+        [value]="recipe()[form.part]"
+        [scene]="scene()"
+        [shelf]="shelf()"
+        [playhead]="playhead()"
+        (changed)="setTiming(form.part, $event)"
+      />
+    }
     @switch (field()) {
       @case ('preset') {
         <wx-preset-editor [items]="items()" [recipe]="recipe()" (chosen)="chosen.emit($event)" />
-      }
-      @case ('start') {
-        <wx-way-form
-          label="Where it begins"
-          [ways]="starts()"
-          [value]="recipe().start"
-          [scene]="scene()"
-          [shelf]="shelf()"
-          [playhead]="playhead()"
-          (changed)="setTiming('start', $event)"
-        />
-      }
-      @case ('spacing') {
-        <wx-way-form
-          label="How they are spaced"
-          [ways]="spacings"
-          [value]="recipe().spacing"
-          [scene]="scene()"
-          [shelf]="shelf()"
-          [playhead]="playhead()"
-          (changed)="setTiming('spacing', $event)"
-        />
-      }
-      @case ('length') {
-        <wx-way-form
-          label="How long each lasts"
-          [ways]="lengths"
-          [value]="recipe().length"
-          [scene]="scene()"
-          [shelf]="shelf()"
-          [playhead]="playhead()"
-          (changed)="setTiming('length', $event)"
-        />
       }
       @case ('finish') {
         <wx-finish-editor [recipe]="recipe()" [scene]="scene()" [solved]="solved()" (changed)="changed.emit($event)" />
@@ -95,9 +79,19 @@ export class PresetFields {
 
   protected readonly moves = MOVES_CHOICES;
   protected readonly existing = EXISTING_CHOICES;
-  protected readonly spacings = SPACING_WAYS;
-  protected readonly lengths = LENGTH_WAYS;
-  protected readonly starts = computed(() => startWays(this.recipe().operation === 'send-out'));
+  /** When they begin, how far apart, how long: the same form, each with ways of its own. */
+  protected readonly timing = computed((): TimingForm | null => {
+    switch (this.field()) {
+      case 'start':
+        return { part: 'start', label: 'Where it begins', ways: startWays(this.recipe().operation === 'send-out') };
+      case 'spacing':
+        return { part: 'spacing', label: 'How they are spaced', ways: SPACING_WAYS };
+      case 'length':
+        return { part: 'length', label: 'How long each lasts', ways: LENGTH_WAYS };
+      default:
+        return null;
+    }
+  });
 
   protected set(part: object): void {
     this.changed.emit({ ...this.recipe(), ...part } as PresetRecipe);
