@@ -43,10 +43,11 @@ describe('how busy a scene is', () => {
         span: { in: ticksFromSeconds(9), out: ticksFromSeconds(10) },
         tracks: { rotation: [key(0, 0), key(100, 90)] },
       }),
+      card('over', { span: { in: 0, out: 6 * FRAME }, tracks: { rotation: [key(0, 0), key(100, 90)] } }),
       card('led', { path, tracks: { 'path.distance': [key(0, 0), key(50, 1)] } }),
     ]);
     const { moving, speed } = busyMoments(moved);
-    expect(moving[10]).toBe(1);
+    expect([5, 6, 10].map((frame) => moving[frame])).toEqual([2, 1, 1]);
     expect(speed[10]).toBeCloseTo(100, 4);
   });
 

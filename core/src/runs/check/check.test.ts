@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { describeFinding, type Finding } from '../finding';
 import { createShelf } from '../../library/library';
 import type { LineUpRecipe } from '../../scene/recipe';
-import type { Layer } from '../../scene/layer';
-import type { Scene } from '../../scene/scene';
+import type { Key, Layer } from '../../scene/layer';
+import type { RunRecord, Scene } from '../../scene/scene';
 import { STARTER_LIBRARY } from '../../library/starter';
 import { applied, edited, layerOf, planOn, SHELF } from '../../testing/planning';
 import { card, key, PAL, recipeOf, sceneOf } from '../../testing/scenes';
@@ -180,6 +180,38 @@ describe('motion', () => {
       way: { by: 'cover' },
     });
     expect(findInMotion(covered, null, 0, ticksFromSeconds(10))).toEqual([]);
+  });
+
+  test('a picture that is drawn back to exactly the frame covers it all the time; one that is drawn back further does not', () => {
+    const drawnBack = (to: number) =>
+      look([
+        card('p', {
+          kind: 'picture',
+          rest: { 'position.x': 500, 'position.y': 250, 'size.x': 1000, 'size.y': 500 },
+          tracks: { 'scale.x': [key(0, 1.4), key(100, to)], 'scale.y': [key(0, 1.4), key(100, to)] },
+        }),
+      ]).map(({ code }) => code);
+    expect(drawnBack(1)).toEqual([]);
+    expect(drawnBack(0.98)).toEqual(['uncovered']);
+  });
+});
+
+describe('a scene as it stands', () => {
+  test('tells where exits begin before entrances have ended, and by how much at most', () => {
+    const run = (id: string, operation: string) => ({ id, recipe: { operation }, layers: [] }) as unknown as RunRecord;
+    const by = (id: string, frame: number, value: number): Key => ({
+      ...key(frame, value),
+      by: { run: id, slot: `s${frame}` },
+    });
+    const both = (id: string, end: number, begin: number) =>
+      card(id, {
+        tracks: { opacity: [by('in', 0, 0), by('in', end, 1)], rotation: [by('out', begin, 0), by('out', 90, 9)] },
+      });
+    const layers = [both('a', 20, 17), both('b', 20, 20), both('c', 30, 19)];
+    const scene = { ...sceneOf(layers), runs: [run('in', 'bring-in'), run('out', 'send-out')] };
+    expect(checkScene(scene, SHELF).filter(({ code }) => code === 'entrance-meets-exit')).toEqual([
+      { code: 'entrance-meets-exit', layers: ['a', 'c'], at: 17 * FRAME, by: 11 * FRAME },
+    ]);
   });
 });
 

@@ -41,6 +41,9 @@ describe('flashes beyond what WCAG 2.2 allows (2.3.1)', () => {
     // Over black: 25 % of white give a relative luminance of 0.05, 40 % one of 0.13.
     expect(flashesIn([faint(0.25)])).toEqual([]);
     expect(flashesIn([faint(0.4)])).toHaveLength(1);
+    // A fill that is seen through is as faint.
+    expect(flashesIn([flicker(3, { look: { fill: '#ffffff40' } })])).toEqual([]);
+    expect(flashesIn([flicker(3, { look: { fill: '#ffffff66' } })])).toHaveLength(1);
     // #eeeeee has 0.85, #d8d8d8 0.69: both are a tenth and more below white.
     expect(flashesIn([flicker(3)], '#eeeeee')).toEqual([]);
     expect(flashesIn([flicker(3)], '#d8d8d8')).toHaveLength(1);
@@ -50,6 +53,9 @@ describe('flashes beyond what WCAG 2.2 allows (2.3.1)', () => {
     const sized = (size: number) => flicker(3, { rest: { ...WHOLE, 'size.x': size, 'size.y': size } });
     expect(flashesIn([sized(140)])).toEqual([]);
     expect(flashesIn([sized(190)])).toHaveLength(1);
+    // A strip along the foot of the frame takes up a tenth of what a third of it is high.
+    const strip = { 'position.x': 500, 'position.y': 985, 'size.x': 1000, 'size.y': 30 };
+    expect(flashesIn([flicker(3, { rest: strip })])).toEqual([]);
     // Two that are each too small do together what they do at once in one place.
     const beside = (id: string, x: number) =>
       flicker(3, { id, rest: { 'position.x': x, 'position.y': 500, 'size.x': 90, 'size.y': 270 } });
