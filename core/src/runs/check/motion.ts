@@ -17,6 +17,7 @@ import { centreOf, type Box, type Matrix } from '../../basics/transform';
 import { Collisions } from './collisions';
 import { Flashes } from './flashes';
 import { intervalOfSide, sidesOfRuns, type Interval } from './keys';
+import { toItsEnd, type Steps } from './steps';
 
 const OPACITY = channelOf('opacity').slot;
 const WIDTH = channelOf('size.x').slot;
@@ -205,6 +206,16 @@ function flashesAmong({ scene, compiled, moves }: Look, found: Flashes['found'])
  * look to some layers; only layers with keys are looked at.
  */
 export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null, from: Ticks, to: Ticks): Finding[] {
+  return toItsEnd(lookInMotion(scene, subjects, from, to));
+}
+
+/** The same in steps, one a frame, for who has something else to do in between. */
+export function* lookInMotion(
+  scene: Scene,
+  subjects: ReadonlySet<string> | null,
+  from: Ticks,
+  to: Ticks,
+): Steps<Finding[]> {
   const look = createLook(scene, subjects);
   const { compiled, moving } = look;
   const sides = sidesOfRuns(scene);
@@ -251,6 +262,7 @@ export function findInMotion(scene: Scene, subjects: ReadonlySet<string> | null,
     });
     flashes?.look(frame, time, (index) => seenOpacity(look, frame, index));
     if (meetings.look()) collide.at = Math.min(collide.at, time);
+    yield;
   }
   for (const i of meetings.found) collide.layers.add(scene.layers[moving[i]].id);
   findEndsOff(look, ways, stood, off);

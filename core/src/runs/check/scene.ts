@@ -14,7 +14,8 @@ import {
 } from './keys';
 import { findStaleCurves } from './linked';
 import { findGoneMattes } from './gone';
-import { findInMotion } from './motion';
+import { lookInMotion } from './motion';
+import { toItsEnd, type Steps } from './steps';
 
 /** First and last key of a layer; null where it has none. */
 function keySpan(layer: Layer): { from: Ticks; to: Ticks } | null {
@@ -91,8 +92,14 @@ export function findUpdates({ runs }: Scene, shelf: Shelf): Finding[] {
 
 /** Looks over a whole scene as it stands. Costs about a frame's sampling for each frame of the scene, up to 600. */
 export function checkScene(scene: Scene, shelf: Shelf): Finding[] {
+  return toItsEnd(lookOver(scene, shelf));
+}
+
+/** The same in steps, for who has something else to do in between. */
+export function* lookOver(scene: Scene, shelf: Shelf): Steps<Finding[]> {
   const drawn = scene.layers.filter((layer) => isSeen(layer) && !layer.hidden);
   const subjects = subjectsOf(drawn);
+  const inMotion = yield* lookInMotion(scene, null, 0, scene.length);
   return [
     ...findUpdates(scene, shelf),
     ...findStaleCurves(scene, shelf),
@@ -101,7 +108,7 @@ export function checkScene(scene: Scene, shelf: Shelf): Finding[] {
     ...findMeetingsIn(scene),
     ...findTwice(scene, drawn, 'bring-in', null),
     ...findTwice(scene, drawn, 'send-out', null),
-    ...findInMotion(scene, null, 0, scene.length),
+    ...inMotion,
     ...findOffGridIn(scene),
     ...findGoneMattes(scene),
   ];

@@ -40,6 +40,7 @@ export class HeldScene {
       case 'show':
       case 'plan':
       case 'check':
+      case 'stop':
       case 'update':
         return false;
     }

@@ -34,6 +34,8 @@ export type ToPlanner =
   | { readonly type: 'plan'; readonly ticket: number; readonly task: PlanTask }
   /** Looks over the scene as it stands, or with a task planned into it. */
   | { readonly type: 'check'; readonly ticket: number; readonly task: PlanTask | null }
+  /** What is looked over is no longer wanted, and not answered. */
+  | { readonly type: 'stop' }
   | { readonly type: 'update'; readonly ticket: number; readonly task: UpdateTask };
 
 /**

@@ -1,13 +1,14 @@
 import {
   apply,
-  checkScene,
   dryRun,
-  findInMotion,
+  lookInMotion,
+  lookOver,
   plan,
   replan,
   solvedIn,
   type CompilePreset,
   type Finding,
+  type Steps,
   type Plan,
   type RunHead,
   type RunRecord,
@@ -64,20 +65,20 @@ export function showTask(scene: Scene, shelf: Shelf, task: PlanTask, compile: Co
   };
 }
 
-/** What looking at the scene in motion finds: all of it as it stands, or only what a dry run moves. */
-export function checkTask(
+/** What looking at the scene in motion finds, in steps: all of it as it stands, or only what a dry run moves. */
+export function* checkTask(
   scene: Scene,
   shelf: Shelf,
   task: PlanTask | null,
   compile: CompilePreset,
-): readonly Finding[] {
-  if (!task) return checkScene(scene, shelf);
+): Steps<readonly Finding[]> {
+  if (!task) return yield* lookOver(scene, shelf);
   const planned = showTask(scene, shelf, task, compile);
   const { layers } = planned;
   if (layers.length === 0) return [];
   const { start, finish } = solvedIn(layers);
   const moved = new Set(layers.map(({ layer }) => layer));
-  return findInMotion(drawRun(scene, planned), moved, start ?? 0, finish ?? scene.length);
+  return yield* lookInMotion(drawRun(scene, planned), moved, start ?? 0, finish ?? scene.length);
 }
 
 /** A plan as messages, without its layers, which applying it does not need: whole where it is small, else in parts. */

@@ -1,8 +1,9 @@
 /// <reference lib="webworker" />
-import { createPresetCompiler, createShelf, planUpdates, type Scene } from '@wexikine/core';
+import { createPresetCompiler, createShelf, planUpdates, type Finding, type Scene, type Steps } from '@wexikine/core';
 import { HeldScene } from './held-scene';
 import type { FromPlanner, PlanTask, ToPlanner } from './messages';
 import { packRun } from './packed';
+import { PatientWork } from './patient-work';
 import { checkTask, planMessages, planTask, showTask } from './plan-task';
 
 const compile = createPresetCompiler();
@@ -12,8 +13,10 @@ const held = new HeldScene();
 let questions = 0;
 /** Layers from which planning takes so long that one notices. */
 const MANY = 300;
-/** How often planning is still to be practised. */
+/** How often planning is still to be practised, and how long after an answer: what that changes is drawn first, ms. */
 let practice = 6;
+const PRACTISE_AFTER = 120;
+const looking = new PatientWork();
 
 /** Answers; `buffers` of the message change hands. */
 function answer(message: FromPlanner, buffers: ArrayBuffer[] = []): void {
@@ -57,7 +60,18 @@ function practise(task: PlanTask): void {
     if (held.scene === null || asked !== questions) return;
     packRun(showTask(held.scene, shelf, task, compile));
     practise(task);
-  });
+  }, PRACTISE_AFTER);
+}
+
+/** Looks over a scene and answers with what it finds, unless it is stopped meanwhile. */
+async function lookOver(ticket: number, steps: Steps<readonly Finding[]>): Promise<void> {
+  try {
+    const done = await looking.run(steps);
+    if (done) answer({ type: 'findings', ticket, findings: done.result });
+  } catch (error) {
+    console.error(error);
+    answer({ type: 'failed', ticket });
+  }
 }
 
 addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
@@ -81,9 +95,13 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
         for (const message of planMessages(data.ticket, whole)) answer(message);
       });
     case 'check':
-      return attempt(data.ticket, (standing) => {
-        answer({ type: 'findings', ticket: data.ticket, findings: checkTask(standing, shelf, data.task, compile) });
-      });
+      return attempt(
+        data.ticket,
+        (standing) => void lookOver(data.ticket, checkTask(standing, shelf, data.task, compile)),
+      );
+    case 'stop':
+      looking.stop();
+      return;
     case 'update':
       return attempt(data.ticket, (standing) => {
         const { runs, context } = data.task;

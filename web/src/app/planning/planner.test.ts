@@ -11,13 +11,16 @@ import {
   type Edit,
   type Layer,
   type Recipe,
+  type Finding,
   type Scene,
+  findInMotion,
+  lookInMotion,
 } from '@wexikine/core';
 import type { FromPlanner, PlanTask, ToPlanner } from './messages';
 import { packRun, unpackRun } from './packed';
 import { assemblePlan, planMessages, planTask, showTask } from './plan-task';
 import { drawRun, type PlannedRun } from './planned-run';
-import { Planner, type Planned } from './planner';
+import { Checker, Planner, type Planned } from './planner';
 
 /** A worker that answers when it is told to. */
 function fakePort() {
@@ -122,6 +125,40 @@ describe('the planner', () => {
     const left = planner.whole({ scene, task: task(4) });
     planner.close();
     expect(await left).toBeNull();
+  });
+});
+
+describe('looking over a scene', () => {
+  test('is stopped where something changes: what waits is dropped, a late answer left out, and the next one is asked for', () => {
+    const { open, sent, say } = fakePort();
+    const checker = new Checker(open);
+    const found: (readonly Finding[] | null)[] = [];
+    checker.done$.subscribe(({ result }) => found.push(result));
+    const findings: Finding[] = [{ code: 'no-cues', at: 0 }];
+    checker.stop();
+    checker.request({ scene, task: task(1) });
+    checker.request({ scene, task: task(2) });
+    checker.stop();
+    expect(sent.map(({ type }) => type)).toEqual(['scene', 'check', 'stop']);
+    say({ type: 'findings', ticket: 1, findings });
+    expect(found).toEqual([]);
+    checker.request({ scene, task: null });
+    expect(sent.at(-1)).toEqual({ type: 'check', ticket: 2, task: null });
+    say({ type: 'findings', ticket: 2, findings });
+    expect(found).toEqual([findings]);
+  });
+
+  test('in steps finds what is found at once, with a pause after each frame', () => {
+    const steps = lookInMotion(scene, null, 0, scene.length);
+    let pauses = 0;
+    for (let next = steps.next(); ; next = steps.next()) {
+      if (next.done === true) {
+        expect(next.value).toEqual(findInMotion(scene, null, 0, scene.length));
+        break;
+      }
+      pauses++;
+    }
+    expect(pauses).toBeGreaterThan(100);
   });
 });
 

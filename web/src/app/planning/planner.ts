@@ -82,6 +82,11 @@ export class Checker extends WorkerQueue<PlanTask | null, readonly Finding[]> {
     return { type: 'check', ticket, task };
   }
 
+  /** What is looked at is about to change: nobody waits for what would be found, and others need the processor. */
+  stop(): void {
+    this.giveUp();
+  }
+
   protected override read(message: FromPlanner): readonly Finding[] | undefined {
     return message.type === 'findings' ? message.findings : undefined;
   }

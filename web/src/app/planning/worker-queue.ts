@@ -77,6 +77,14 @@ export abstract class WorkerQueue<T, R> {
     this.send({ type: 'library', items: this.items });
   }
 
+  /** Gives up what runs and what waits; the worker hears of it between two steps of its work. */
+  protected giveUp(): void {
+    this.waiting = null;
+    if (!this.running) return;
+    this.running = null;
+    this.send({ type: 'stop' });
+  }
+
   close(): void {
     this.port.terminate();
     this.subject.complete();

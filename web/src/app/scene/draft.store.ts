@@ -119,6 +119,7 @@ export class DraftStore implements OnDestroy {
       inputs$.subscribe(([scene, draft, shelf]) => {
         if (scene && draft?.isLive && shelf.items.size > 0) this.ask(scene, draft);
       }),
+      inputs$.subscribe(() => this.checker.stop()),
       inputs$.pipe(debounceTime(CHECK_AFTER)).subscribe(([scene, draft, shelf]) => {
         if (scene && shelf.items.size > 0)
           this.checker.request({ scene, task: draft?.isLive ? this.task(draft) : null });
