@@ -6,14 +6,16 @@ const KEY_SIZE = 4;
 /** Stands for no mark, and for a channel without keys. */
 const NONE = -1;
 
-/** A list in which equal objects stand once. */
+/** A list in which equal objects stand once. The last one is at hand: keys that follow each other mostly share theirs. */
 function createTable<T extends object>() {
   const places = new Map<T, number>();
+  let [last, place]: [T | null, number] = [null, NONE];
   const placeOf = (item: T): number => {
-    const known = places.get(item);
-    if (known !== undefined) return known;
-    places.set(item, places.size);
-    return places.size - 1;
+    if (item === last) return place;
+    const known = places.get(item) ?? places.size;
+    if (known === places.size) places.set(item, known);
+    [last, place] = [item, known];
+    return known;
   };
   return { placeOf, items: () => [...places.keys()] };
 }
@@ -66,19 +68,6 @@ export interface PackedRun extends Omit<PlannedRun, 'layers' | 'changes'> {
   readonly changes: PackedChanges;
 }
 
-/** A table's places, with the last one at hand: keys that follow each other mostly share their easing and their mark. */
-function createPlaces<T extends object>() {
-  const { placeOf, items } = createTable<T>();
-  let [last, place]: [T | null, number] = [null, NONE];
-  return {
-    items,
-    placeOf: (item: T): number => {
-      if (item !== last) [last, place] = [item, placeOf(item)];
-      return place;
-    },
-  };
-}
-
 /** How many numbers the shape and the keys of changes take. */
 function sizesOf(changes: readonly LayerChange[]): readonly [shape: number, keys: number] {
   let [shape, keys] = [changes.length, 0];
@@ -93,8 +82,8 @@ function sizesOf(changes: readonly LayerChange[]): readonly [shape: number, keys
 
 function packChanges(changes: readonly LayerChange[]): PackedChanges {
   const channels = new Map<ChannelId, number>();
-  const eases = createPlaces<Easing>();
-  const marks = createPlaces<NonNullable<Key['by']>>();
+  const eases = createTable<Easing>();
+  const marks = createTable<NonNullable<Key['by']>>();
   const [shapeSize, keysSize] = sizesOf(changes);
   const [shape, numbers] = [new Int32Array(shapeSize), new Float64Array(keysSize)];
   let [s, k] = [0, 0];
