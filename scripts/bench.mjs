@@ -1,9 +1,16 @@
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { installIfNeeded, root } from './steps.mjs';
+import { buildRestIfChanged, buildServerIfChanged } from './build.mjs';
+import { findBrowser, installIfNeeded, root } from './steps.mjs';
 
-/** Bundles the benchmarks as the application is bundled and runs them in a process of their own. */
+/**
+ * Bundles the benchmarks as the application is bundled and runs them in a process of their own. What they measure, the
+ * application as it is built and its page in a browser, is built and installed first.
+ */
 installIfNeeded({ forTests: true });
+findBrowser();
+await buildServerIfChanged();
+await buildRestIfChanged({ checksTypes: false });
 const { build } = await import('esbuild');
 const outfile = join(root, 'scripts/dist/bench.mjs');
 await build({

@@ -41,6 +41,18 @@ export function installIfNeeded({ forTests }) {
   run('npm', ['ci', ...(isWhole ? [] : ['--omit=dev']), '--no-audit', '--no-fund', '--loglevel=error']);
 }
 
+/** Installs the browser that end-to-end tests and the bench drive, where it is missing. */
+export function findBrowser() {
+  if (existsSync('/usr/bin/chromium')) return;
+  process.stdout.write('\n== Installing the browser (package chromium)\n');
+  spawnSync('apt-get', ['update'], { stdio: 'ignore' });
+  const { status } = spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
+    stdio: 'ignore',
+  });
+  if (status !== 0)
+    process.stderr.write('Chromium could not be installed. Install the package chromium and try again.\n');
+}
+
 function filesUnder(path) {
   const full = join(root, path);
   if (!existsSync(full)) return [];

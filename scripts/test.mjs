@@ -1,7 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { installIfNeeded, root } from './steps.mjs';
+import { findBrowser, installIfNeeded, root } from './steps.mjs';
 
 /** Everything that must pass, in one command: install, lint, types, unit and end-to-end tests. */
 const REPORTS = join(root, '.reports');
@@ -55,17 +55,6 @@ function readReport(file) {
 function count(isFine, ok, bad) {
   passed += ok;
   failed += bad > 0 || isFine ? bad : 1;
-}
-
-function findBrowser() {
-  if (existsSync('/usr/bin/chromium')) return;
-  process.stdout.write('\n== Installing the browser (package chromium)\n');
-  spawnSync('apt-get', ['update'], { stdio: 'ignore' });
-  const { status } = spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
-    stdio: 'ignore',
-  });
-  if (status !== 0)
-    process.stderr.write('Chromium could not be installed. Install the package chromium and try again.\n');
 }
 
 rmSync(REPORTS, { recursive: true, force: true });

@@ -32,8 +32,8 @@ export type ToPlanner =
   | { readonly type: 'show'; readonly ticket: number; readonly task: PlanTask }
   /** Plans the same with all that applying it takes. */
   | { readonly type: 'plan'; readonly ticket: number; readonly task: PlanTask }
-  /** Looks over the scene as it stands, or with a task planned into it. */
-  | { readonly type: 'check'; readonly ticket: number; readonly task: PlanTask | null }
+  /** Looks over the scene as it stands, or with a dry run in it that was planned before. */
+  | { readonly type: 'check'; readonly ticket: number; readonly run: PackedRun | null }
   /** What is looked over is no longer wanted, and not answered. */
   | { readonly type: 'stop' }
   | { readonly type: 'update'; readonly ticket: number; readonly task: UpdateTask };

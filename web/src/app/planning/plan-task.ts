@@ -16,6 +16,7 @@ import {
   type Shelf,
 } from '@wexikine/core';
 import type { FromPlanner, PlanTask } from './messages';
+import { unpackRun, type PackedRun } from './packed';
 import { inParts } from './parts';
 import { changesBetween, coming, comingBetween, drawRun, valuesOf, type PlannedRun } from './planned-run';
 
@@ -66,19 +67,17 @@ export function showTask(scene: Scene, shelf: Shelf, task: PlanTask, compile: Co
 }
 
 /** What looking at the scene in motion finds, in steps: all of it as it stands, or only what a dry run moves. */
-export function* checkTask(
-  scene: Scene,
-  shelf: Shelf,
-  task: PlanTask | null,
-  compile: CompilePreset,
-): Steps<readonly Finding[]> {
-  if (!task) return yield* lookOver(scene, shelf);
-  const planned = showTask(scene, shelf, task, compile);
-  const { layers } = planned;
+export function* checkTask(scene: Scene, shelf: Shelf, packed: PackedRun | null): Steps<readonly Finding[]> {
+  if (!packed) return yield* lookOver(scene, shelf);
+  const run = unpackRun(packed);
+  yield;
+  const { layers } = run;
   if (layers.length === 0) return [];
+  const drawn = drawRun(scene, run);
+  yield;
   const { start, finish } = solvedIn(layers);
   const moved = new Set(layers.map(({ layer }) => layer));
-  return yield* lookInMotion(drawRun(scene, planned), moved, start ?? 0, finish ?? scene.length);
+  return yield* lookInMotion(drawn, moved, start ?? 0, finish ?? scene.length);
 }
 
 /** A plan as messages, without its layers, which applying it does not need: whole where it is small, else in parts. */

@@ -9,13 +9,6 @@ import { checkTask, planMessages, planTask, showTask } from './plan-task';
 const compile = createPresetCompiler();
 let shelf = createShelf([]);
 const held = new HeldScene();
-/** Messages that have come. */
-let questions = 0;
-/** Layers from which planning takes so long that one notices. */
-const MANY = 300;
-/** How often planning is still to be practised, and how long after an answer: what that changes is drawn first, ms. */
-let practice = 6;
-const PRACTISE_AFTER = 120;
 const looking = new PatientWork();
 
 /** Answers; `buffers` of the message change hands. */
@@ -48,21 +41,6 @@ function attempt(ticket: number, work: (scene: Scene) => void): void {
   }
 }
 
-/**
- * Plans a task of many layers a few times more after the first answer, while nobody waits: the engine makes code quick
- * only after it has run for a while, and the first change of a sentence is to be shown as soon as the later ones.
- */
-function practise(task: PlanTask): void {
-  if (practice === 0) return;
-  practice--;
-  const asked = questions;
-  setTimeout(() => {
-    if (held.scene === null || asked !== questions) return;
-    packRun(showTask(held.scene, shelf, task, compile));
-    practise(task);
-  }, PRACTISE_AFTER);
-}
-
 /** Looks over a scene and answers with what it finds, unless it is stopped meanwhile. */
 async function lookOver(ticket: number, steps: Steps<readonly Finding[]>): Promise<void> {
   try {
@@ -75,7 +53,6 @@ async function lookOver(ticket: number, steps: Steps<readonly Finding[]>): Promi
 }
 
 addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
-  questions++;
   if (held.take(data)) return;
   switch (data.type) {
     case 'library':
@@ -83,10 +60,8 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
       return;
     case 'show':
       return attempt(data.ticket, (standing) => {
-        const shown = showTask(standing, shelf, telling(data.ticket, data.task), compile);
-        const { packed, buffers } = packRun(shown);
+        const { packed, buffers } = packRun(showTask(standing, shelf, telling(data.ticket, data.task), compile));
         answer({ type: 'shown', ticket: data.ticket, packed }, buffers);
-        if (shown.layers.length >= MANY) practise(data.task);
       });
     case 'plan':
       return attempt(data.ticket, (standing) => {
@@ -95,10 +70,7 @@ addEventListener('message', ({ data }: MessageEvent<ToPlanner>) => {
         for (const message of planMessages(data.ticket, whole)) answer(message);
       });
     case 'check':
-      return attempt(
-        data.ticket,
-        (standing) => void lookOver(data.ticket, checkTask(standing, shelf, data.task, compile)),
-      );
+      return attempt(data.ticket, (standing) => void lookOver(data.ticket, checkTask(standing, shelf, data.run)));
     case 'stop':
       looking.stop();
       return;

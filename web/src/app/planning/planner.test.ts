@@ -22,6 +22,9 @@ import { assemblePlan, planMessages, planTask, showTask } from './plan-task';
 import { drawRun, type PlannedRun } from './planned-run';
 import { Checker, Planner, type Planned } from './planner';
 
+const counts = { layers: 0, added: 0, replaced: 0, removed: 0, kept: 0 };
+const nothing = { findings: [], layers: [], counts, run: null };
+
 /** A worker that answers when it is told to. */
 function fakePort() {
   const sent: ToPlanner[] = [];
@@ -33,8 +36,6 @@ function fakePort() {
       addEventListener: (_type: string, handler: unknown) => (listener = handler as typeof listener),
       terminate: () => void ended++,
     }) as never;
-  const counts = { layers: 0, added: 0, replaced: 0, removed: 0, kept: 0 };
-  const nothing = { findings: [], layers: [], counts, run: null };
   const say = (data: FromPlanner): void => listener({ data });
   const answer = (ticket: number): void =>
     say({ type: 'shown', ticket, packed: packRun({ ...nothing, changes: [], hasEdits: false }).packed });
@@ -136,14 +137,14 @@ describe('looking over a scene', () => {
     checker.done$.subscribe(({ result }) => found.push(result));
     const findings: Finding[] = [{ code: 'no-cues', at: 0 }];
     checker.stop();
-    checker.request({ scene, task: task(1) });
-    checker.request({ scene, task: task(2) });
+    checker.request({ scene, task: null });
+    checker.request({ scene, task: packRun({ ...nothing, changes: [], hasEdits: false }).packed });
     checker.stop();
     expect(sent.map(({ type }) => type)).toEqual(['scene', 'check', 'stop']);
     say({ type: 'findings', ticket: 1, findings });
     expect(found).toEqual([]);
     checker.request({ scene, task: null });
-    expect(sent.at(-1)).toEqual({ type: 'check', ticket: 2, task: null });
+    expect(sent.at(-1)).toEqual({ type: 'check', ticket: 2, run: null });
     say({ type: 'findings', ticket: 2, findings });
     expect(found).toEqual([findings]);
   });

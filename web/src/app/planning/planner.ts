@@ -1,14 +1,19 @@
 import type { Finding, Plan, RunUpdate } from '@wexikine/core';
 import type { FromPlanner, PlanTask, ToPlanner, UpdateTask } from './messages';
-import { unpackRun } from './packed';
+import { unpackRun, type PackedRun } from './packed';
 import { assemblePlan } from './plan-task';
 import type { PlannedRun } from './planned-run';
 import { WorkerQueue, type Done, type Job } from './worker-queue';
 
 type Message<T extends FromPlanner['type']> = Extract<FromPlanner, { type: T }>;
 
+/** A dry run that is shown, and as it came: the checker is given it so. */
+export interface ShownRun extends PlannedRun {
+  readonly packed: PackedRun;
+}
+
 /** A planned task with its result. */
-export type Planned = Done<PlanTask, PlannedRun>;
+export type Planned = Done<PlanTask, ShownRun>;
 
 /** A whole plan that is waited for. */
 interface Wish {
@@ -20,7 +25,7 @@ interface Wish {
 }
 
 /** Plans recipes: as they are shown, and on demand with all that applying them takes. */
-export class Planner extends WorkerQueue<PlanTask, PlannedRun> {
+export class Planner extends WorkerQueue<PlanTask, ShownRun> {
   private wishes: readonly Wish[] = [];
 
   /** The whole plan of a job; null where planning is given up or fails. */
@@ -46,8 +51,8 @@ export class Planner extends WorkerQueue<PlanTask, PlannedRun> {
     return { type: 'show', ticket, task };
   }
 
-  protected override read(message: FromPlanner): PlannedRun | undefined {
-    return message.type === 'shown' ? unpackRun(message.packed) : undefined;
+  protected override read(message: FromPlanner): ShownRun | undefined {
+    return message.type === 'shown' ? { ...unpackRun(message.packed), packed: message.packed } : undefined;
   }
 
   protected override takeAside(message: FromPlanner): boolean {
@@ -76,10 +81,10 @@ export class Planner extends WorkerQueue<PlanTask, PlannedRun> {
   }
 }
 
-/** Looks over scenes and dry runs. */
-export class Checker extends WorkerQueue<PlanTask | null, readonly Finding[]> {
-  protected override message(ticket: number, task: PlanTask | null): ToPlanner {
-    return { type: 'check', ticket, task };
+/** Looks over scenes and dry runs, which are not planned once more for it. */
+export class Checker extends WorkerQueue<PackedRun | null, readonly Finding[]> {
+  protected override message(ticket: number, run: PackedRun | null): ToPlanner {
+    return { type: 'check', ticket, run };
   }
 
   /** What is looked at is about to change: nobody waits for what would be found, and others need the processor. */

@@ -1,7 +1,7 @@
 import '@angular/compiler';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { Injector, runInInjectionContext } from '@angular/core';
-import { compilePreset, createShelf, programmeBoard, STARTER_LIBRARY, type Layer } from '@wexikine/core';
+import { compilePreset, createShelf, programmeBoard, STARTER_LIBRARY, toItsEnd, type Layer } from '@wexikine/core';
 import { BehaviorSubject, NEVER, of } from 'rxjs';
 import { ApiService } from '../api/api.service';
 import { LibraryService } from '../library/library.service';
@@ -10,15 +10,17 @@ import { LiveNews } from '../live/live-news';
 import type { FromPlanner, ToPlanner } from '../planning/messages';
 import { packRun } from '../planning/packed';
 import { HeldScene } from '../planning/held-scene';
-import { planMessages, planTask, showTask } from '../planning/plan-task';
+import { checkTask, planMessages, planTask, showTask } from '../planning/plan-task';
 import { DraftStore, type Shown } from './draft.store';
 import { SceneStore } from './scene.store';
 
 /** Milliseconds that the worker of these tests takes for an answer. */
 const THINKS = 40;
+/** Milliseconds of rest after which a dry run is looked over. */
+const CHECKED_AFTER = 350;
 
 /** The planning worker without a thread: it works with the real planning, and fails when it is told to. */
-const worker = { fails: false };
+const worker: { fails: boolean; checks: Extract<ToPlanner, { type: 'check' }>[] } = { fails: false, checks: [] };
 
 /** A layer without what it keeps for its runs, which is not drawn. */
 function seen({ base: _base, ...layer }: Layer): Layer {
@@ -31,7 +33,13 @@ function createTestWorker(): Worker {
   let listener: (event: { data: FromPlanner }) => void = () => undefined;
   const answersTo = (message: ToPlanner): FromPlanner[] => {
     const { scene } = held;
-    if (held.take(message) || !scene || (message.type !== 'show' && message.type !== 'plan')) return [];
+    if (held.take(message) || !scene) return [];
+    if (message.type === 'check') {
+      worker.checks.push(message);
+      const findings = toItsEnd(checkTask(scene, shelf, message.run));
+      return [{ type: 'findings', ticket: message.ticket, findings }];
+    }
+    if (message.type !== 'show' && message.type !== 'plan') return [];
     const { ticket, task } = message;
     if (worker.fails) return [{ type: 'failed', ticket }];
     if (message.type === 'plan') {
@@ -96,7 +104,7 @@ async function applied(draft: DraftStore): Promise<string> {
 
 beforeEach(() => {
   jest.useFakeTimers();
-  worker.fails = false;
+  Object.assign(worker, { fails: false, checks: [] });
   const Worker = function (): Worker {
     return createTestWorker();
   };
@@ -135,6 +143,28 @@ describe('the sentence of a scene', () => {
     const [first, second] = screen().plan?.layers ?? [];
     const apart = Math.abs(second.starts - first.starts);
     expect(apart).toBe((screen().standing.rate.den * 705_600_000 * 9) / screen().standing.rate.num);
+  });
+
+  test('is looked over in motion as it was planned, once it is planned and left alone', async () => {
+    const { draft, gap } = await opened();
+    worker.checks = [];
+    gap('9f');
+    await settle(CHECKED_AFTER - 1);
+    expect(worker.checks).toEqual([]);
+    gap('2f');
+    await settle(CHECKED_AFTER + THINKS + 1);
+    expect(worker.checks.map(({ run }) => run?.run?.recipe)).toEqual([draft.recipe]);
+    draft.setLive(false);
+    await settle();
+    expect(worker.checks.map(({ run }) => run?.run?.recipe)).toEqual([draft.recipe, undefined]);
+  });
+
+  test('that could not be planned is not looked over', async () => {
+    const { gap } = await opened();
+    Object.assign(worker, { fails: true, checks: [] });
+    gap('9f');
+    await settle();
+    expect(worker.checks).toEqual([]);
   });
 
   test('is applied as one step under its own words, as it was shown', async () => {

@@ -26,6 +26,7 @@ import type { PlanTask } from '../planning/messages';
 import { drawRun, type PlannedRun } from '../planning/planned-run';
 import { createPlanWorker } from '../planning/plan-worker.factory';
 import { Checker, Planner, type Planned } from '../planning/planner';
+import { Rehearsal } from '../planning/rehearsal';
 import { SceneTrail } from '../planning/trail';
 import { firstRecipe, firstRigRecipe, firstStyle } from './first-recipe';
 import { SceneStore } from './scene.store';
@@ -34,6 +35,8 @@ import { SceneStore } from './scene.store';
 const FIRST_PRESET = 'rise-and-settle';
 /** Milliseconds of rest before the scene is looked over in motion. */
 const CHECK_AFTER = 350;
+/** Layers from which a change takes so long that one may notice. */
+const MANY = 300;
 
 /** What stands in the sentence, and whether it is shown as a dry run. */
 export interface Draft {
@@ -79,6 +82,7 @@ export class DraftStore implements OnDestroy {
   private readonly plannedSubject = new BehaviorSubject<Planned | null>(null);
   private readonly motionSubject = new BehaviorSubject<readonly Finding[]>([]);
   private readonly subscriptions: Subscription[] = [];
+  private readonly rehearsal = new Rehearsal();
   private runId = newRunId();
   private isApplying = false;
   /** A preset that the screen was opened with. */
@@ -113,17 +117,24 @@ export class DraftStore implements OnDestroy {
         this.planner.setLibrary(items);
         this.checker.setLibrary(items);
       }),
-      this.planner.done$.subscribe((planned) => this.plannedSubject.next(planned)),
+      this.planner.done$.subscribe((planned) => {
+        this.plannedSubject.next(planned);
+        this.rehearse(planned);
+      }),
       this.checker.done$.subscribe(({ result }) => this.motionSubject.next(result ?? [])),
       combineLatest([this.scenes.scene$, shelf$]).subscribe(([scene, shelf]) => this.begin(scene, shelf)),
       inputs$.subscribe(([scene, draft, shelf]) => {
         if (scene && draft?.isLive && shelf.items.size > 0) this.ask(scene, draft);
       }),
-      inputs$.subscribe(() => this.checker.stop()),
-      inputs$.pipe(debounceTime(CHECK_AFTER)).subscribe(([scene, draft, shelf]) => {
-        if (scene && shelf.items.size > 0)
-          this.checker.request({ scene, task: draft?.isLive ? this.task(draft) : null });
+      inputs$.subscribe(() => {
+        this.checker.stop();
+        this.rehearsal.stop();
       }),
+      combineLatest([inputs$, this.plannedSubject.pipe(distinctUntilChanged((a, b) => a?.task === b?.task))])
+        .pipe(debounceTime(CHECK_AFTER))
+        .subscribe(([[scene, draft, shelf], planned]) => {
+          if (scene && shelf.items.size > 0) this.lookOver(scene, draft, planned);
+        }),
     );
   }
 
@@ -131,6 +142,7 @@ export class DraftStore implements OnDestroy {
     for (const subscription of this.subscriptions) subscription.unsubscribe();
     this.planner.close();
     this.checker.close();
+    this.rehearsal.stop();
   }
 
   get recipe(): Recipe | null {
@@ -190,6 +202,7 @@ export class DraftStore implements OnDestroy {
     const { run, hasEdits, findings } = planned.result;
     if (!run || !hasEdits || findings.some(keepsFromApplying)) return 'not';
     this.isApplying = true;
+    this.rehearsal.stop();
     const plan = await this.planner.whole({ scene, task: planned.task });
     this.isApplying = false;
     if (this.draftSubject.value !== draft || this.scenes.scene !== scene) return 'changed';
@@ -231,6 +244,18 @@ export class DraftStore implements OnDestroy {
     const known = this.plannedSubject.value;
     if (known && this.isFor(known, scene, draft)) return;
     this.planner.request({ scene, task: this.task(draft) });
+  }
+
+  /** Plans and draws a dry run of many layers again, which changes nothing. */
+  private rehearse({ scene, task, result }: Planned): void {
+    if ((result?.layers.length ?? 0) >= MANY) this.rehearsal.soon(() => this.planner.request({ scene, task }));
+  }
+
+  /** Looks over what is shown; a dry run as soon as it is planned. */
+  private lookOver(scene: Scene, draft: Draft | null, planned: Planned | null): void {
+    if (!draft?.isLive) this.checker.request({ scene, task: null });
+    else if (planned?.result && this.isFor(planned, scene, draft))
+      this.checker.request({ scene, task: planned.result.packed });
   }
 
   private show(scene: Scene, draft: Draft | null, planned: Planned | null): Shown {
