@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { oklabFromCss } from '../../basics/colour';
+import { cssColourSchema } from '../../basics/colour';
 import { easingSchema, easingText } from '../../basics/easing';
 import { idSchema } from '../../basics/ids';
 import type { ParameterKind } from '../../formulas/preset';
@@ -15,10 +15,7 @@ const durationSchema = z
     error: 'This is not a duration. Write one such as 14f, 0.5s or 250ms.',
   });
 
-const colourSchema = z
-  .string()
-  .max(120)
-  .refine((text) => oklabFromCss(text) !== null, { error: 'This is not a CSS colour, such as #f3c98b.' });
+const colourSchema = cssColourSchema(z.string().max(120));
 
 const shared = {
   /** The house value of the same type that this one follows; `value` then is what that was last. */

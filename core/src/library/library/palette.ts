@@ -1,11 +1,7 @@
 import * as z from 'zod';
-import { contrastRatio, oklabFromCss, rampColour } from '../../basics/colour';
+import { contrastRatio, cssColourSchema, rampColour } from '../../basics/colour';
 
-const colour = z
-  .string()
-  .trim()
-  .max(120)
-  .refine((text) => oklabFromCss(text) !== null, { error: 'This is not a CSS colour, such as #f3c98b.' });
+const colour = cssColourSchema(z.string().trim().max(120));
 const colourName = z
   .string()
   .trim()

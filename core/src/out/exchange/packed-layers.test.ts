@@ -28,8 +28,17 @@ describe('layers as they travel', () => {
     ['half a tick', [0.5, 1, 0, 0], 'whole number of ticks'],
     ['an easing that is not there', [0, 1, 99_999, 0], 'an easing that is not listed'],
     ['an origin that is not there', [0, 1, 0, 99_999], 'an origin that is not listed'],
+    ['a value beyond all bounds', [0, 1, 0, 0, 5, 2e12, 0, 0], 'at most 1000000000000'],
+    ['a value below all bounds', [0, 1, 0, 0, 5, -2e12, 0, 0], 'at least -1000000000000'],
+    ['a time beyond all bounds', [0, 1, 0, 0, 1e16, 1, 0, 0], 'at most 9007199254740991'],
     ['no keys at all', [], 'without keys must be left out'],
   ])('are refused with %s', (_, numbers, sentence) => {
     expect(saidOf(numbers)).toContain(sentence);
+  });
+
+  test('may have values up to their bounds, and none beyond those that were fine before', () => {
+    for (const most of [5e11, 1e12, 1e12]) expect(saidOf([0, -most, 0, 0, 5, most, 0, 0])).toBeUndefined();
+    expect(saidOf([0, 1, 0, 0, 5, 1e12 + 1, 0, 0])).toContain('at most 1000000000000');
+    expect(saidOf([0, 1, 0, 0, 5, 1, 0, 0])).toBeUndefined();
   });
 });

@@ -46,7 +46,23 @@ export const packedLayersSchema = z
 export type PackedLayers = Readonly<z.infer<typeof packedLayersSchema>>;
 type PackedTracks = Readonly<z.infer<typeof packedTracksSchema>>;
 
-const LIMITS = { at: keySchema.shape.at, value: keySchema.shape.value };
+/**
+ * Asks a schema of numbers whether they lie within its limits, and again only of one that lies beyond those that were fine:
+ * asking it of every track takes longer than all else.
+ */
+function createLimits(schema: z.ZodType<number>): (value: number) => string | null {
+  let [low, high] = [0, 0];
+  return (value) => {
+    if (value >= low && value <= high) return null;
+    const read = schema.safeParse(value);
+    if (!read.success) return read.error.issues[0].message;
+    [low, high] = [Math.min(low, value), Math.max(high, value)];
+    return null;
+  };
+}
+
+const timeProblem = createLimits(keySchema.shape.at);
+const valueProblem = createLimits(keySchema.shape.value);
 
 /** What is wrong with the numbers of a packed track, as a sentence; null when all is well. */
 function trackProblem(numbers: readonly number[], isEmptyFine: boolean, eases: number, origins: number): string | null {
@@ -67,10 +83,7 @@ function trackProblem(numbers: readonly number[], isEmptyFine: boolean, eases: n
     if (value !== value) return 'The value of a key must be a number.';
   }
   if (numbers.length === 0) return null;
-  const ends = [LIMITS.at.safeParse(numbers[0]), LIMITS.at.safeParse(before)];
-  const values = [LIMITS.value.safeParse(low), LIMITS.value.safeParse(high)];
-  const [bad] = [...ends, ...values].filter(({ success }) => !success);
-  return bad?.error?.issues[0].message ?? null;
+  return timeProblem(numbers[0]) ?? timeProblem(before) ?? valueProblem(low) ?? valueProblem(high);
 }
 
 function packedProblem({ eases, origins, layers }: z.infer<typeof packedLayersSchema>): string | null {

@@ -1,15 +1,10 @@
 import * as z from 'zod';
-import { oklabFromCss } from '../../basics/colour';
+import { cssColourSchema } from '../../basics/colour';
 import { idSchema } from '../../basics/ids';
 import { maskSchema } from './mask';
 import { isSame } from './same';
 
-const colourSchema = z
-  .string()
-  .max(64)
-  .refine((text) => oklabFromCss(text) !== null, {
-    error: 'This is not a CSS colour, such as #f3c98b.',
-  });
+const colourSchema = cssColourSchema(z.string().max(64));
 
 const shareSchema = z.number().min(0).max(1);
 

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { easingSchema } from '../../basics/easing';
-import { oklabFromCss } from '../../basics/colour';
+import { cssColourSchema } from '../../basics/colour';
 import { countSchema, idSchema } from '../../basics/ids';
 import { pathDataSchema } from '../../formulas/preset';
 import type { Pick } from '../layer';
@@ -46,11 +46,7 @@ function range(least: number, most: number) {
 const changeOf = (least: number, most: number) =>
   z.strictObject({ begin: range(least, most), end: range(least, most) });
 
-const colour = z
-  .string()
-  .trim()
-  .max(64)
-  .refine((text) => oklabFromCss(text) !== null, { error: 'This is not a CSS colour, such as #f3c98b.' });
+const colour = cssColourSchema(z.string().trim().max(64));
 
 const presetsSchema = z.strictObject({
   presets: z

@@ -1,17 +1,13 @@
 import * as z from 'zod';
 import { channelIdSchema } from '../../basics/channel';
-import { oklabFromCss } from '../../basics/colour';
+import { cssColourSchema } from '../../basics/colour';
 import { countSchema, idSchema } from '../../basics/ids';
 import type { Pick } from '../layer';
 import { parameterNameSchema } from '../../formulas/preset';
 import { recipeBase } from './parts';
 import { variationSchema } from './preset-recipe';
 
-const colour = z
-  .string()
-  .trim()
-  .max(64)
-  .refine((text) => oklabFromCss(text) !== null, { error: 'This is not a CSS colour, such as #f3c98b.' });
+const colour = cssColourSchema(z.string().trim().max(64));
 
 /** Parts of a look that are taken over or varied by themselves. */
 export const STYLE_PARTS = [
