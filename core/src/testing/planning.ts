@@ -7,6 +7,7 @@ import type { Scene } from '../scene/scene';
 import { STARTER_LIBRARY } from '../library/starter';
 import { CONTEXT, inFrames, PAL, recipeOf } from './scenes';
 
+/** The library that comes with the application. */
 export const SHELF = createShelf(STARTER_LIBRARY);
 
 /** Plans a recipe whose missing fields are the plainest ones; the next run is run-1, run-2 and so on. */
@@ -28,10 +29,12 @@ export function edited(scene: Scene, edits: readonly Edit[]): Scene {
   return result.scene;
 }
 
+/** A scene with a recipe applied to it. */
 export function applied(scene: Scene, recipe: Partial<Recipe>): Scene {
   return edited(scene, planOn(scene, recipe).edits);
 }
 
+/** A layer of a scene, which has it. */
 export function layerOf(scene: Scene, id: string): Layer {
   return scene.layers.find((layer) => layer.id === id) as Layer;
 }
@@ -41,10 +44,12 @@ export function framesOf(keys: readonly Key[] | undefined, rate = PAL): (readonl
   return (keys ?? []).map(({ at, value }) => [inFrames(at, rate), Number(value.toFixed(9))]);
 }
 
+/** When each layer of a plan starts, in frames. */
 export function startsOf({ layers }: Plan, rate = PAL): number[] {
   return layers.map(({ starts }) => inFrames(starts, rate));
 }
 
+/** What a plan found, by its codes. */
 export function codesOf({ findings }: Plan): string[] {
   return findings.map(({ code }) => code);
 }

@@ -3,6 +3,7 @@ import { SCENE_FORMAT, type Scene } from '../scene/scene';
 import { frameTicks, ticksFromSeconds, type Rate } from '../basics/time';
 import { createRecipe, type PresetRecipe } from '../scene/recipe';
 
+/** 25 frames a second. */
 export const PAL: Rate = { num: 25, den: 1 };
 
 /** A card for tests, at 25 frames a second from 0 to 10 s unless told otherwise. */
@@ -25,6 +26,7 @@ export function card(id: string, more: Partial<Layer> = {}): Layer {
   };
 }
 
+/** A scene of 1000 × 500 px and 10 s with some layers. */
 export function sceneOf(layers: readonly Layer[], rate: Rate = PAL): Scene {
   return {
     format: SCENE_FORMAT,
@@ -51,8 +53,10 @@ export function inFrames(ticks: number, rate: Rate = PAL): number {
   return ticks / frameTicks(rate);
 }
 
+/** Bring in with *fade in* on all cards, unless told otherwise. */
 export function recipeOf(more: Partial<PresetRecipe> = {}): PresetRecipe {
   return { ...createRecipe('bring-in', 'fade-in', { by: 'rule', kind: 'card' }), ...more };
 }
 
+/** Who plans a run, when, and under which id. */
 export const CONTEXT = { runId: 'run-1', by: 'Tester', when: '2026-01-01T00:00:00.000Z' };

@@ -93,6 +93,7 @@ export type CurveItem = Extract<LibraryItem, { kind: 'curve' }>;
 export type LookItem = Extract<LibraryItem, { kind: 'look' }>;
 /** A palette. */
 export type PaletteItem = Extract<LibraryItem, { kind: 'palette' }>;
+/** A recipe of the library. */
 export type RecipeItem = Extract<LibraryItem, { kind: 'recipe' }>;
 /** A house value of the library. */
 export type HouseItem = Extract<LibraryItem, { kind: 'house' }>;

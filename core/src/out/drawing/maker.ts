@@ -67,8 +67,10 @@ export function placeOf({ options }: Maker, nest: Nest | null, at: Point): Point
   return { x: (at.x - nest.corner.x) * scale, y: (at.y - nest.corner.y) * scale };
 }
 
+/** A number to four places, as drawings are kept. */
 export const round = (value: number): number => Math.round(value * 1e4) / 1e4;
 
+/** Makes a layer of a drawing with its middle at a point of the drawing; gives its id. */
 export function add(
   maker: Maker,
   { name, kind }: { readonly name: string; readonly kind: Layer['kind'] },
@@ -101,12 +103,15 @@ export function add(
   return id;
 }
 
+/** The middle of a box. */
 export const middle = ({ left, top, right, bottom }: Box): Point => ({ x: (left + right) / 2, y: (top + bottom) / 2 });
 
+/** The size of a box, scene px. */
 export function sizes({ options }: Maker, { left, top, right, bottom }: Box): Layer['rest'] {
   return { 'size.x': (right - left) * options.scale, 'size.y': (bottom - top) * options.scale };
 }
 
+/** Makes a group as large as its layers; gives its id. */
 export function groupLayer(maker: Maker, name: string, nest: Nest | null, box: Box, opacity: number): string {
   const rest = { ...sizes(maker, box), ...(opacity < 1 ? { opacity } : {}) };
   return add(maker, { name, kind: 'group' }, nest, middle(box), rest, { source: { type: 'none' } });

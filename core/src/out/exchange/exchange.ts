@@ -29,6 +29,7 @@ export const uploadPartSchema = z
     path: ['layers'],
     error: 'A layer is in it twice. Send each once.',
   });
+/** A part of a save as it is sent. */
 export type UploadPart = Readonly<z.infer<typeof uploadPartSchema>>;
 
 /** What changed in a scene since `base`, to be saved in one transaction; see `difference`. Large changes are sent in parts before. */
@@ -62,6 +63,7 @@ export const sceneChangeSchema = z.strictObject({
   layers: z.array(idSchema),
   removedLayers: z.array(idSchema),
 });
+/** One saved change of a scene. */
 export type SceneChange = Readonly<z.infer<typeof sceneChangeSchema>>;
 
 /** A scene as the server hands it out: with the version that a save must name. */
@@ -84,6 +86,7 @@ export const sceneSummarySchema = z.strictObject({
   version: versionSchema,
   changed: z.iso.datetime(),
 });
+/** A scene as lists show it. */
 export type SceneSummary = Readonly<z.infer<typeof sceneSummarySchema>>;
 
 /** A new scene as it is sent whole. */
@@ -97,6 +100,7 @@ export const createFromPartsSchema = z.strictObject({
   upload: uploadSchema,
   by: personSchema,
 });
+/** A new scene whose parts were sent before. */
 export type CreateFromParts = Readonly<z.infer<typeof createFromPartsSchema>>;
 
 /** A scene as it is handed out packed: its layers in chunks, and which of these each layer is in. */

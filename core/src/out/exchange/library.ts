@@ -79,6 +79,7 @@ export const createItemSchema = z.strictObject({
   collection: collectionSchema,
   content: bodies,
 });
+/** A new item as it is sent. */
 export type CreateItem = Readonly<z.infer<typeof createItemSchema>>;
 
 /** What the draft of an item is to be. */
@@ -89,6 +90,7 @@ export const saveDraftSchema = z.strictObject({
   ...textFields,
   content: bodies,
 });
+/** A draft as it is sent. */
 export type SaveDraft = Readonly<z.infer<typeof saveDraftSchema>>;
 
 /** Moves a draft on: to review, back to draft, or published. */
@@ -98,6 +100,7 @@ export const moveDraftSchema = z.strictObject({
   to: z.enum(['draft', 'in review', 'published']),
   summary: summarySchema,
 });
+/** Where a draft is to go next. */
 export type MoveDraft = Readonly<z.infer<typeof moveDraftSchema>>;
 
 /** The draft that is to go, by the version that its window knows. */
@@ -112,6 +115,7 @@ export const labelItemsSchema = z.strictObject({
   collection: collectionSchema.optional(),
   retired: z.boolean().optional(),
 });
+/** Labels for several items. */
 export type LabelItems = Readonly<z.infer<typeof labelItemsSchema>>;
 
 /** The items that a pack is to hold; none stands for the whole library. */
@@ -130,6 +134,7 @@ export const importRequestSchema = z.strictObject({
     .regex(/^[A-Za-z0-9+/]*={0,2}$/, 'The pack must be written in base64.'),
   choices: z.record(idSchema, z.enum(IMPORT_CHOICES)),
 });
+/** A pack as it is sent. */
 export type ImportRequest = Readonly<z.infer<typeof importRequestSchema>>;
 
 /** What importing a pack did. */
@@ -145,6 +150,7 @@ export const tokensRequestSchema = z.strictObject({
   file: z.string().max(200),
   text: z.string().max(4_000_000),
 });
+/** A design tokens file as it is sent. */
 export type TokensRequest = Readonly<z.infer<typeof tokensRequestSchema>>;
 
 /** What reading a design tokens file did. */

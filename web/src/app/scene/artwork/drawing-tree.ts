@@ -20,6 +20,7 @@ export function wholeAtLevel(tree: DrawingTree, level: DrawingLevel): Set<string
   return new Set(tree.parts.filter(({ kind }) => kind === 'group').map(({ id }) => id));
 }
 
+/** True for a part that can be taken apart further. */
 export function canSplit({ kind, isFixed, parts }: DrawingTree): boolean {
   return kind === 'group' && !isFixed && parts.length > 0;
 }

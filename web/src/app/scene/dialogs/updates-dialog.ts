@@ -52,10 +52,10 @@ function figure(before: string | undefined, after: string | undefined): Figure {
   return { before: was, after: is, change: was === is ? 'same' : 'changed' };
 }
 
-/** The updates that wait in a scene, with what each would change layer by layer; some or all are done in one step. */
 /** Differences that are told before one looks at the run itself. */
 const MOST_DIFFERENCES = 5;
 
+/** The updates that wait in a scene, with what each would change layer by layer; some or all are done in one step. */
 @Component({
   selector: 'wx-updates-dialog',
   changeDetection: ChangeDetectionStrategy.OnPush,
