@@ -1,21 +1,30 @@
 import type { DryRun } from '@wexikine/core';
 
-function many(count: number, one: string, more: string): string {
-  return count === 1 ? one : `${count} ${more}`;
+/** A number as one reads it: 2,700. */
+function said(count: number): string {
+  return count.toLocaleString('en');
 }
 
-/** What a dry run does, counted: "Dry run: +48 keys, 12 replaced; 36 keys stay". */
-export function countsWords({ counts, run }: Pick<DryRun, 'counts' | 'run'>): string {
+function many(count: number, one: string, more: string): string {
+  return count === 1 ? one : `${said(count)} ${more}`;
+}
+
+/**
+ * What a dry run does, counted: "Dry run: +48 keys, 12 replaced; 36 keys stay". Of a run that is there and is changed, the
+ * keys are not more than before: "Dry run: 48 keys made anew".
+ */
+export function countsWords({ counts, run }: Pick<DryRun, 'counts' | 'run'>, isChange = false): string {
   const { layers, added, replaced, removed, kept } = counts;
+  const made = isChange ? `${many(added, '1 key', 'keys')} made anew` : `+${said(added)} keys`;
   if (run?.rig) return `Dry run: ${many(layers, '1 layer', 'layers')} rigged, no keys`;
   if (run?.recipe.operation === 'style') return `Dry run: ${many(layers, '1 layer', 'layers')} styled`;
   if (run?.recipe.operation === 'pass-on' && added === 0)
     return `Dry run: passed on to ${many(layers, '1 layer', 'layers')}`;
-  if (run?.recipe.operation === 'multiply') return `Dry run: ${many(layers, '1 copy', 'copies')}, +${added} keys`;
+  if (run?.recipe.operation === 'multiply') return `Dry run: ${many(layers, '1 copy', 'copies')}, ${made}`;
   const isAdjusted = run?.recipe.operation === 'adjust';
   const parts = isAdjusted
-    ? [`${many(replaced, '1 key', 'keys')} adjusted`, ...(added > 0 ? [`+${added}`] : [])]
-    : [`+${added} keys`, ...(replaced > 0 ? [`${replaced} replaced`] : [])];
+    ? [`${many(replaced, '1 key', 'keys')} adjusted`, ...(added > 0 ? [`+${said(added)}`] : [])]
+    : [made, ...(replaced > 0 ? [`${said(replaced)} replaced`] : [])];
   const stay = kept === 0 ? '' : `; ${many(kept, '1 key stays', 'keys stay')}`;
-  return `Dry run: ${[...parts, ...(removed > 0 ? [`−${removed}`] : [])].join(', ')}${stay}`;
+  return `Dry run: ${[...parts, ...(removed > 0 ? [`−${said(removed)}`] : [])].join(', ')}${stay}`;
 }

@@ -97,7 +97,7 @@ export class RunState {
   });
   readonly countsText = computed(() => {
     const plan = this.shown()?.plan;
-    return plan ? countsWords(plan) : '';
+    return plan ? countsWords(plan, this.changing() !== null) : '';
   });
   /** Layers of the dry run in their order. */
   readonly taking = computed(() =>

@@ -121,6 +121,19 @@ export function spansChart(
   });
 }
 
+/** Points of a line at most: closer together, ups and downs of a few frames each would fill the chart. */
+const MOST_POINTS = 72;
+
+/** The line of what happens within a time; where it has too many steps, the most of several that follow each other. */
+export function busyLine(busy: Busy, of: 'moving' | 'speed', length: Ticks): { x: number; y: number }[] {
+  const shown = Math.min(busy[of].length, Math.ceil(length / busy.step));
+  const together = Math.max(1, Math.ceil(shown / MOST_POINTS));
+  return Array.from({ length: Math.ceil(busy[of].length / together) }, (_, i) => ({
+    x: busy.from + (i + 0.5) * together * busy.step,
+    y: Math.max(...busy[of].subarray(i * together, (i + 1) * together)),
+  }));
+}
+
 /** Layers that move and their speeds together over time; with a dry run as it stands behind. */
 export function busyChart(
   now: Busy,
@@ -128,12 +141,10 @@ export function busyChart(
   time: ChartTime,
   pick: (at: Ticks) => void,
 ): (role: RoleOf) => ChartConfiguration {
-  const points = (busy: Busy, of: 'moving' | 'speed'): { x: number; y: number }[] =>
-    Array.from(busy[of], (y, i) => ({ x: busy.from + (i + 0.5) * busy.step, y }));
   return (role) => {
     const line = (label: string, busy: Busy, of: 'moving' | 'speed', colour: string, dash: number[]) => ({
       label,
-      data: points(busy, of),
+      data: busyLine(busy, of, time.length),
       yAxisID: of,
       borderColor: role(colour),
       backgroundColor: `color-mix(in srgb, ${role(colour)} 16%, transparent)`,

@@ -8,7 +8,7 @@ import {
   type Layer,
   type Scene,
 } from '@wexikine/core';
-import { busyChart, shownLength, spansChart, timeStep } from './chart-config';
+import { busyChart, busyLine, shownLength, spansChart, timeStep } from './chart-config';
 import { changedSpans, motionSpans } from './spans';
 
 const board = programmeBoard();
@@ -54,6 +54,22 @@ describe('when layers move', () => {
     expect(length).toBeGreaterThan(25 * FRAME);
     expect(length).toBeLessThanOrEqual(40 * FRAME);
     expect(shownLength(spans, 10 * FRAME, board.rate)).toBe(10 * FRAME);
+  });
+
+  test('a line of few steps has them all, one of many the most of several, each in the middle of its time', () => {
+    const busy = { from: 0, step: 10, moving: Uint32Array.of(1, 5, 2), speed: Float64Array.of(0, 1.5, 0) };
+    expect(busyLine(busy, 'speed', 30)).toEqual([
+      { x: 5, y: 0 },
+      { x: 15, y: 1.5 },
+      { x: 25, y: 0 },
+    ]);
+    const moving = Uint32Array.from({ length: 145 }, (_, i) => (i % 3 === 1 ? 7 : i % 2));
+    const many = busyLine({ ...busy, moving }, 'moving', 1_450);
+    expect(many).toHaveLength(49);
+    expect(many.slice(0, 48).every(({ y }) => y === 7)).toBe(true);
+    expect(many[0].x).toBe(15);
+    expect(many[48]).toEqual({ x: 1_455, y: 0 });
+    expect(busyLine({ ...busy, moving }, 'moving', 720)).toHaveLength(145);
   });
 
   test('charts hold what is shown, and a press on them leads there', () => {
