@@ -1,4 +1,4 @@
-import { IDENTITY, type Box, type Matrix } from '../../basics/transform';
+import { IDENTITY, inverse, type Box, type Matrix } from '../../basics/transform';
 import type { Layer } from '../../scene/layer';
 import { groupBox, groupLayer, type Maker, type Nest } from './maker';
 import {
@@ -13,7 +13,6 @@ import {
   type ClipShape,
   type MaskedSpace,
 } from './masking';
-import { inverse } from './matrix';
 import { plainPath, shapePath, type Room } from './shape';
 import { lengthOf, styleOf, STANDARD_STYLE } from './style';
 import { boxThrough, readMaskParts, type Part } from './tree';

@@ -42,13 +42,6 @@ export function readTransform(text: string | undefined): Matrix {
   return matrix;
 }
 
-/** The matrix that takes another back; null where that lost a direction. */
-export function inverse([a, b, c, d, e, f]: Matrix): Matrix | null {
-  const det = a * d - b * c;
-  if (Math.abs(det) < 1e-12) return null;
-  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
-}
-
 /** How much longer lengths become where that is alike in all directions; null where it is not. */
 export function evenScale([a, b, c, d]: Matrix): number | null {
   const [across, down] = [Math.hypot(a, b), Math.hypot(c, d)];

@@ -128,6 +128,40 @@ describe('pictures and cards', () => {
     expect(partsOf(done(on, splitBox(on, 'c', 2, 1)), 'c').map(({ name }) => name)).toEqual(['c 1.1', 'c 1.2']);
     expect(message(splitBox(on, 'r', 2, 1))).toMatch(/round corners/);
     expect(message(splitBox(on, 'e', 2, 1))).toMatch(/picture or a plain card/);
-    expect(message(splitBox(on, 'c', 1, 1))).toMatch(/between 2 and/);
+    for (const [columns, rows] of [
+      [1, 1],
+      [0, 4],
+      [4, 0],
+      [-2, -2],
+      [1_001, 1],
+      [7, 143],
+    ])
+      expect(message(splitBox(on, 'c', columns, rows))).toMatch(/between 2 and 1000/);
+  });
+
+  test('one column of rows, one row of columns and as many parts as may be stand where the card stood', () => {
+    const on = sceneOf([card('c', { tags: ['row', 'part'], rest: { 'size.x': 100, 'size.y': 60, 'fill.l': 0.4 } })]);
+    const places = (columns: number, rows: number) =>
+      partsOf(done(on, splitBox(on, 'c', columns, rows)), 'c').map(({ rest }) => [
+        rest['position.x'],
+        rest['position.y'],
+      ]);
+    expect(places(1, 3)).toEqual([
+      [50, 10],
+      [50, 30],
+      [50, 50],
+    ]);
+    expect(places(2, 1)).toEqual([
+      [25, 30],
+      [75, 30],
+    ]);
+    expect(places(1_000, 1)).toHaveLength(1_000);
+    const [part] = partsOf(done(on, splitBox(on, 'c', 1, 3)), 'c');
+    expect(part).toMatchObject({
+      name: 'c 1.1',
+      tags: ['row', 'part'],
+      rest: { 'size.x': 100, 'size.y': 20, 'fill.l': 0.4 },
+    });
+    expect(message(splitBox(done(on, splitBox(on, 'c', 1, 3)), 'c', 1, 3))).toMatch(/picture or a plain card/);
   });
 });
