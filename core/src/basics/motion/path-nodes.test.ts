@@ -1,10 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  boundsOfNodes,
   createEvenPath,
+  mapNodes,
   movedNode,
   nodesOfPath,
+  pathFromStart,
   pathOfNodes,
   pathPoint,
+  pathScaled,
   READY_PATHS,
   withHandle,
   withNodeAfter,
@@ -35,6 +39,33 @@ describe('a path by its points', () => {
       close(placesOn(pathOfNodes(more)), placesOn(pathOfNodes(path)));
     }
     expect(withNodeAfter(path, 2)).toEqual(path);
+    for (const nowhere of [-1, 3]) expect(withNodeAfter(path, nowhere)).toEqual(path);
+  });
+
+  test('a point added to a straight line has no handles, and one to a closed line lies on its last stretch', () => {
+    const square = nodesOfPath('M0 0 H10 V10 H0 Z');
+    const more = withNodeAfter(square, 3);
+    expect(more.nodes[4]).toEqual({ x: 0, y: 5, before: null, after: null });
+    expect(more.isClosed).toBe(true);
+    // De Casteljau's division of one cubic in its middle, by hand.
+    const [, middle] = withNodeAfter(nodesOfPath('M0 0 C0 80 80 80 80 0'), 0).nodes;
+    expect(middle).toEqual({ x: 40, y: 60, before: { x: 20, y: 60 }, after: { x: 60, y: 60 } });
+  });
+
+  test('lies in the box that its line reaches, not its handles; none without points', () => {
+    expect(boundsOfNodes(nodesOfPath('M0 0 C0 80 80 80 80 0'))).toEqual({ left: 0, top: 0, right: 80, bottom: 60 });
+    expect(boundsOfNodes(nodesOfPath('M5 6 L-4 9'))).toEqual({ left: -4, top: 6, right: 5, bottom: 9 });
+    const closing = nodesOfPath('M0 0 L10 0 C10 40 0 40 0 0 Z');
+    expect(boundsOfNodes(closing)).toEqual({ left: 0, top: 0, right: 10, bottom: 30 });
+    expect(boundsOfNodes({ nodes: [], isClosed: true })).toBeNull();
+  });
+
+  test('begins where it is told to, and becomes larger about its origin, handles too', () => {
+    expect(pathFromStart('M10 20 C10 30 20 30 20 20')).toBe('M0 0 C0 10 10 10 10 0');
+    expect(pathScaled('M1 2 C1 3 2 3 2 2', 3)).toBe('M3 6 C3 9 6 9 6 6');
+    for (const change of [pathFromStart, (d: string) => pathScaled(d, 2)]) expect(change('nonsense')).toBe('nonsense');
+    const flipped = mapNodes(nodesOfPath('M1 2 C1 3 2 3 2 2'), ({ x, y }) => ({ x: y, y: x }));
+    expect(pathOfNodes(flipped)).toBe('M2 1 C3 1 3 2 2 2');
   });
 
   test('handles turn together unless they are split, and move with their point', () => {
@@ -42,7 +73,13 @@ describe('a path by its points', () => {
     const turned = withHandle(node, 'before', { x: 100, y: 40 }, false);
     expect(turned.after).toEqual({ x: 100, y: -30 });
     expect(withHandle(node, 'before', { x: 100, y: 40 }, true).after).toEqual(node.after);
-    expect(movedNode(node, 5, -5)).toMatchObject({ x: 105, y: -5, after: { x: 135, y: -5 } });
+    expect(withHandle(node, 'after', { x: 100, y: 20 }, false).before).toEqual({ x: 100, y: -30 });
+    expect(withHandle(node, 'before', { x: 60, y: 30 }, false).after).toEqual({ x: 124, y: -18 });
+    const onIt = withHandle(node, 'before', { x: 100, y: 0 }, false);
+    expect(onIt).toEqual({ ...node, before: { x: 100, y: 0 } });
+    const [first] = nodesOfPath('M0 0 C30 0 70 0 100 20').nodes;
+    expect(withHandle(first, 'after', { x: 5, y: 5 }, false)).toEqual({ ...first, after: { x: 5, y: 5 } });
+    expect(movedNode(node, 5, -5)).toMatchObject({ x: 105, y: -5, before: { x: 75, y: -5 }, after: { x: 135, y: -5 } });
   });
 
   test('a corner becomes round and a corner again; two points are always left', () => {
@@ -50,6 +87,13 @@ describe('a path by its points', () => {
     const round = withTurnedCorner(path, 1);
     expect(round.nodes[1].before).toEqual({ x: 50, y: -10 });
     expect(withTurnedCorner(round, 1)).toEqual(path);
+    expect(withTurnedCorner(path, 0).nodes[0].after).toEqual({ x: 10, y: 0 });
+    expect(withTurnedCorner(path, 2).nodes[2]).toMatchObject({ before: { x: 60, y: 50 }, after: { x: 60, y: 70 } });
+    expect(withTurnedCorner(path, 3)).toEqual(path);
+    const square = nodesOfPath('M0 0 H60 V60 H0 Z');
+    expect(withTurnedCorner(square, 0).nodes[0].after).toEqual({ x: 10, y: -10 });
+    expect(withTurnedCorner(square, 3).nodes[3].after).toEqual({ x: -10, y: 50 });
+    expect(withoutNode(withoutNode(square, 0), 0)).toMatchObject({ isClosed: false });
     const line = withoutNode(path, 1);
     expect(pathOfNodes(line)).toBe('M0 0 L60 60');
     expect(withoutNode(line, 0)).toEqual(line);

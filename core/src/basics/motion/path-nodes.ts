@@ -162,12 +162,6 @@ export function pathFromStart(d: string): string {
 /** SVG path data made larger by a factor about 0 0; as it is where it is no path. */
 export function pathScaled(d: string, factor: number): string {
   const path = nodesOfPath(d);
-  const scaled = (place: Place | null): Place | null => place && { x: place.x * factor, y: place.y * factor };
-  const nodes = path.nodes.map(({ x, y, before, after }) => ({
-    x: x * factor,
-    y: y * factor,
-    before: scaled(before),
-    after: scaled(after),
-  }));
-  return nodes.length > 0 ? pathOfNodes({ ...path, nodes }) : d;
+  if (path.nodes.length === 0) return d;
+  return pathOfNodes(mapNodes(path, ({ x, y }) => ({ x: x * factor, y: y * factor })));
 }
