@@ -55,7 +55,12 @@ export function isZero(node: Node): boolean {
 }
 
 /** One unit for two parts that are added, compared or chosen between. */
-export function join(context: Context, nodes: readonly [Node, Node], types: readonly [Found, Found], action: string): Found {
+export function join(
+  context: Context,
+  nodes: readonly [Node, Node],
+  types: readonly [Found, Found],
+  action: string,
+): Found {
   const [left, right] = types;
   if (left === UNKNOWN || right === UNKNOWN) return UNKNOWN;
   if (left.kind !== 'number' || right.kind !== 'number') {
