@@ -23,16 +23,19 @@ function kindOf(value: unknown): string {
   return KINDS[typeof value] ?? 'something else';
 }
 
-const THINGS: Readonly<Record<string, string>> = {
-  string: 'characters',
-  array: 'entries',
-  set: 'entries',
-  object: 'fields',
+const THINGS: Readonly<Record<string, readonly [one: string, many: string]>> = {
+  string: ['character', 'characters'],
+  array: ['entry', 'entries'],
+  set: ['entry', 'entries'],
+  object: ['field', 'fields'],
 };
 
 function sizeSentence(origin: string, limit: string, bound: 'most' | 'least'): string {
   const things = THINGS[origin];
-  return things ? `At ${bound} ${limit} ${things} are possible here.` : `It must be at ${bound} ${limit}.`;
+  if (!things) return `It must be at ${bound} ${limit}.`;
+  return limit === '1'
+    ? `At ${bound} one ${things[0]} ${bound === 'most' ? 'is possible' : 'is needed'} here.`
+    : `At ${bound} ${limit} ${things[1]} are ${bound === 'most' ? 'possible' : 'needed'} here.`;
 }
 
 function listed(names: readonly string[]): string {

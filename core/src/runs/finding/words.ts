@@ -31,7 +31,7 @@ const WHY_NOT = {
 const CANNOT_HOLD = {
   time: 'a time beyond the 147 days that can be held exactly. Shorten the gap, the length or the number of layers.',
   value: 'a value too large to be held. Look at the parameters.',
-  keys: 'more than 100 000 keys on one channel. Take fewer layers or a shorter time.',
+  keys: 'more than 100,000 keys on one channel. Take fewer layers or a shorter time.',
 } as const;
 
 const MOVEMENT_TROUBLES = {
@@ -156,7 +156,7 @@ export function describeFinding(finding: Finding, scene: Scene): string {
     case 'nothing-to-clear':
       return 'No key of the picked layers meets the conditions. Nothing would change.';
     case 'too-many-copies':
-      return `That would be ${finding.count} layers; at most ${finding.most} are possible. Make fewer copies, or of less.`;
+      return `That would be ${finding.count.toLocaleString('en')} layers; at most ${finding.most.toLocaleString('en')} are possible. Make fewer copies, or of less.`;
     case 'source-gone':
       return 'The layer that others are to look like is no longer there. Choose another one.';
     case 'item-gone':

@@ -67,7 +67,7 @@ const presetsSchema = z.strictObject({
 export const multiplyRecipeSchema = z.strictObject({
   operation: z.literal('multiply'),
   ...recipeBase,
-  copies: z.int().min(1, 'At least one copy.').max(2_000, 'At most 2 000 copies.'),
+  copies: z.int().min(1, 'At least one copy.').max(2_000, 'At most 2,000 copies.'),
   from: momentSchema,
   to: momentSchema,
   /** How long each lives. */
