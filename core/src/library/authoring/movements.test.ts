@@ -1,0 +1,143 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { draftPresetSchema, MOVEMENTS, type Movement, type MovementType, type Preset } from '../../formulas/preset';
+import { STARTER_PRESETS } from '../starter';
+import {
+  addMovement,
+  addPart,
+  changeMovement,
+  createMovement,
+  movementChannelChoices,
+  moveMovement,
+  partLimits,
+  removeMovement,
+  removePart,
+  setMovementNumber,
+} from '.';
+
+const TYPES = Object.keys(MOVEMENTS) as MovementType[];
+const tip = (STARTER_PRESETS.find(({ id }) => id === 'tip-over') as (typeof STARTER_PRESETS)[number]).body;
+
+function withMovements(...types: readonly MovementType[]): Preset {
+  return types.reduce((preset, type) => addMovement(preset, createMovement(preset, type)), tip);
+}
+
+/** What is wrong with a preset, but that a channel is given keys twice: which of the two goes is for people to say. */
+function problems(preset: Preset): string[] {
+  const { error } = draftPresetSchema.safeParse(preset);
+  return (error?.issues ?? [])
+    .map(({ message }) => message)
+    .filter((message) => !message.endsWith('Remove one of them.'));
+}
+
+const idsOf = ({ movements = [] }: Preset): string[] => movements.map(({ id }) => id);
+const partsOf = (preset: Preset, id: string): readonly object[] => {
+  const found = preset.movements?.find((movement) => movement.id === id);
+  return found && 'parts' in found ? found.parts : [];
+};
+
+describe('a movement', () => {
+  test.each(TYPES.map((type) => [type]))('%s begins whole, from the first moment, and can be added twice', (type) => {
+    const preset = withMovements(type, type);
+    expect(problems(preset)).toEqual([]);
+    const [first, second] = preset.movements ?? [];
+    expect([first.type, first.from]).toEqual([type, tip.moments[0].id]);
+    expect(second.id).not.toBe(first.id);
+    if ('to' in first) expect(first.to).toBe(tip.moments.at(-1)?.id);
+  });
+
+  test('begins on a channel that is free and counts as it does, with safe numbers in its unit', () => {
+    const all = ['position.x', 'position.y', 'rotation', 'opacity', 'scale.x'] as const;
+    const sway = createMovement(tip, 'sway');
+    const after = addMovement(tip, sway);
+    expect('channel' in sway && movementChannelChoices(tip, 'sway', all)).toContain('channel' in sway && sway.channel);
+    expect(movementChannelChoices(after, 'sway', all)).not.toContain('channel' in sway && sway.channel);
+    expect(movementChannelChoices(tip, 'path', all)).toEqual([]);
+    const bare: Preset = { ...tip, rows: [], movements: [] };
+    expect(createMovement(bare, 'sway')).toMatchObject({ channel: 'position.y' });
+    const taken = addMovement(bare, createMovement(bare, 'sway'));
+    expect(createMovement(taken, 'sway')).toMatchObject({ channel: 'position.x', id: expect.stringMatching(/^sway/) });
+  });
+
+  test('along a path comes in for an entrance and goes out for an exit', () => {
+    expect(createMovement({ ...tip, phase: 'entrance' }, 'path')).toMatchObject({ fit: 'in' });
+    expect(createMovement({ ...tip, phase: 'exit' }, 'path')).toMatchObject({ fit: 'out' });
+  });
+});
+
+describe('movements of a preset', () => {
+  const three = withMovements('sway', 'draw', 'framing');
+  const [a, b, c] = idsOf(three);
+
+  test('are changed by their id, one alone', () => {
+    const changed = changeMovement(three, b, (movement) => ({ ...movement, from: 'elsewhere' }));
+    expect(changed.movements?.map(({ from }) => from === 'elsewhere')).toEqual([false, true, false]);
+    expect(changeMovement(three, 'gone', () => null as never)).toEqual(three);
+    expect(changeMovement(tip, a, () => null as never)).toBe(tip);
+  });
+
+  test('are moved up and down, and stay at the ends', () => {
+    expect(idsOf(moveMovement(three, a, 1))).toEqual([b, a, c]);
+    expect(idsOf(moveMovement(three, c, -2))).toEqual([c, a, b]);
+    expect(idsOf(moveMovement(three, a, -1))).toEqual([a, b, c]);
+    expect(moveMovement(tip, a, 1)).toBe(tip);
+  });
+
+  test('are removed; a preset without any is as if it never had one', () => {
+    expect(idsOf(removeMovement(three, b))).toEqual([a, c]);
+    const none = [a, b, c].reduce(removeMovement, three);
+    expect(none).toEqual(tip);
+    expect(none).not.toHaveProperty('movements');
+    expect(removeMovement(tip, a)).toEqual(tip);
+  });
+
+  test('have numbers that are written by their names, also those of their parts', () => {
+    const [name] = Object.keys(MOVEMENTS.draw.numbers);
+    if (name)
+      expect(changeOf(setMovementNumber(three, b, name, '@mine'), b).numbers).toMatchObject({ [name]: '@mine' });
+    const zoomed = setMovementNumber(three, c, '1.zoom', '200%');
+    expect(partsOf(zoomed, c)).toEqual([partsOf(three, c)[0], { ...partsOf(three, c)[1], zoom: '200%' }]);
+    expect(setMovementNumber(three, b, '0.zoom', '1')).toEqual(three);
+  });
+
+  function changeOf(preset: Preset, id: string): Movement {
+    return preset.movements?.find((movement) => movement.id === id) as Movement;
+  }
+
+  test('have as many parts as may be, each new one like the last', () => {
+    for (const id of [a, c]) {
+      const [least, most] = partLimits(changeOf(three, id).type);
+      const full = Array.from({ length: 20 }).reduce<Preset>((preset) => addPart(preset, id), three);
+      expect(partsOf(full, id)).toHaveLength(most);
+      expect(partsOf(full, id).at(-1)).toEqual(partsOf(three, id).at(-1));
+      expect(problems(full)).toEqual([]);
+      const bare = Array.from({ length: 20 }).reduce<Preset>((preset) => removePart(preset, id, 0), full);
+      expect(partsOf(bare, id)).toHaveLength(least);
+    }
+    expect(addPart(three, b)).toEqual(three);
+    expect(removePart(three, b, 0)).toEqual(three);
+    const [first, , third] = partsOf(addPart(three, c), c);
+    expect(partsOf(removePart(addPart(three, c), c, 1), c)).toEqual([first, third]);
+  });
+
+  test('whatever is done to them, the preset hangs together', () => {
+    const step = fc.record({ at: fc.nat(5), by: fc.integer({ min: -3, max: 3 }), what: fc.nat(4) });
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 12 }), (steps) => {
+        const end = steps.reduce<Preset>((preset, { at, by, what }) => {
+          const id = idsOf(preset)[at] ?? 'gone';
+          const actions = [
+            () => addMovement(preset, createMovement(preset, TYPES[at % TYPES.length])),
+            () => moveMovement(preset, id, by),
+            () => removeMovement(preset, id),
+            () => addPart(preset, id),
+            () => removePart(preset, id, Math.abs(by)),
+          ];
+          return actions[what]();
+        }, tip);
+        expect(new Set(idsOf(end)).size).toBe(idsOf(end).length);
+        expect(problems(end)).toEqual([]);
+      }),
+    );
+  });
+});

@@ -1,0 +1,97 @@
+import { describe, expect, test } from '@jest/globals';
+import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
+import { frameTicks } from '../../basics/time';
+import type { Layer } from '../layer';
+import { sceneSchema, type Scene } from '../scene';
+import { bakedScene, compileScene, createFrame, matrixAt, sampleFrame } from '.';
+import { card, key, PAL, sceneOf } from '../../testing/scenes';
+
+const FRAME = frameTicks(PAL);
+const ease = { type: 'bezier', x1: 0.6, y1: 0, x2: 0.2, y2: 1 } as const;
+const path = { d: 'M0 0 C0 -120 160 -120 160 0 S320 120 320 0', turns: false } as Layer['path'];
+
+/** The layer's origin and the way that its right side points, at every frame. */
+function walk(scene: Scene): number[][] {
+  const compiled = compileScene(scene);
+  const frame = createFrame(compiled);
+  return Array.from({ length: 100 }, (_, i) => {
+    sampleFrame(compiled, i * FRAME, frame);
+    const [a, b, , , e, f] = matrixAt(frame, 0);
+    return [e, f, (Math.atan2(b, a) * 180) / Math.PI];
+  });
+}
+
+function farthest(one: readonly number[][], other: readonly number[][], parts: readonly number[]): number {
+  return Math.max(...one.flatMap((place, i) => parts.map((part) => Math.abs(place[part] - other[i][part]))));
+}
+
+const led = (more: Partial<Layer> = {}): Layer =>
+  card('a', {
+    path,
+    rest: { 'size.x': 0, 'size.y': 0, 'position.x': 100, 'position.y': 200 },
+    tracks: { 'path.distance': [key(10, 0, ease), key(60, 1)] },
+    ...more,
+  });
+
+describe('motion paths as keys', () => {
+  test('go where the path goes, to a quarter of a pixel, and leave nothing of the path', () => {
+    const scene = sceneOf([led()]);
+    const baked = bakedScene(scene);
+    const [layer] = baked.layers;
+    expect(layer.path).toBeNull();
+    expect(Object.keys(layer.tracks).sort()).toEqual(['position.x', 'position.y']);
+    expect(farthest(walk(scene), walk(baked), [0, 1])).toBeLessThan(0.3);
+    expect(sceneSchema.safeParse(baked).error?.issues ?? []).toEqual([]);
+    expect(layer.tracks['position.x']?.length).toBeLessThan(40);
+  });
+
+  test('add to keys of the position, and turn along where the path does', () => {
+    const scene = sceneOf([
+      led({
+        path: { ...path, turns: true } as Layer['path'],
+        tracks: {
+          'path.distance': [key(10, 0, ease), key(60, 1)],
+          'position.y': [key(0, 200), key(80, 260)],
+          rotation: [key(0, 15)],
+        },
+      }),
+    ]);
+    const baked = bakedScene(scene);
+    expect(Object.keys(baked.layers[0].tracks).sort()).toEqual(['position.x', 'position.y', 'rotation']);
+    expect(farthest(walk(scene), walk(baked), [0, 1])).toBeLessThan(0.3);
+    expect(farthest(walk(scene), walk(baked), [2])).toBeLessThan(1);
+  });
+
+  test('stand still where the path is not gone along, or is none', () => {
+    const still = bakedScene(sceneOf([led({ tracks: {}, rest: { ...led().rest, 'path.distance': 0.5 } })]));
+    expect(farthest(walk(still), [...walk(still).slice(1), walk(still)[0]], [0, 1])).toBe(0);
+    expect(walk(still)[0][0]).toBeCloseTo(260, 0);
+    const none = bakedScene(sceneOf([led({ path: { d: 'nonsense', turns: false } as Layer['path'] })]));
+    expect(none.layers[0]).toMatchObject({ path: null, tracks: { 'path.distance': [{ value: 0 }, { value: 1 }] } });
+  });
+
+  test('leave other layers, and scenes without paths, as they are', () => {
+    const scene = sceneOf([led(), card('b', { tracks: { opacity: [key(0, 0), key(9, 1)] } })]);
+    expect(bakedScene(scene).layers[1]).toBe(scene.layers[1]);
+    const plain = sceneOf([card('b')]);
+    expect(bakedScene(plain)).toBe(plain);
+  });
+
+  test('last as long as the layer, at whatever rate they are asked for', () => {
+    const span = { in: 5 * FRAME, out: 50 * FRAME };
+    const [layer] = bakedScene(sceneOf([led({ span })]), { num: 50, den: 1 }).layers;
+    const times = (layer.tracks['position.x'] ?? []).map(({ at }) => at);
+    expect(times[0]).toBeGreaterThanOrEqual(span.in);
+    expect(times.at(-1)).toBeLessThanOrEqual(span.out);
+    expect(times.every((at) => at % (FRAME / 2) === 0)).toBe(true);
+  });
+});
+
+test('what is sampled has a value for every channel of every layer', () => {
+  const compiled = compileScene(sceneOf([led(), card('b', { rest: { opacity: 0.25 } })]));
+  const frame = createFrame(compiled);
+  sampleFrame(compiled, 0, frame);
+  expect(frame.values).toHaveLength(2 * CHANNEL_COUNT);
+  expect(frame.values.every(Number.isFinite)).toBe(true);
+  expect(frame.values[CHANNEL_COUNT + channelOf('opacity').slot]).toBe(0.25);
+});
