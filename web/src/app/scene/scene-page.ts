@@ -5,7 +5,6 @@ import {
   Component,
   computed,
   effect,
-  ElementRef,
   inject,
   Injector,
   input,
@@ -19,8 +18,6 @@ import {
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import { keyTimes, type DragSets, type Layer, type Point, type Scene } from '@wexikine/core';
-import { GuideCard } from '../guide/guide-card';
-import type { GuideState } from '../guide/guide-steps';
 import { Icon } from '../icons/icon';
 import { LayoutService, USUAL } from '../layout/layout.service';
 import { Splitter } from '../layout/splitter';
@@ -36,6 +33,7 @@ import { TableActions } from './actions/table-actions';
 import { Teller } from './actions/teller';
 import { commandFor, isMainKey, neighbourKey, type SceneCommand } from './scene-keys';
 import { DraftStore } from './draft.store';
+import { GuidedBatch } from './guided-batch';
 import { CurvePanel } from './curve/curve-panel';
 import { PANELS_BY_KEY, type Panel } from './panels/panels';
 import { ScenePanels } from './panels/scene-panels';
@@ -65,7 +63,7 @@ import { RunSheet } from './sheet/run-sheet';
   changeDetection: ChangeDetectionStrategy.OnPush,
   imports: [
     CurvePanel,
-    GuideCard,
+    GuidedBatch,
     Icon,
     KeysView,
     Preview,
@@ -143,7 +141,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   protected readonly isLooping = toSignal(this.player.isLooping$, { requireSync: true });
   protected readonly way = toSignal(this.player.way$, { requireSync: true });
 
-  private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private staged: string | null = null;
   protected readonly selection = inject(Selection);
   /** What a drag on the stage sets. */
@@ -203,33 +200,6 @@ export class ScenePage implements AfterViewInit, OnDestroy {
   }
 
   protected readonly isGuided = linkedSignal(() => this.guide() !== undefined);
-  private runsAtFirst: number | null = null;
-  protected readonly guideState = computed((): GuideState => {
-    const draft = this.draft();
-    const runs = this.run.standing()?.runs.length ?? 0;
-    this.runsAtFirst ??= this.run.standing() ? runs : null;
-    return {
-      recipe: draft?.recipe ?? null,
-      isLive: draft?.isLive === true,
-      isPlaying: this.isPlaying(),
-      isApplied: draft?.isApplied === true,
-      runsAtFirst: this.runsAtFirst ?? runs,
-      runs,
-    };
-  });
-  private pointedAt: Element | null = null;
-
-  /** Rings what the guide speaks of. */
-  protected pointAt(selector: string | null): void {
-    this.pointedAt?.classList.remove('guided');
-    this.pointedAt = null;
-    if (selector === null) return;
-    setTimeout(() => {
-      this.pointedAt = this.element.querySelector(selector);
-      this.pointedAt?.classList.add('guided');
-    });
-  }
-
   protected openPanel(panel: Panel): void {
     this.panels()?.openPanel(panel);
   }
