@@ -1,5 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { PresetItem, RigItem, Shelf } from '@wexikine/core';
+import { whenIdle } from '../when-idle';
 
 type Moving = PresetItem | RigItem;
 
@@ -12,12 +13,6 @@ interface Picture {
 /** Milliseconds after which a picture is made though the page is not idle, as while something plays beside it. */
 const PATIENCE = 150;
 
-/** Asks for idle time; a browser that does not tell of it gives the next turn, for one picture. */
-function whenIdle(run: (deadline: Pick<IdleDeadline, 'timeRemaining'>) => void): number {
-  if ('requestIdleCallback' in globalThis) return requestIdleCallback(run, { timeout: PATIENCE });
-  return Number(setTimeout(() => run({ timeRemaining: () => 0 })));
-}
-
 /**
  * Pictures of presets, each made once for as long as its item and library stay the same, and made one after the other
  * while the page has nothing else to do, so that neither two thousand tiles nor a list of presets hold up a press.
@@ -27,7 +22,7 @@ export class TrailPictures {
   private made = new WeakMap<Shelf, WeakMap<Moving, Picture>>();
   private arrived = 0;
   private readonly waiting = new Set<() => void>();
-  private request = 0;
+  private isAsked = false;
 
   /** A picture that was made before at this size; null where there is none. */
   find(shelf: Shelf, item: Moving, width: number, height: number): OffscreenCanvas | null {
@@ -55,12 +50,13 @@ export class TrailPictures {
   /** Does some work in its turn; the result takes it back. */
   enqueue(work: () => void): () => void {
     this.waiting.add(work);
-    if (this.request === 0) this.ask();
+    if (!this.isAsked) this.ask();
     return () => void this.waiting.delete(work);
   }
 
   private ask(): void {
-    this.request = this.waiting.size > 0 ? whenIdle(this.run) : 0;
+    this.isAsked = this.waiting.size > 0;
+    if (this.isAsked) whenIdle(this.run, PATIENCE);
   }
 
   private readonly run = (deadline: Pick<IdleDeadline, 'timeRemaining'>): void => {

@@ -20,6 +20,7 @@ import { Router } from '@angular/router';
 import { type HouseItem, type PaletteItem } from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { TopBar } from '../top-bar';
+import { whenIdle } from '../when-idle';
 import { ImportDialog } from './dialogs/import-dialog';
 import { exportTokens } from './export-tokens';
 import { countFacets, narrow, NO_FACETS, type FacetName, type Facets } from './facets';
@@ -131,8 +132,7 @@ export class LibraryPage implements AfterViewInit, OnDestroy {
     effect((onCleanup) => {
       const search = this.search;
       if (this.state().entries.length === 0) return;
-      const idle = requestIdleCallback(() => search());
-      onCleanup(() => cancelIdleCallback(idle));
+      onCleanup(whenIdle(() => search()));
     });
   }
 

@@ -1,3 +1,5 @@
+import { whenIdle } from '../when-idle';
+
 /** How often, and how long after what was shown last, milliseconds: that is drawn first, and looked at. */
 const [TIMES, LATER] = [6, 120];
 
@@ -9,7 +11,7 @@ export class Rehearsal {
   private left = TIMES;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
-  constructor(private readonly whenIdle: (work: () => void) => void = (work) => void requestIdleCallback(work)) {}
+  constructor(private readonly idle: (work: () => void) => unknown = whenIdle) {}
 
   /** Does something again in a while; what was to be done again before is left out. */
   soon(again: () => void): void {
@@ -17,7 +19,7 @@ export class Rehearsal {
     if (this.left === 0) return;
     this.timer = setTimeout(() => {
       const own = this.timer;
-      this.whenIdle(() => {
+      this.idle(() => {
         if (this.timer !== own) return;
         this.timer = null;
         this.left--;

@@ -20,7 +20,11 @@ const THINKS = 40;
 const CHECKED_AFTER = 350;
 
 /** The planning worker without a thread: it works with the real planning, and fails when it is told to. */
-const worker: { fails: boolean; checks: Extract<ToPlanner, { type: 'check' }>[] } = { fails: false, checks: [] };
+const worker: { fails: boolean; shows: number; checks: Extract<ToPlanner, { type: 'check' }>[] } = {
+  fails: false,
+  shows: 0,
+  checks: [],
+};
 
 /** A layer without what it keeps for its runs, which is not drawn. */
 function seen({ base: _base, ...layer }: Layer): Layer {
@@ -47,6 +51,7 @@ function createTestWorker(): Worker {
       held.keepPlan(ticket, whole.edits);
       return planMessages(ticket, whole);
     }
+    worker.shows++;
     return [{ type: 'shown', ticket, packed: packRun(showTask(scene, shelf, task, compilePreset)).packed }];
   };
   return {
@@ -61,8 +66,7 @@ function createTestWorker(): Worker {
 
 const settle = (ms = 500): Promise<void> => jest.advanceTimersByTimeAsync(ms);
 
-async function opened(isTried = true) {
-  const board = programmeBoard();
+async function opened(isTried = true, board = programmeBoard()) {
   const shelf = createShelf(STARTER_LIBRARY);
   const api = { scene: () => of({ scene: board, version: 1 }), saveScene: () => NEVER };
   const library = { items$: new BehaviorSubject(STARTER_LIBRARY), shelf$: new BehaviorSubject(shelf) };
@@ -104,7 +108,7 @@ async function applied(draft: DraftStore): Promise<string> {
 
 beforeEach(() => {
   jest.useFakeTimers();
-  Object.assign(worker, { fails: false, checks: [] });
+  Object.assign(worker, { fails: false, shows: 0, checks: [] });
   const Worker = function (): Worker {
     return createTestWorker();
   };
@@ -165,6 +169,36 @@ describe('the sentence of a scene', () => {
     gap('9f');
     await settle();
     expect(worker.checks).toEqual([]);
+  });
+
+  test('of many layers is planned and drawn again while nobody waits, and looked over once', async () => {
+    const board = programmeBoard();
+    const row = board.layers.find(({ tags }) => tags.includes('row')) as Layer;
+    const rows = Array.from({ length: 300 }, (_, i) => ({ ...row, id: `row-${i}`, parent: null }));
+    const { draft, screen, gap } = await opened(false, { ...board, layers: rows });
+    draft.setLive(true);
+    await settle(THINKS + 1);
+    expect(worker.shows).toBe(1);
+    const first = screen();
+    await settle(200);
+    expect(worker.shows).toBe(2);
+    expect(screen().drawn).not.toBe(first.drawn);
+    expect(screen()).toEqual(first);
+    gap('9f');
+    await settle(THINKS + 1);
+    expect(worker.shows).toBe(3);
+    await settle(5_000);
+    expect(worker.shows).toBe(8);
+    expect(worker.checks.filter(({ run }) => run !== null)).toHaveLength(1);
+    expect(await applied(draft)).toBe('done');
+    await settle(5_000);
+    expect(worker.shows).toBe(8);
+  });
+
+  test('of few layers is planned once', async () => {
+    await opened();
+    await settle(5_000);
+    expect(worker.shows).toBe(1);
   });
 
   test('is applied as one step under its own words, as it was shown', async () => {

@@ -35,8 +35,8 @@ import { SceneStore } from './scene.store';
 const FIRST_PRESET = 'rise-and-settle';
 /** Milliseconds of rest before the scene is looked over in motion. */
 const CHECK_AFTER = 350;
-/** Layers from which a change takes so long that one may notice. */
-const MANY = 300;
+/** Layers from which a change takes so long that one may notice, and up to which drawing it again holds up nobody. */
+const REHEARSED = { least: 300, most: 2_000 } as const;
 
 /** What stands in the sentence, and whether it is shown as a dry run. */
 export interface Draft {
@@ -248,7 +248,9 @@ export class DraftStore implements OnDestroy {
 
   /** Plans and draws a dry run of many layers again, which changes nothing. */
   private rehearse({ scene, task, result }: Planned): void {
-    if ((result?.layers.length ?? 0) >= MANY) this.rehearsal.soon(() => this.planner.request({ scene, task }));
+    const layers = result?.layers.length ?? 0;
+    if (layers < REHEARSED.least || layers > REHEARSED.most) return;
+    this.rehearsal.soon(() => this.planner.request({ scene, task }));
   }
 
   /** Looks over what is shown; a dry run as soon as it is planned. */
