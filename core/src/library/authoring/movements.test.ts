@@ -4,14 +4,17 @@ import { draftPresetSchema, MOVEMENTS, type Movement, type MovementType, type Pr
 import { STARTER_PRESETS } from '../starter';
 import {
   addMovement,
+  addParameter,
   addPart,
   changeMovement,
   createMovement,
   movementChannelChoices,
   moveMovement,
+  parameterUses,
   partLimits,
   removeMovement,
   removePart,
+  renameParameter,
   setMovementNumber,
 } from '.';
 
@@ -139,5 +142,35 @@ describe('movements of a preset', () => {
         expect(problems(end)).toEqual([]);
       }),
     );
+  });
+});
+
+describe('parameters that movements use', () => {
+  const base = addParameter(addParameter(withMovements('draw', 'framing'), 'curve', 'Ease of it'), 'switch', 'On it');
+  const [ease, on] = base.parameters.slice(-2).map(({ name }) => name);
+  const [draw, framing] = idsOf(base);
+  const used = setMovementNumber(
+    changeMovement(base, draw, (movement) => {
+      return { ...movement, when: on, ease: { type: 'parameter', name: ease } } as Movement;
+    }),
+    framing,
+    '0.zoom',
+    '100% + @turn × 1%',
+  );
+
+  test('are told with what uses them', () => {
+    expect(parameterUses(used, on)).toEqual([expect.stringMatching(/^whether .* counts$/)]);
+    expect(parameterUses(used, ease)).toEqual([expect.stringMatching(/^easing of /)]);
+    expect(parameterUses(used, 'turn')).toHaveLength(1);
+  });
+
+  test('are renamed wherever these say them', () => {
+    const renamed = [on, ease, 'turn'].reduce((preset, name) => renameParameter(preset, name, `${name}2`), used);
+    const text = JSON.stringify(renamed.movements);
+    expect(text).toContain(`"when":"${on}2"`);
+    expect(text).toContain(`"name":"${ease}2"`);
+    expect(text).toContain('@turn2 × 1%');
+    for (const name of [on, ease, 'turn']) expect(parameterUses(renamed, name)).toEqual([]);
+    expect(parameterUses(renamed, `${on}2`)).toHaveLength(1);
   });
 });
