@@ -6,6 +6,8 @@ import type { MotionSpan } from './spans';
 /** Rows that have their names beside them at most. */
 const MOST_NAMES = 24;
 const NAME_LETTERS = 18;
+/** One layer alone has a bar and no wall, px. */
+const THICKEST = 18;
 const FONT = { family: 'Spline Sans Variable, Spline Sans, sans-serif', size: 11 };
 
 /** Seconds between names of times that are worth having, and how many names there are at most. */
@@ -73,6 +75,7 @@ export function spansChart(
           data: bars(({ now }) => now),
           backgroundColor: role(hasAfter ? 'ink-faint' : 'pine'),
           borderRadius: 2,
+          maxBarThickness: THICKEST,
           categoryPercentage: 0.8,
         },
         ...(hasAfter
@@ -82,6 +85,7 @@ export function spansChart(
                 data: bars(({ after }) => after),
                 backgroundColor: role('saffron'),
                 borderRadius: 2,
+                maxBarThickness: THICKEST,
                 categoryPercentage: 0.8,
               },
             ]
