@@ -1,7 +1,15 @@
 import '@angular/compiler';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { Injector, runInInjectionContext } from '@angular/core';
-import { compilePreset, createShelf, programmeBoard, STARTER_LIBRARY, toItsEnd, type Layer } from '@wexikine/core';
+import {
+  compilePreset,
+  createShelf,
+  programmeBoard,
+  STARTER_LIBRARY,
+  toItsEnd,
+  type Finding,
+  type Layer,
+} from '@wexikine/core';
 import { BehaviorSubject, NEVER, of } from 'rxjs';
 import { ApiService } from '../api/api.service';
 import { LibraryService } from '../library/library.service';
@@ -20,9 +28,10 @@ const THINKS = 40;
 const CHECKED_AFTER = 350;
 
 /** The planning worker without a thread: it works with the real planning, and fails when it is told to. */
-const worker: { fails: boolean; shows: number; checks: Extract<ToPlanner, { type: 'check' }>[] } = {
+const worker: { fails: boolean; shows: number; finds: Finding[]; checks: Extract<ToPlanner, { type: 'check' }>[] } = {
   fails: false,
   shows: 0,
+  finds: [],
   checks: [],
 };
 
@@ -40,7 +49,7 @@ function createTestWorker(): Worker {
     if (held.take(message) || !scene) return [];
     if (message.type === 'check') {
       worker.checks.push(message);
-      const findings = toItsEnd(checkTask(scene, shelf, message.run));
+      const findings = [...toItsEnd(checkTask(scene, shelf, message.run)), ...worker.finds];
       return [{ type: 'findings', ticket: message.ticket, findings }];
     }
     if (message.type !== 'show' && message.type !== 'plan') return [];
@@ -108,7 +117,7 @@ async function applied(draft: DraftStore): Promise<string> {
 
 beforeEach(() => {
   jest.useFakeTimers();
-  Object.assign(worker, { fails: false, shows: 0, checks: [] });
+  Object.assign(worker, { fails: false, shows: 0, finds: [], checks: [] });
   const Worker = function (): Worker {
     return createTestWorker();
   };
@@ -163,12 +172,19 @@ describe('the sentence of a scene', () => {
     expect(worker.checks.map(({ run }) => run?.run?.recipe)).toEqual([draft.recipe, undefined]);
   });
 
-  test('that could not be planned is not looked over', async () => {
-    const { gap } = await opened();
+  test('that could not be planned is not looked over, and what was found before it is gone', async () => {
+    const { draft, gap } = await opened();
+    const found: (readonly Finding[])[] = [];
+    draft.motion$.subscribe((findings) => found.push(findings));
+    worker.finds = [{ code: 'no-cues', at: 0 }];
+    gap('8f');
+    await settle(1_000);
+    expect(found.at(-1)).toEqual(worker.finds);
     Object.assign(worker, { fails: true, checks: [] });
     gap('9f');
-    await settle();
+    await settle(1_000);
     expect(worker.checks).toEqual([]);
+    expect(found.at(-1)).toEqual([]);
   });
 
   test('of many layers is planned and drawn again while nobody waits, and looked over once', async () => {

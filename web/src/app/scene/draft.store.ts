@@ -253,11 +253,12 @@ export class DraftStore implements OnDestroy {
     this.rehearsal.soon(() => this.planner.request({ scene, task }));
   }
 
-  /** Looks over what is shown; a dry run as soon as it is planned. */
+  /** Looks over what is shown; a dry run as soon as it is planned, and nothing where that failed. */
   private lookOver(scene: Scene, draft: Draft | null, planned: Planned | null): void {
-    if (!draft?.isLive) this.checker.request({ scene, task: null });
-    else if (planned?.result && this.isFor(planned, scene, draft))
-      this.checker.request({ scene, task: planned.result.packed });
+    if (!draft?.isLive) return this.checker.request({ scene, task: null });
+    if (!planned || !this.isFor(planned, scene, draft)) return;
+    if (planned.result) this.checker.request({ scene, task: planned.result.packed });
+    else this.motionSubject.next([]);
   }
 
   private show(scene: Scene, draft: Draft | null, planned: Planned | null): Shown {
