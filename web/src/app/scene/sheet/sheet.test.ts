@@ -148,6 +148,20 @@ describe('strips', () => {
     expect(createStrip({ layer: row, standing: { ...row, tracks: {} } }, 'dry', SIZE).before).toBe('');
   });
 
+  test('draw a curve by points that can be told apart: ten a segment, fewer where it is short on screen', () => {
+    const linear = (at: number, value: number) => ({ at, value, ease: { type: 'linear' as const } });
+    const still = {
+      ...row,
+      span: { in: 0, out: 1_000 },
+      tracks: { opacity: [linear(0, 0), linear(1_000, 1)] },
+    } as Layer;
+    const pointsIn = (width: number): number =>
+      createStrip({ layer: still }, null, { width, height: 29, window: { from: 0, span: 1_000 } }).curve.match(/[ML]/g)
+        ?.length ?? 0;
+    // Ten or fewer, the last key, and the two ends of the span.
+    expect([600, 15, 6, 1].map(pointsIn)).toEqual([13, 13, 7, 4]);
+  });
+
   test('wings show how steeply a key is left', () => {
     const rising = { ...row, tracks: { opacity: row.tracks.opacity } } as Layer;
     const [first, second] = createStrip({ layer: rising }, 'dry', SIZE).marks;

@@ -56,7 +56,9 @@ export interface StripSize {
 const TYPICAL: Readonly<Record<ChannelUnit, number>> = { px: 100, deg: 30, share: 1, number: 1 };
 /** A fade says less about a layer than where it goes, so it leads only where little else moves. */
 const TYPICAL_OPACITY = 3;
+/** Points of a segment at most, and how far apart they are at least, px. */
 const SAMPLES = 10;
+const SAMPLE_PX = 1.5;
 const MARGIN = 5;
 const STEEPEST = 1;
 
@@ -65,14 +67,15 @@ interface CurvePoint {
   readonly value: number;
 }
 
-/** Points of a value curve from its first to its last key, each segment prepared once. */
-function curvePoints(keys: Track): CurvePoint[] {
+/** Points of a value curve from its first to its last key, no closer than can be told apart at so many ticks a pixel. */
+function curvePoints(keys: Track, pixel: Ticks): CurvePoint[] {
   const points: CurvePoint[] = [];
   for (let i = 0; i + 1 < keys.length; i++) {
     const [key, next] = [keys[i], keys[i + 1]];
     const segment = createSegment(key.ease, key.value, next.value);
-    for (let n = 0; n < SAMPLES; n++) {
-      const share = n / SAMPLES;
+    const samples = Math.max(1, Math.min(SAMPLES, Math.ceil((next.at - key.at) / (pixel * SAMPLE_PX))));
+    for (let n = 0; n < samples; n++) {
+      const share = n / samples;
       points.push({ at: key.at + (next.at - key.at) * share, value: segment.at(share) });
     }
   }
@@ -190,12 +193,13 @@ export function createStrip(
   const gone = goneTimes(under, layer).map(xOf);
   if (channel === null) return { channel, left, width, curve: '', before: '', marks: [], gone };
   const keys: Track = layer.tracks[channel] ?? [];
+  const pixel = size.window.span / Math.max(1, size.width);
   const old = standing?.tracks[channel];
-  const alone = keys.length > 0 ? withinSpan(curvePoints(keys), layer, keys) : [];
+  const alone = keys.length > 0 ? withinSpan(curvePoints(keys, pixel), layer, keys) : [];
   const rigged = lead && driven ? drivenPoints(driven, lead, layer, size.window) : null;
   const points = rigged ?? alone;
   // Behind a driven curve what its keys alone give, behind others what stands where the dry run changes it.
-  const changed = standing && old && !isSameTrack(old, keys) ? withinSpan(curvePoints(old), standing, old) : [];
+  const changed = standing && old && !isSameTrack(old, keys) ? withinSpan(curvePoints(old, pixel), standing, old) : [];
   const before = rigged ? alone : changed;
   const [low, high] = extent([...points, ...before]);
   const room = size.height - 2 * MARGIN;
