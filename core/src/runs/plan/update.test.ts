@@ -59,6 +59,16 @@ describe('updates of several runs', () => {
     expect((next.layers[1].tracks.opacity?.at(-1)?.at ?? 0) / FRAME).toBe(30);
   });
 
+  test('a layer whose keys come out as they were is not among what changes', () => {
+    const other = shelfWith('fade-in', ({ body }) => ({
+      ...body,
+      moments: body.moments.map((moment) => ({ ...moment, name: `${moment.name}, said anew` })),
+    }));
+    const [{ layers, edits }] = planUpdates(scene, other, new Set([first]), CONTEXT);
+    expect(layers).toEqual([]);
+    expect(edited(scene, edits).runs[1].preset?.revision).toBe(2);
+  });
+
   test('only the runs that are asked for', () => {
     const next = after(planUpdates(scene, longer, new Set([second]), CONTEXT));
     expect(next.runs.map(({ preset }) => preset?.revision)).toEqual([1, 1, 2]);

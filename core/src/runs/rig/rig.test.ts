@@ -256,6 +256,8 @@ describe('rigs in a scene', () => {
     const scene = rigged(sceneOf([slider('a')]), recipeOf('own'), shelf);
     const both = rigged(scene, recipeOf('own'), shelfWith('keyed + 5px'), 'run-2');
     expect(valueIn(both, 'a', 'position.x', 0.5)).toBeCloseTo(205, 9);
+    // Asked for one channel alone, the second works on what the first gives, too.
+    expect(compileScene(both).rigs?.valueAt(0, 'position.x', ticksFromSeconds(0.5))).toBeCloseTo(205, 9);
     const broken = rigged(sceneOf([slider('a')]), recipeOf('own'), shelfWith('keyed + 1px ÷ (t ÷ 1s - 0.5)'));
     const compiled = compileScene(broken);
     const frame = createFrame(compiled);

@@ -181,7 +181,11 @@ describe('handles of a look', () => {
     const keyed = dragged(parts, 'Mask 2', [20, 10], false, 'key').layer;
     expect(keyed.look).toEqual(parts.layers[0].look);
     expect([keyed.tracks['mask2.x']?.[0].value, keyed.tracks['mask2.y']?.[0].value]).toEqual([0.2, 0.1]);
+    expect(Object.keys(keyed.tracks).sort()).toEqual(['mask2.x', 'mask2.y']);
     const sized = dragged(parts, 'Mask 2, size', [25, 25], false, 'key').layer.tracks;
+    expect(Object.keys(sized).sort()).toEqual(['mask2.height', 'mask2.width']);
+    // Of a mask without width or height no share says how wide it is to be.
+    expect(dragged(shut, 'Mask 1, size', [50, 20], false, 'key').layer.tracks).toEqual({});
     expect([sized['mask2.width']?.[0].value, sized['mask2.height']?.[0].value]).toEqual([1, 2]);
     expect(dragged(parts, 'Mask 1, turn', [35, 35], true, 'key').layer.tracks['mask1.rotation']?.[0].value).toBe(90);
     const thrown = dragged(parts, 'Shadow 2', [3, -4], false, 'key').layer.tracks;

@@ -53,6 +53,23 @@ describe('ways of layers', () => {
     expect([atX(20 * FRAME), atY(20 * FRAME)]).toEqual([30, 40]);
   });
 
+  test('straightened, each segment keeps its easing: that of the channel across, or of the other where only that has a key', () => {
+    const [slow, quick, late] = [1, 2, 3].map((y1) => ({
+      type: 'bezier' as const,
+      x1: 0.3,
+      y1: y1 / 10,
+      x2: 0.7,
+      y2: 1,
+    }));
+    const bent = layer(
+      [key(0, 0, slow), key(10, 30, quick), key(20, 60)],
+      [key(0, 0, late), key(5, 9, late), key(20, 40)],
+    );
+    const { tracks } = done(bent, (scene) => straightenWays(scene, all));
+    for (const channel of ['position.x', 'position.y'] as const)
+      expect(tracks[channel]?.slice(0, 3).map(({ ease }) => ease)).toEqual([slow, late, quick]);
+  });
+
   test('keys of one channel alone get their partner, free handles become plain curves, and owners stay', () => {
     const made = { ...key(5, 60), by: { run: 'r', slot: 'x/1-1' } };
     const after = done(layer([key(0, 0, swing), made, key(10, 20)], [key(0, 0), key(10, 90)]), (scene) =>
