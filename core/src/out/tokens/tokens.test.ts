@@ -252,4 +252,13 @@ describe('design tokens', () => {
       [2, 'From tokens.json.'],
     ]);
   });
+
+  test('tokens that would have one id get numbers after it, also where it is taken', () => {
+    const named = (...names: string[]) =>
+      tokensOf(Object.fromEntries(names.map((name, i) => [name, { $type: 'number', $value: i }])));
+    const { writes } = planTokens(named('Long stop', 'Long-stop', 'Long: stop', 'Other'), [], CONTEXT);
+    expect(writes.map(({ id }) => id)).toEqual(['Long-stop', 'Long-stop-2', 'Long-stop-3', 'Other']);
+    const later = planTokens(named('Long; stop'), writes.slice(0, 2), CONTEXT);
+    expect(later.writes.map(({ id }) => id)).toEqual(['Long-stop-3']);
+  });
 });

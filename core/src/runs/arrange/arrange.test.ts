@@ -131,6 +131,10 @@ describe('covering the frame', () => {
     expect(coverFactor(turn(45), frame, frame)).toBeCloseTo(1.9642, 4);
     expect(coverFactor(turn(45), { width: 1000, height: 1000 }, frame) * 1000).toBeCloseTo(2121.32, 2);
     expect(coverFactor(turn(0), frame, frame)).toBeCloseTo(1, 12);
+    // What has no area covers nothing, however large it is made.
+    expect(coverFactor(turn(0), { width: 0, height: 100 }, frame)).toBe(Infinity);
+    expect(coverFactor(turn(0), { width: 100, height: 0 }, frame)).toBe(Infinity);
+    expect(coverFactor([1, 0, 1, 0, 0, 0], frame, frame)).toBe(Infinity);
   });
 
   test.each([0, 20, 45, 90, 133])(

@@ -6,6 +6,8 @@ import type { Key, Layer } from '../../scene/layer';
 import type { RunRecord, Scene } from '../../scene/scene';
 import { STARTER_LIBRARY } from '../../library/starter';
 import { applied, edited, layerOf, planOn, SHELF } from '../../testing/planning';
+import type { Rig } from '../../formulas/rig';
+import { recipeOf as rigRecipe, rigged, shelfWith } from '../../testing/rigs';
 import { card, key, PAL, recipeOf, sceneOf } from '../../testing/scenes';
 import { frameTicks, ticksFromSeconds } from '../../basics/time';
 import { checkScene, findInMotion, mendsOf } from '.';
@@ -58,6 +60,26 @@ describe('motion', () => {
   const look = (layers: readonly Layer[]) => findInMotion(sceneOf(layers), null, 0, ticksFromSeconds(10));
   const box = (id: string, x: number, more: Partial<Layer> = {}) =>
     card(id, { rest: { 'position.x': x, 'position.y': 250, 'size.x': 100, 'size.y': 100 }, ...more });
+
+  test('what rigs do not give a number for is told by channel: all its layers, from when on; circles by theirs', () => {
+    const own = (text: string, more: Parameters<typeof shelfWith>[2] = {}) =>
+      rigged(sceneOf([box('a', 200), box('b', 600)]), rigRecipe('own'), shelfWith(text, ['position.x'], more));
+    // Nothing to divide by at one second, and again at two.
+    const broken = own('keyed + 1px ÷ ((t ÷ 1s - 1) × (t ÷ 1s - 2))');
+    const found = findInMotion(broken, null, 0, ticksFromSeconds(10)).filter(({ code }) => code === 'rig-not-finite');
+    expect(found).toEqual([
+      { code: 'rig-not-finite', channel: 'position.x', layers: ['a', 'b'], at: ticksFromSeconds(1) },
+    ]);
+    const formulas: Rig['formulas'] = [
+      { channels: ['position.x'], text: 'each.position.y' },
+      { channels: ['position.y'], text: 'each.position.x' },
+    ];
+    const circle = findInMotion(own('', { formulas }), null, 0, FRAME).filter(({ code }) => code === 'rig-circle');
+    expect(circle).toMatchObject([
+      { layers: ['a'], channels: expect.arrayContaining(['position.x', 'position.y']) },
+      { layers: ['b'] },
+    ]);
+  });
 
   test('boxes that rest apart and meet collide at the first frame where they do; those that overlap at rest do not', () => {
     const moves = { 'position.x': [key(0, 300), key(10, 200)] };

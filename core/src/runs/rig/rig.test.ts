@@ -307,6 +307,20 @@ describe('rigs in a scene', () => {
     const slow = findings.find((finding) => finding.code === 'rig-idle' && finding.why === 'no-speed');
     expect(slow).toMatchObject({ layers: ['soft'] });
 
+    // Only channels whose formula reads the speed of arrival are asked for it.
+    const formulas: Rig['formulas'] = [
+      { channels: ['rotation'], text: 'keyed' },
+      { channels: ['position.x'], text: 'keyed + arrival × 0s' },
+    ];
+    const turned = sceneOf([card('turned', { tracks: { rotation: [key(0, 0), key(25, 90)] } })]);
+    const reading = dryRun(turned, shelfWith('', [], { formulas }), recipeOf('own'), CONTEXT);
+    expect(reading.findings).toContainEqual({
+      code: 'rig-idle',
+      layers: ['turned'],
+      why: 'no-keys',
+      channels: ['position.x'],
+    });
+
     // One click lets it arrive at an even speed; then there is nothing to be told of it.
     const standing = sceneOf(layers);
     const [mend] = slow ? mendsOf(slow, null, standing, standing) : [];

@@ -3,7 +3,7 @@ import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 import { frameTicks } from '../../basics/time';
 import type { Layer } from '../layer';
 import { sceneSchema, type Scene } from '../scene';
-import { bakedScene, compileScene, createFrame, matrixAt, sampleFrame } from '.';
+import { bakedScene, bakeTrack, compileScene, createFrame, matrixAt, sampleFrame, sampleTrack, type Baked } from '.';
 import { card, key, PAL, sceneOf } from '../../testing/scenes';
 
 const FRAME = frameTicks(PAL);
@@ -84,6 +84,67 @@ describe('motion paths as keys', () => {
     expect(times[0]).toBeGreaterThanOrEqual(span.in);
     expect(times.at(-1)).toBeLessThanOrEqual(span.out);
     expect(times.every((at) => at % (FRAME / 2) === 0)).toBe(true);
+  });
+});
+
+describe('a value that jumps', () => {
+  const bakeOf = (value: (frame: number) => number, breaks: readonly number[] = [], end = 30): Baked =>
+    bakeTrack({
+      value: (at) => value(at / FRAME),
+      from: 0,
+      to: end * FRAME,
+      breaks: breaks.map((frame) => frame * FRAME),
+      step: FRAME,
+      tolerance: 0.25,
+    });
+  /** How far what the keys give is off on frames, and how far it swings beyond what the value ever is between them. */
+  const off = ({ keys }: Baked, value: (frame: number) => number, [low, high]: readonly [number, number]) => {
+    let [onFrames, beyond] = [0, 0];
+    for (let i = 0; i <= 30 * 16; i++) {
+      const now = sampleTrack(keys, (i / 16) * FRAME);
+      if (i % 16 === 0) onFrames = Math.max(onFrames, Math.abs(now - value(i / 16)));
+      beyond = Math.max(beyond, low - now, now - high);
+    }
+    return { onFrames, beyond };
+  };
+
+  test('from stillness is held up to its frame, wherever it is', () => {
+    const value = (frame: number) => (frame < 20 ? 44 : 200);
+    for (const breaks of [[], [20]]) {
+      const baked = bakeOf(value, breaks);
+      expect(baked.keys.map(({ at, value: now, ease }) => [at / FRAME, now, ease.type])).toEqual([
+        [0, 44, 'hold'],
+        [20, 200, 'linear'],
+        [30, 200, 'linear'],
+      ]);
+      expect(baked.worst).toBe(0);
+    }
+  });
+
+  test('again and again, as stepped time does, is a key a step', () => {
+    const value = (frame: number) => Math.floor(frame / 3) ** 2;
+    const { keys, worst } = bakeOf(value);
+    expect(keys.slice(0, -1).every(({ ease }) => ease.type === 'hold')).toBe(true);
+    expect(keys.map(({ at }) => at / FRAME)).toEqual([0, 3, 6, 9, 12, 15, 18, 21, 24, 27, 30]);
+    expect(worst).toBe(0);
+  });
+
+  test('out of motion, or only after its frame, is right on every frame and never beyond what it is', () => {
+    const moving = (frame: number) => frame * 4 + (frame < 20 ? 0 : 600);
+    const moved = off(bakeOf(moving, [20]), moving, [0, 720]);
+    expect(Math.max(moved.onFrames, moved.beyond)).toBeLessThan(1e-9);
+    const late = (frame: number) => (frame > 20 ? 300 : 0);
+    expect(off(bakeOf(late), late, [0, 300])).toMatchObject({ onFrames: 0, beyond: 0 });
+    const round = (frame: number) => 100 * Math.sin(frame / 8) + (frame >= 11 ? 500 : 0);
+    const made = off(bakeOf(round), round, [-100, 600]);
+    expect(made.onFrames).toBeLessThan(0.25);
+    expect(made.beyond).toBeLessThan(0.25);
+  });
+
+  test('is not what only turns sharply, as a ball does on the floor', () => {
+    const ball = (frame: number) => 500 - 500 * Math.abs(Math.cos(frame / 5)) ** 1.2;
+    const baked = bakeOf(ball, [Math.round((5 * Math.PI) / 2)]);
+    expect(baked.keys.some(({ ease }) => ease.type === 'hold')).toBe(false);
   });
 });
 

@@ -1,4 +1,5 @@
 import { CHANNEL_COUNT, channelOf, type ChannelId } from '../../basics/channel';
+import { HOLD, LINEAR } from '../../basics/easing';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '../../basics/time';
 import { evenPathOf } from '../../basics/motion';
 import { restValue, type Key, type Layer, type Track } from '../layer';
@@ -32,19 +33,33 @@ export interface Baked {
 const LOOKS = 4;
 const INSET = TICKS_PER_SECOND / 2_000;
 
-/** A segment between two times with the value's own speeds at its ends (Hermite form written as free handles). */
-function segmentBetween({ value }: Bake, from: Ticks, to: Ticks): Key {
+/** How many times as much as just beside it a value changes at once where it jumps, besides the tolerance. */
+const ABRUPT = 4;
+
+/** True where a value is another at a time than just beside it: before it with an inset below 0, else after it. */
+function jumpsAt({ value, tolerance }: Bake, at: Ticks, inset: Ticks): boolean {
+  const near = value(at + inset);
+  return Math.abs(value(at) - near) > tolerance + ABRUPT * Math.abs(near - value(at + 2 * inset));
+}
+
+/**
+ * A segment between two times with the value's own speeds just within its ends (Hermite form written as free handles). A
+ * value that jumps as the segment is left or ends is held, so that nothing swings between two frames.
+ */
+function segmentBetween(bake: Bake, from: Ticks, to: Ticks): Key {
+  const { value } = bake;
   const inset = Math.min(INSET, (to - from) / 4);
   const third = (to - from) / 3;
-  const leave = ((value(from + inset) - value(from)) / inset) * third;
-  const arrive = -((value(to) - value(to - inset)) / inset) * third;
   const start = value(from);
+  if (jumpsAt(bake, from, inset) || jumpsAt(bake, to, -inset)) return { at: from, value: start, ease: HOLD };
+  const leave = ((value(from + inset) - start) / inset) * third;
+  const arrive = -((value(to) - value(to - inset)) / inset) * third;
   const isStraight = Math.abs(leave) + Math.abs(arrive) < 1e-12 && Math.abs(value(to) - start) < 1e-12;
   return {
     at: from,
     value: start,
     ease: isStraight
-      ? { type: 'linear' }
+      ? LINEAR
       : { type: 'handles', leave: { time: 1 / 3, value: leave }, arrive: { time: 1 / 3, value: arrive } },
   };
 }
@@ -116,7 +131,7 @@ export function bakeTrack(given: Bake): Baked {
     keys.push(key);
     i = low;
   }
-  keys.push({ at: bake.to, value: bake.value(bake.to), ease: { type: 'linear' } });
+  keys.push({ at: bake.to, value: bake.value(bake.to), ease: LINEAR });
   return { keys: withoutStill(keys), worst, at };
 }
 
@@ -188,7 +203,7 @@ export function tabulate(
   const compiled = compileScene(scene);
   const frame = createFrame(compiled);
   const look = step / LOOKS;
-  const offsets = Number.isInteger(look) ? [0, INSET, look - INSET] : [];
+  const offsets = Number.isInteger(look) ? [0, INSET, 2 * INSET, look - 2 * INSET, look - INSET] : [];
   const count = offsets.length === 0 ? 0 : Math.floor((to - from) / look) + 1;
   const columns = new Map<number, Float64Array>();
   const slotOf = (layer: number, channel: ChannelId): number => layer * CHANNEL_COUNT + channelOf(channel).slot;
