@@ -94,6 +94,32 @@ describe('what differs between two revisions', () => {
     ]);
   });
 
+  test('what is chosen of a movement, with its moments by their names', () => {
+    const preset = first('preset');
+    const [{ id: from, name }] = preset.body.moments;
+    const bounce = {
+      id: 'drop',
+      type: 'bounce' as const,
+      channel: 'position.y' as const,
+      from,
+      by: 'height' as const,
+      numbers: {
+        height: '200px',
+        speed: '0',
+        gravity: '0',
+        restitution: '0.5',
+        travel: '0px',
+        squash: '0%',
+        contact: '0f',
+      },
+    };
+    const before = { ...preset, body: { ...preset.body, movements: [bounce] } };
+    const [[, , was, is]] = told(before, { movements: [{ ...bounce, by: 'speed' as const }] });
+    expect([was, is]).toEqual([`from ${name}, height`, `from ${name}, speed`]);
+    const [[, , , gone]] = told(before, { movements: [{ ...bounce, from: 'nowhere' }] });
+    expect(gone).toBe('from nowhere, height');
+  });
+
   test('fields of a palette and of a recipe', () => {
     const palette = first('palette');
     expect(told(palette, { colours: [] } as never).map(([part, what]) => [part, what])).toContainEqual([

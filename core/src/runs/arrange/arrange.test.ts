@@ -5,7 +5,7 @@ import { boundsAt } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
 import { applied, codesOf, framesOf, layerOf, planOn } from '../../testing/planning';
 import { card, key, sceneOf } from '../../testing/scenes';
-import { coverFactor } from '.';
+import { arrangeWords, coverFactor } from '.';
 
 function arrange(way: ArrangeRecipe['way'], more: Partial<ArrangeRecipe> = {}): ArrangeRecipe {
   return { operation: 'arrange', pick: { by: 'rule', kind: 'card' }, order: { by: 'layered' }, seed: 1, way, ...more };
@@ -167,3 +167,14 @@ describe('covering the frame', () => {
     expect(Number(rest['scale.x'])).toBeGreaterThanOrEqual(2.12);
   });
 });
+
+test.each([
+  [{ by: 'spread', axis: 'across', between: 'outer', margin: 40 }, 'evenly across, between the outer two'],
+  [{ by: 'spread', axis: 'down', between: 'frame', margin: 40 }, 'evenly down, over the frame with 40 px of margin'],
+  [{ by: 'butt', axis: 'down', gap: 8 }, 'edge to edge down, 8 px between'],
+  [{ by: 'grid', columns: 3, gap: 8 }, 'in a grid of 3 columns, 8 px between'],
+  [{ by: 'slots', axis: 'across', slots: 4 }, 'in 4 slots across'],
+  [{ by: 'align', edge: 'middle', to: 'outer' }, 'with middles on their outer box'],
+  [{ by: 'size', match: 'both', of: 'largest' }, 'as large as the largest'],
+  [{ by: 'cover' }, 'to cover the frame, however turned'],
+] as const)('%j is said %s', (way, words) => expect(arrangeWords(way)).toBe(words));

@@ -180,6 +180,21 @@ describe('copies', () => {
     ).toContain('short-for-both');
   });
 
+  test('what is only drawn as an outline keeps to it in its colours', () => {
+    const colours = { colours: [{ colour: '#ff0000', weight: 1 }], how: 'turns' as const, outlined: 0 };
+    const kinds = [{ fill: '#ffffff' }, { stroke: '#ffffff' }, { fill: '#ffffff', stroke: '#000000' }].map((look, i) =>
+      card(`kind-${i}`, { tags: ['shape'], look }),
+    );
+    const recipe = multiply({ copies: 3, colours, sources: 'turns' });
+    const { edits } = plan(sceneOf(kinds), SHELF, recipe, CONTEXT);
+    const looks = copiesIn(edited(sceneOf(kinds), edits)).map(({ look }) => [look.fill, look.stroke]);
+    expect(looks).toEqual([
+      ['#ff0000', undefined],
+      [undefined, '#ff0000'],
+      ['#ff0000', '#000000'],
+    ]);
+  });
+
   test('colours by weight, some as outlines', () => {
     const colours = {
       colours: [

@@ -200,6 +200,41 @@ describe('a run planned again', () => {
     expect(framesOf(after)).toEqual([...framesOf([keys[0]]), [180, 77]]);
   });
 
+  test('removed, leaves what was set by hand over it, be it the first, the last or one between', () => {
+    const others = ['fade-in', 'rise-and-settle', 'pop-in-five-steps'].map((id): Partial<PresetRecipe> => ({
+      preset: { id },
+      existing: 'add',
+    }));
+    const all = others.reduce(applied, start);
+    for (const [place, run] of all.runs.entries()) {
+      const keys = layerOf(all, 'b').tracks.opacity as Key[];
+      const hand = edited(all, [
+        { type: 'set-track', layer: 'b', channel: 'opacity', keys: [...keys, key(140, 0.125)] },
+        { type: 'set-track', layer: 'b', channel: 'skew', keys: [key(100, 7)] },
+      ]);
+      // Applied on top of it, so that what was done by hand is kept with the runs below.
+      const topped = applied(hand, {
+        preset: { id: 'fade-in' },
+        pick: { by: 'layers', layers: ['a'] },
+        existing: 'add',
+      });
+      const left = layerOf(edited(topped, removeRun(topped, run.id).edits), 'b');
+      expect(left.tracks.opacity?.map(({ at, value }) => [at / FRAME, value])).toContainEqual([140, 0.125]);
+      expect(framesOf(left.tracks.skew)).toEqual([[100, 7]]);
+      expect(place).toBeLessThan(3);
+    }
+    // Without any other run it belongs to the base, and stays when there is none left.
+    const alone = applied(start, { preset: { id: 'fade-in' }, existing: 'replace' });
+    const made = layerOf(alone, 'b').tracks.opacity as Key[];
+    const over = edited(alone, [
+      { type: 'set-track', layer: 'b', channel: 'opacity', keys: [...made, key(140, 0.125)] },
+    ]);
+    const again = edited(over, rerun(over, 'run-1', { seed: 5 }).edits);
+    expect(framesOf(layerOf(edited(again, removeRun(again, 'run-1').edits), 'b').tracks.opacity)).toEqual([
+      [140, 0.125],
+    ]);
+  });
+
   test('skips a layer that is gone and takes in one that the pick now catches', () => {
     const gone = edited(ran, [
       { type: 'remove-layer', layer: 'b' },

@@ -1,0 +1,44 @@
+import { describe, expect, test } from '@jest/globals';
+import { STARTER_LIBRARY } from '../starter';
+import { createShelf } from './shelf';
+import { keepUsed, shelfAsUsed } from './used';
+
+const shelf = createShelf(STARTER_LIBRARY);
+const curve = STARTER_LIBRARY.find(({ kind }) => kind === 'curve')?.id ?? '';
+const house = STARTER_LIBRARY.find((item) => item.kind === 'house' && item.body.type === 'duration')?.id ?? '';
+
+/** The same library, in which a curve is a straight line by now and a house value another. */
+const later = createShelf(
+  STARTER_LIBRARY.map((item) => {
+    if (item.id === curve && item.kind === 'curve')
+      return { ...item, revision: 2, body: { easing: { type: 'linear' as const } } };
+    if (item.id === house && item.kind === 'house')
+      return { ...item, revision: 2, body: { type: 'duration' as const, value: '99f' } };
+    return item;
+  }),
+);
+
+describe('the shelf as a run found it', () => {
+  const kept = keepUsed(shelf, [
+    { id: curve, revision: 1 },
+    { id: house, revision: 1 },
+  ]);
+
+  test('has what the run used as it was then, and all else as it is', () => {
+    expect(later.curve(curve)).not.toEqual(shelf.curve(curve));
+    expect(later.houseText(house)).toEqual({ text: '99f', revision: 2 });
+    const then = shelfAsUsed(later, kept);
+    expect(then.curve(curve)).toEqual(shelf.curve(curve));
+    expect(then.houseText(house)).toEqual(shelf.houseText(house));
+    expect(then.curve('nothing')).toEqual(later.curve('nothing'));
+    const onlyHouse = shelfAsUsed(later, kept.slice(1));
+    expect(onlyHouse.curve(curve)).toEqual(later.curve(curve));
+  });
+
+  test('is the same one for the same run and shelf, and the shelf itself where nothing was used', () => {
+    expect(shelfAsUsed(later, kept)).toBe(shelfAsUsed(later, kept));
+    expect(shelfAsUsed(shelf, kept)).not.toBe(shelfAsUsed(later, kept));
+    expect(shelfAsUsed(later, undefined)).toBe(later);
+    expect(shelfAsUsed(later, [])).toBe(later);
+  });
+});
