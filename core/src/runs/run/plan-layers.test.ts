@@ -43,6 +43,47 @@ function planned(more: Partial<PresetRecipe> = {}) {
   return plan(scene, shelf, recipeOf({ preset: { id: 'own' }, ...more }), CONTEXT).layers;
 }
 
+test('facts of a layer, as its preset reads them where it rests', () => {
+  // 80 × 60 px, a quarter from its left side over 300, 200, and as high again by its scale.
+  const turned = card('a', {
+    span: { in: 25 * FRAME, out: 75 * FRAME },
+    source: { type: 'text', text: 'Tide out', font: 'Spline Sans', weight: 400, size: 20, align: 'left' },
+    rest: {
+      'position.x': 300,
+      'position.y': 200,
+      'size.x': 80,
+      'size.y': 60,
+      'anchor.x': 0.25,
+      'anchor.y': 1,
+      'scale.y': 2,
+    },
+  });
+  const read = (fact: string, unit: string): number | undefined => {
+    const [row] = own.rows;
+    const cells = row.cells.map((cell) => ({ ...cell, value: `layer.${fact}${unit}` }));
+    const body: Preset = {
+      ...own,
+      moments: own.moments.map((moment, i) => ({ ...moment, at: `${i * 10}f` })),
+      rows: [{ ...row, cells }],
+    };
+    const [made] = plan(
+      sceneOf([card('first'), turned]),
+      createShelf([{ ...item, body }]),
+      recipeOf({ preset: { id: 'own' } }),
+      CONTEXT,
+    ).layers.slice(1);
+    return made?.after.tracks['position.x']?.[1].value;
+  };
+  expect(read('width', '')).toBeCloseTo(80, 9);
+  expect(read('height', '')).toBeCloseTo(120, 9);
+  expect(read('length', ' ÷ 1s × 1px')).toBeCloseTo(2, 9);
+  expect(read('letters', ' × 1px')).toBeCloseTo(8, 9);
+  // The anchor lies where the layer is put; the box around it by its share.
+  expect([read('x', ''), read('y', '')]).toEqual([300, 200]);
+  expect([read('left', ''), read('right', '')]).toEqual([280, 360]);
+  expect([read('top', ''), read('bottom', '')]).toEqual([80, 200]);
+});
+
 describe('what a run gives to its layers', () => {
   test('goes by facts of each: where it comes from, how long it takes, when its moments are', () => {
     const layers = planned();

@@ -93,6 +93,20 @@ describe('placing layers', () => {
     expect(why(['c'], 'moving')).toContain('“moving” moves by keys of its own');
     expect(why(['b'], 'inner')).toContain('would jump');
     expect(why([], null)).toContain('Select a layer');
+    // Within a group that leans no turn and size says what the layer was.
+    const leaning = sceneOf([
+      group('leaning', { skew: 20 }),
+      card('x', { rest: at(10, 10) }),
+      card('y', { parent: 'leaning', rest: at(10, 10) }),
+    ]);
+    for (const [id, parent] of [
+      ['x', 'leaning'],
+      ['y', null],
+    ] as const)
+      expect(placeLayers(leaning, new Set([id]), { parent, before: null })).toMatchObject({
+        ok: false,
+        message: expect.stringContaining(`“${id}” would jump`) as unknown as string,
+      });
     const [first, ...others] = scene.layers;
     const held = { ...scene, layers: [{ ...first, locked: true }, ...others] };
     expect(placeLayers(held, new Set(['a']), { parent: null, before: null })).toMatchObject({ ok: false });
