@@ -44,16 +44,21 @@ export function createSway(
   parts: readonly SwayPart[],
   { lasts, isLoop, fade }: SwayFrame,
 ): (seconds: number) => number {
-  const cells = parts.map(({ rate }) => Math.max(1, Math.round(rate * lasts)));
+  const isClosed = isLoop && lasts > 0;
+  const layers = parts.map(({ rate, amount, seed }) => {
+    const cells = Math.max(1, Math.round(rate * lasts));
+    // A cell is asked for again and again, by every time within it.
+    const slopes: number[] = [];
+    const slopeAt = (wanted: number): number => {
+      const cell = isClosed ? around(wanted, cells) : wanted;
+      return (slopes[cell] ??= slopeOf(seed, cell));
+    };
+    return { amount, cellAt: (seconds: number) => (isClosed ? (seconds / lasts) * cells : seconds * rate), slopeAt };
+  });
   return (seconds) => {
     let sum = 0;
-    parts.forEach(({ rate, amount, seed }, i) => {
-      sum +=
-        amount *
-        (isLoop && lasts > 0
-          ? noiseOfSlopes((seconds / lasts) * cells[i] + SET_OUT, (cell) => slopeOf(seed, around(cell, cells[i])))
-          : noiseOfSlopes(seconds * rate + SET_OUT, (cell) => slopeOf(seed, cell)));
-    });
+    for (const { amount, cellAt, slopeAt } of layers)
+      sum += amount * noiseOfSlopes(cellAt(seconds) + SET_OUT, slopeAt);
     if (!(fade > 0)) return sum;
     return sum * grown(seconds / fade) * grown((lasts - seconds) / fade);
   };

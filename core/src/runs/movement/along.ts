@@ -1,8 +1,9 @@
 import { progressOf } from '../../basics/easing';
 import { evenPathOf, READY_FOR, type EvenPath } from '../../basics/motion';
 import type { MovementOf } from '../../formulas/preset';
+import type { ChannelId } from '../../basics/channel';
 import type { Ticks } from '../../basics/time';
-import { fitTogether, type Moving } from './fit';
+import { createCourse, fitTogether, type Moving } from './fit';
 import type { MovementLayer, MovementTrack } from './keys';
 
 /** A line that begins beyond the frame does so by this much more than it must. */
@@ -58,22 +59,26 @@ export function pathTracks(movement: MovementOf<'path'>, layer: MovementLayer): 
   const [begin, end] = [layer.number('begin'), layer.number('end')];
   const progress = progressOf(layer.ease);
   const { from, to } = layer;
-  const out = new Float64Array(3);
-  const goTo = (time: number): Float64Array => {
-    const share = begin + (end - begin) * progress(Math.min(1, Math.max(0, (time - from) / (to - from))));
-    path.write(share * path.length, out, 0);
-    return out;
-  };
-  const x = layer.rest('position.x');
-  const y = layer.rest('position.y');
-  const moving: Moving[] = [
-    { channel: 'position.x', value: (time) => x + goTo(time)[0] * scale, tolerance: PATH_ERROR },
-    { channel: 'position.y', value: (time) => y + goTo(time)[1] * scale, tolerance: PATH_ERROR },
-  ];
-  if (movement.turns) {
-    const turned = layer.rest('rotation');
-    moving.push({ channel: 'rotation', value: (time) => turned + goTo(time)[2], tolerance: TURN_ERROR });
-  }
-  const stops = stopsOf(path, [begin, end], layer);
+  const { courses, stops } = layer.shared([begin, end, from, to, layer.ease], () => {
+    const out = new Float64Array(3);
+    const goTo = (time: number): Float64Array => {
+      const share = begin + (end - begin) * progress(Math.min(1, Math.max(0, (time - from) / (to - from))));
+      path.write(share * path.length, out, 0);
+      return out;
+    };
+    return {
+      courses: [0, 1, 2].map((part) => createCourse((time) => goTo(time)[part])),
+      stops: stopsOf(path, [begin, end], layer),
+    };
+  });
+  const along = (channel: ChannelId, part: number, by: number, tolerance: number): Moving => ({
+    channel,
+    course: courses[part],
+    by,
+    rest: layer.rest(channel),
+    tolerance,
+  });
+  const moving = [along('position.x', 0, scale, PATH_ERROR), along('position.y', 1, scale, PATH_ERROR)];
+  if (movement.turns) moving.push(along('rotation', 2, 1, TURN_ERROR));
   return fitTogether(moving, { stops, snap: layer.snap, slot: `${movement.id}/key` }, layer.frame);
 }

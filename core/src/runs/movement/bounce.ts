@@ -3,7 +3,7 @@ import type { ChannelId } from '../../basics/channel';
 import type { Easing } from '../../basics/easing';
 import { acrossChannel, type MovementOf } from '../../formulas/preset';
 import { ticksFromSeconds, type Ticks } from '../../basics/time';
-import { fitTogether } from './fit';
+import { createCourse, fitTogether, type Moving } from './fit';
 import { ascending, type MovementKey, type MovementLayer, type MovementTrack } from './keys';
 
 /** A parabola from its top: progress u², as a cubic Bézier. */
@@ -102,9 +102,13 @@ function squashTracks(
         const u = side === middle ? 0 : Math.min(1, Math.abs((time - middle) / (side - middle)));
         return Math.max(FLATTEST, 1 - squash * share * (1 - u * u * (3 - 2 * u)));
       };
-      const moving = [
-        { channel: 'scale.x' as const, value: (time: number) => wide / flat(time), tolerance: AREA_ERROR },
-        { channel: 'scale.y' as const, value: (time: number) => high * flat(time), tolerance: AREA_ERROR },
+      const courses = layer.shared([squash, share, ...stops], () => ({
+        wider: createCourse((time) => 1 / flat(time)),
+        flatter: createCourse(flat),
+      }));
+      const moving: readonly Moving[] = [
+        { channel: 'scale.x', course: courses.wider, by: wide, rest: 0, tolerance: AREA_ERROR },
+        { channel: 'scale.y', course: courses.flatter, by: high, rest: 0, tolerance: AREA_ERROR },
       ];
       return fitTogether(moving, { stops, snap: layer.snap, slot: `${movement.id}/squash-${n}` }, layer.frame);
     },

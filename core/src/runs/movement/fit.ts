@@ -1,12 +1,29 @@
 import type { ChannelId } from '../../basics/channel';
-import { createSegment } from '../../scene/sample';
 import type { Ticks } from '../../basics/time';
 import type { MovementKey, MovementTrack } from './keys';
 
-/** A value that moves on one channel: at a time in ticks, and how far keys may be off. */
+/** A cubic segment of a course, with how far it is off at worst. */
+interface Stretch {
+  readonly to: Ticks;
+  readonly start: number;
+  readonly end: number;
+  readonly leave: number;
+  readonly arrive: number;
+  readonly miss: number;
+}
+
+/** How a value goes, before it is laid over a layer: many layers share one, of which every stretch is worked out once. */
+export interface Course {
+  readonly at: (time: number) => number;
+  readonly stretch: (from: Ticks, to: Ticks) => Stretch;
+}
+
+/** A value that moves on one channel: a course, how many times as far, and where from; and how far keys may be off. */
 export interface Moving {
   readonly channel: ChannelId;
-  readonly value: (at: number) => number;
+  readonly course: Course;
+  readonly by: number;
+  readonly rest: number;
   readonly tolerance: number;
 }
 
@@ -25,28 +42,51 @@ const DEPTH = 12;
 const INSET = 1e-4;
 const LOOKS = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 5 / 8, 3 / 4, 7 / 8];
 
+function handles(leave: number, arrive: number): MovementKey['ease'] {
+  return { type: 'handles', leave: { time: 1 / 3, value: leave }, arrive: { time: 1 / 3, value: arrive } };
+}
+
 /** One cubic segment with the right values and speeds at both ends (Hermite form written as free handles). */
-function segmentOf(
-  { value }: Moving,
-  from: Ticks,
-  to: Ticks,
-): { start: number; end: number; ease: MovementKey['ease'] } {
+function stretchOf(at: Course['at'], from: Ticks, to: Ticks): Stretch {
   const inset = (to - from) * INSET;
-  const [start, end] = [value(from + inset * INSET), value(to - inset * INSET)];
+  const [start, end] = [at(from + inset * INSET), at(to - inset * INSET)];
   const third = 1 / (3 * INSET);
-  const leave = (value(from + inset) - start) * third;
-  const arrive = -(end - value(to - inset)) * third;
+  const leave = (at(from + inset) - start) * third;
+  const arrive = -(end - at(to - inset)) * third;
+  let miss = 0;
+  for (const share of LOOKS) {
+    // With handles of a third of the time, a share of the time is the curve's own parameter.
+    const rest = 1 - share;
+    const early = rest * rest * (rest * start + 3 * share * (start + leave));
+    const late = share * share * (3 * rest * (end + arrive) + share * end);
+    miss = Math.max(miss, Math.abs(early + late - at(from + (to - from) * share)));
+  }
+  return { to, start, end, leave, arrive, miss };
+}
+
+/** A course of a value by the time in ticks. */
+export function createCourse(at: Course['at']): Course {
+  // Of one beginning there are a few halvings, and those that were asked for last are asked for again.
+  const known = new Map<Ticks, Stretch[]>();
   return {
-    start,
-    end,
-    ease: { type: 'handles', leave: { time: 1 / 3, value: leave }, arrive: { time: 1 / 3, value: arrive } },
+    at,
+    stretch: (from, to) => {
+      const fromHere = known.get(from);
+      if (!fromHere) {
+        const first = stretchOf(at, from, to);
+        known.set(from, [first]);
+        return first;
+      }
+      for (let i = fromHere.length - 1; i >= 0; i--) if (fromHere[i].to === to) return fromHere[i];
+      const made = stretchOf(at, from, to);
+      fromHere.push(made);
+      return made;
+    },
   };
 }
 
-function isClose(moving: Moving, from: Ticks, to: Ticks): boolean {
-  const { start, end, ease } = segmentOf(moving, from, to);
-  const { at } = createSegment(ease, start, end);
-  return LOOKS.every((share) => Math.abs(at(share) - moving.value(from + (to - from) * share)) <= moving.tolerance);
+function isClose({ course, by, tolerance }: Moving, from: Ticks, to: Ticks): boolean {
+  return course.stretch(from, to).miss * Math.abs(by) <= tolerance;
 }
 
 /** Times at which keys stand, with which half of which half they begin: all values get keys at the same times. */
@@ -68,19 +108,29 @@ export function fitTogether(all: readonly Moving[], { stops, snap, slot }: FitFr
       to > stops[i] ? halved(all, stops[i], to, snap).map(([at, half]) => [at, `${slot}-${i}.${half}`] as const) : [],
     );
   const end = stops[stops.length - 1];
-  return all.map((moving): MovementTrack => {
+  return all.map(({ channel, course, by, rest, tolerance }): MovementTrack => {
+    const valueOf = (way: number): number => rest + way * by;
     const keys: MovementKey[] = [];
     marks.forEach(([from, name], i) => {
       const to = marks[i + 1]?.[0] ?? end;
-      const here = segmentOf(moving, from, to);
-      const next = marks[i + 1] ? segmentOf(moving, to, marks[i + 2]?.[0] ?? end).start : here.end;
-      const isJump = Math.abs(next - here.end) > moving.tolerance && to - jump > from;
-      keys.push({ after: from, value: here.start, ease: here.ease, slot: name });
-      if (isJump) keys.push({ after: to - jump, value: here.end, ease: { type: 'linear' }, slot: `${name}-jump` });
+      const here = course.stretch(from, to);
+      const next = marks[i + 1] ? course.stretch(to, marks[i + 2]?.[0] ?? end).start : here.end;
+      const isJump = Math.abs((next - here.end) * by) > tolerance && to - jump > from;
+      keys.push({
+        after: from,
+        value: valueOf(here.start),
+        ease: handles(here.leave * by, here.arrive * by),
+        slot: name,
+      });
+      if (isJump)
+        keys.push({ after: to - jump, value: valueOf(here.end), ease: { type: 'linear' }, slot: `${name}-jump` });
     });
-    return {
-      channel: moving.channel,
-      keys: [...keys, { after: end, value: moving.value(end), ease: { type: 'linear' }, slot: `${slot}-end` }],
+    const last: MovementKey = {
+      after: end,
+      value: valueOf(course.at(end)),
+      ease: { type: 'linear' },
+      slot: `${slot}-end`,
     };
+    return { channel, keys: [...keys, last] };
   });
 }

@@ -3,7 +3,7 @@ import { progressOf } from '../../basics/easing';
 import { randomAt } from '../../basics/random';
 import type { MovementOf } from '../../formulas/preset';
 import { ticksFromSeconds, type Ticks } from '../../basics/time';
-import { fitTogether } from './fit';
+import { createCourse, fitTogether, type Course, type Moving } from './fit';
 import type { MovementLayer, MovementTrack } from './keys';
 
 /** How far keys may be off: shares of the picture, a sixth of a pixel of a picture 1000 px wide. */
@@ -46,32 +46,50 @@ function framingsFor(movement: MovementOf<'framing'>, layer: MovementLayer): Fra
   return [all[way], all[(way + 1) % all.length]];
 }
 
-/** Keys of the crop that go from framing to framing; long ways take longer, and each framing is reached softly. */
-export function framingTracks(movement: MovementOf<'framing'>, layer: MovementLayer): MovementTrack[] {
-  const { from, ease } = layer;
-  const framings = framingsFor(movement, layer);
-  const hold = ticksFromSeconds(Math.max(0, layer.number('hold')) * layer.factor);
-  const to = Math.max(from + layer.frame, layer.to - hold);
+/** A way through framings from one time to another: when each is reached, and how it goes. */
+interface FramingWay {
+  readonly stops: readonly Ticks[];
+  readonly x: Course;
+  readonly y: Course;
+  readonly zoom: Course;
+}
+
+/** Long ways take longer, and each framing is reached softly. */
+function framingWay(framings: readonly Framing[], to: Ticks, { from, ease, snap }: MovementLayer): FramingWay {
   const ways = framings.slice(1).map((framing, i) => createCoveringZoom(framings[i], framing));
   const total = ways.reduce((sum, { length }) => sum + Math.max(length, 1e-6), 0);
   const stops: Ticks[] = [from];
   let done = 0;
   for (const { length } of ways) {
     done += Math.max(length, 1e-6);
-    stops.push(layer.snap(Math.round(from + ((to - from) * done) / total)));
+    stops.push(snap(Math.round(from + ((to - from) * done) / total)));
   }
   const last = stops.length - 1;
-  if (stops.some((at, i) => i > 0 && at <= stops[i - 1])) return [];
   const progress = progressOf(ease);
   const at = (time: number): Framing => {
     let leg = 0;
     while (leg < last - 1 && time >= stops[leg + 1]) leg++;
     return ways[leg].at(progress(Math.min(1, Math.max(0, (time - stops[leg]) / (stops[leg + 1] - stops[leg])))));
   };
-  const moving = [
-    { channel: 'crop.x' as const, value: (time: number) => at(time).x, tolerance: FRAMING_ERROR },
-    { channel: 'crop.y' as const, value: (time: number) => at(time).y, tolerance: FRAMING_ERROR },
-    { channel: 'crop.zoom' as const, value: (time: number) => at(time).zoom, tolerance: FRAMING_ERROR * 4 },
-  ];
-  return fitTogether(moving, { stops, snap: layer.snap, slot: `${movement.id}/key` }, layer.frame);
+  const courseOf = (part: keyof Framing): Course => createCourse((time) => at(time)[part]);
+  return { stops, x: courseOf('x'), y: courseOf('y'), zoom: courseOf('zoom') };
+}
+
+/** Keys of the crop that go from framing to framing. */
+export function framingTracks(movement: MovementOf<'framing'>, layer: MovementLayer): MovementTrack[] {
+  const { from, ease } = layer;
+  const framings = framingsFor(movement, layer);
+  const hold = ticksFromSeconds(Math.max(0, layer.number('hold')) * layer.factor);
+  const to = Math.max(from + layer.frame, layer.to - hold);
+  const alike = [from, to, ease, ...framings.flatMap(({ x, y, zoom }) => [x, y, zoom])];
+  const way = layer.shared(alike, () => framingWay(framings, to, layer));
+  if (way.stops.some((at, i) => i > 0 && at <= way.stops[i - 1])) return [];
+  const moving = (['x', 'y', 'zoom'] as const).map((part): Moving => ({
+    channel: `crop.${part}`,
+    course: way[part],
+    by: 1,
+    rest: 0,
+    tolerance: part === 'zoom' ? FRAMING_ERROR * 4 : FRAMING_ERROR,
+  }));
+  return fitTogether(moving, { stops: way.stops, snap: layer.snap, slot: `${movement.id}/key` }, layer.frame);
 }

@@ -33,6 +33,8 @@ export interface MovementLayer {
   /** A time where keys may stand: on a frame, where the preset wants that. */
   readonly snap: (at: Ticks) => Ticks;
   readonly ease: Easing;
+  /** What layers share that have all of these in common, made once for them. */
+  readonly shared: <T extends object>(alike: readonly (number | string | Easing)[], make: () => T) => T;
 }
 
 /** Keys without those that came to stand no later than the one before. */

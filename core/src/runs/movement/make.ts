@@ -1,5 +1,5 @@
 import { clampToChannel, type ChannelId } from '../../basics/channel';
-import { LINEAR, reverseEasing } from '../../basics/easing';
+import { LINEAR, reverseEasing, type Easing } from '../../basics/easing';
 import type { Columns } from '../../formulas/formula';
 import { frameTicks, toFrameGrid, type Rate, type Ticks } from '../../basics/time';
 import {
@@ -74,6 +74,26 @@ function channelNumbers(
 
 const NONE: readonly string[] = [];
 
+/** What layers of one run share of a movement: things by all that they have in common. */
+function createShared(): MovementLayer['shared'] {
+  const known = new Map<string, object>();
+  const places = new Map<object, number>();
+  const nameOf = (part: number | string | Easing): number | string => {
+    if (typeof part !== 'object') return part;
+    const place = places.get(part) ?? places.size;
+    places.set(part, place);
+    return `e${place}`;
+  };
+  return <T extends object>(alike: readonly (number | string | Easing)[], make: () => T): T => {
+    const name = alike.map(nameOf).join(' ');
+    const before = known.get(name) as T | undefined;
+    if (before) return before;
+    const made = make();
+    known.set(name, made);
+    return made;
+  };
+}
+
 /** Works out a movement on all layers: a row of keys for each of its channels. */
 export function makeMovement(
   compiled: CompiledPreset,
@@ -91,6 +111,7 @@ export function makeMovement(
   const frame = frameTicks(rate);
   const snap = compiled.preset.grid === 'frames' ? (at: Ticks) => toFrameGrid(at, rate) : (at: Ticks) => at;
   const isShown = switchOf(entry, compiled.scope, columns);
+  const shared = createShared();
   const known = new Map<number, ReadonlyMap<ChannelId, readonly MovementKey[]>>();
   const keysOn = (row: number): ReadonlyMap<ChannelId, readonly MovementKey[]> => {
     const before = known.get(row);
@@ -107,6 +128,7 @@ export function makeMovement(
       factor: moments.factors[row],
       frame,
       snap,
+      shared,
       ease: entry.ease === null ? LINEAR : easeOf(compiled, entry.ease, columns, row),
     });
     const turned = tracks.map(({ channel, keys }): [ChannelId, readonly MovementKey[]] => [

@@ -1,7 +1,7 @@
 import { oscillate, oscillatorSettles } from '../../basics/motion';
 import type { MovementOf } from '../../formulas/preset';
 import { TICKS_PER_SECOND, ticksFromSeconds, type Ticks } from '../../basics/time';
-import { fitTogether } from './fit';
+import { createCourse, fitTogether } from './fit';
 import type { MovementLayer, MovementTrack } from './keys';
 
 /** A spring has settled when it stays within this share of what it was let go from. */
@@ -36,9 +36,11 @@ export function springTracks(movement: MovementOf<'spring'>, layer: MovementLaye
   const end = stops[stops.length - 1];
   const reach = Math.abs(offset) + Math.abs(speed) / (2 * Math.PI * law.pace);
   const stretch = TICKS_PER_SECOND * Math.max(layer.factor, 1e-9);
-  const value = (at: number): number =>
-    at >= end ? rest : rest + oscillate(offset, speed, law, (at - layer.from) / stretch)[0];
-  const moving = { channel, value, tolerance: Math.max(1e-9, reach * SPRING_ERROR) };
+  const alike = [offset, speed, law.pace, law.damping, layer.from, layer.factor, end];
+  const course = layer.shared(alike, () =>
+    createCourse((at) => (at >= end ? 0 : oscillate(offset, speed, law, (at - layer.from) / stretch)[0])),
+  );
+  const moving = { channel, course, by: 1, rest, tolerance: Math.max(1e-9, reach * SPRING_ERROR) };
   return fitTogether([moving], { stops, snap: layer.snap, slot: `${id}/key` }, layer.frame).map(({ keys }) => ({
     channel,
     keys: keys.filter(({ slot }) => !slot.endsWith('-jump')),

@@ -1,7 +1,7 @@
 import { createSway } from '../../basics/motion';
 import type { MovementOf } from '../../formulas/preset';
 import { TICKS_PER_SECOND, type Ticks } from '../../basics/time';
-import { fitTogether } from './fit';
+import { createCourse, fitTogether } from './fit';
 import type { MovementLayer, MovementTrack } from './keys';
 
 const MOST_STOPS = 2_000;
@@ -16,8 +16,12 @@ export function swayTracks(movement: MovementOf<'sway'>, layer: MovementLayer): 
     amount: layer.number(`${i}.amount`),
     seed: layer.number('seed') + i * 7919,
   }));
-  const sway = createSway(parts, { lasts: seconds, isLoop: movement.isLoop, fade: layer.number('fade') });
-  const rest = layer.rest(channel);
+  const fade = layer.number('fade');
+  const alike = [from, to, fade, ...parts.flatMap(({ rate, amount, seed }) => [rate, amount, seed])];
+  const course = layer.shared(alike, () => {
+    const sway = createSway(parts, { lasts: seconds, isLoop: movement.isLoop, fade });
+    return createCourse((at) => sway((at - from) / TICKS_PER_SECOND));
+  });
   const amounts = parts.reduce((sum, { amount }) => sum + Math.abs(amount), 0);
   const fastest = Math.max(...parts.map(({ rate }) => rate));
   // A cell of noise bends twice at most; a sway of no rate stands.
@@ -28,7 +32,9 @@ export function swayTracks(movement: MovementOf<'sway'>, layer: MovementLayer): 
   );
   const moving = {
     channel,
-    value: (at: number) => rest + sway((at - from) / TICKS_PER_SECOND),
+    course,
+    by: 1,
+    rest: layer.rest(channel),
     tolerance: Math.max(0, layer.number('within')) * amounts,
   };
   return fitTogether([moving], { stops: [...new Set(stops)], snap: layer.snap, slot: `${id}/key` }, layer.frame).map(
