@@ -5,6 +5,7 @@ import {
   createShelf,
   difference,
   dryRun,
+  operationFor,
   plan,
   recipeSchema,
   STARTER_LIBRARY,
@@ -43,6 +44,18 @@ function benchAllocation(work: () => unknown): void {
   report('  allocated while planning 1,000 layers', `${middle.toFixed(1)} MB`, 'at most 4 MB', middle <= 4);
 }
 
+/** Movements make keys by the dozen for each layer, most of which layers have in common. */
+async function benchMovements(): Promise<void> {
+  const scene = plainScene(1_000);
+  for (const id of ['loop-the-loop', 'bounce-home', 'spring-home', 'sway-in-the-wind']) {
+    const phase = shelf.preset(id)?.body.phase ?? 'entrance';
+    const moving = recipeSchema.parse({ ...recipe, operation: operationFor(phase), preset: { id }, parameters: {} });
+    const keys = dryRun(scene, shelf, moving, CONTEXT, compile).counts.added;
+    const took = await median(() => dryRun(scene, shelf, moving, CONTEXT, compile), 7);
+    report(`  planning ${id}, ${keys} keys`, `${took.toFixed(0)} ms`, 'for comparison', keys > 0);
+  }
+}
+
 /** Planning, applying, undoing, saving's difference and compiling, and how they grow with the layers. */
 export async function benchPlanning(): Promise<void> {
   const parsed: Recipe = recipeSchema.parse(recipe);
@@ -64,6 +77,7 @@ export async function benchPlanning(): Promise<void> {
     let turn = 0;
     note('compiling the scene', await median(() => compileScene(byTurns[turn++ % 2]), rounds));
   }
+  await benchMovements();
   for (const [name, [small, middle, large]] of Object.entries(figures)) {
     const wanted = name === 'planning bring in' ? 25 : 100;
     report(`${name}, 1,000 layers`, `${middle.toFixed(1)} ms`, `under ${wanted} ms`, middle < wanted);

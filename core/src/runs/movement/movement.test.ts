@@ -330,3 +330,47 @@ function moments(at: string): Preset['moments'] {
     { id: 'end', name: 'Rest', at },
   ];
 }
+
+describe('layers of one run', () => {
+  const many = sceneOf(
+    Array.from({ length: 8 }, (_, i) =>
+      card(`l${i}`, {
+        tags: [i % 2 === 0 ? 'even' : 'odd'],
+        rest: {
+          'position.x': 60 + 37 * i,
+          'position.y': 400 - 23 * i,
+          'size.x': 80,
+          'size.y': 40,
+          rotation: 5 * i,
+          'scale.x': 1 + (i % 3) / 2,
+        },
+      }),
+    ),
+  );
+  const moving = STARTER_MOVEMENTS.map((item) => [item.id, item] as const);
+
+  const values: Readonly<Record<string, readonly string[]>> = {
+    time: ['12f', '31f', '18f'],
+    percent: ['40%', '70%', '55%'],
+    length: ['120px', '300px', '210px'],
+    angle: ['10deg', '25deg', '17deg'],
+    number: ['1.5', '3', '2.2'],
+  };
+
+  test.each(moving)('have the keys of %s that each would have alone, whatever they have in common', (_id, item) => {
+    const of = (parameters: PresetRecipe['parameters']) =>
+      planned(item, { order: { by: 'layered' }, spacing: { by: 'gap', gap: '0f' }, parameters }, many).layers;
+    const varied = item.body.parameters.filter(({ kind }) => kind in values);
+    for (const { name, kind } of varied) {
+      const together = of({ [name]: { by: 'cycle', values: [...values[kind]] } });
+      expect(together).toHaveLength(8);
+      // As if all had the value of every third: what those have does not go by the others.
+      for (const place of [0, 1, 2]) {
+        const alike = of({ [name]: { by: 'fixed', value: values[kind][place] } });
+        together.forEach(({ after }, i) => {
+          if (i % 3 === place) expect(after.tracks).toEqual(alike[i].after.tracks);
+        });
+      }
+    }
+  });
+});
