@@ -127,8 +127,10 @@ export interface Filled {
   readonly columns: Columns;
   readonly turns: readonly Turn[];
   readonly values: Record<string, number | string>[];
-  readonly limited: string[][];
+  readonly limited: (readonly string[])[];
 }
+
+const NONE: readonly string[] = [];
 
 /** Fills the columns with who each layer is, and with the parameters. */
 export function fillColumns(batch: ParameterBatch): Filled {
@@ -141,7 +143,7 @@ export function fillColumns(batch: ParameterBatch): Filled {
     layer: staging.scene.layers[index],
   }));
   const values = turns.map((): Record<string, number | string> => ({}));
-  const limited = turns.map((): string[] => []);
+  const limited = turns.map(() => NONE);
   compiled.parameters.forEach((_, i) => fillParameter(batch, i, { columns, turns, values, limited }));
   return { columns, turns, values, limited };
 }
@@ -171,7 +173,7 @@ function fillParameter(batch: ParameterBatch, i: number, { columns, turns, value
   const held = wanted.slice();
   limitColumn(entry, columns, held);
   for (let row = 0; row < turns.length; row++) {
-    if (held[row] !== wanted[row] && !Number.isNaN(wanted[row])) limited[row].push(name);
+    if (held[row] !== wanted[row] && !Number.isNaN(wanted[row])) limited[row] = [...limited[row], name];
     values[row][name] = held[row];
     write(row, held[row]);
   }
@@ -184,7 +186,7 @@ function limitOne(
   columns: Columns,
   row: number,
   wanted: number,
-  limited: string[][],
+  limited: (readonly string[])[],
 ): number {
   const { min, max, parameter } = batch.compiled.parameters[i];
   const out = new Float64Array(1);
@@ -197,7 +199,7 @@ function limitOne(
     max.run(columns, row, 1, out);
     held = Math.min(out[0], held);
   }
-  if (held !== wanted) limited[row].push(parameter.name);
+  if (held !== wanted) limited[row] = [...limited[row], parameter.name];
   return held;
 }
 
