@@ -71,6 +71,22 @@ describe('motion', () => {
     );
   });
 
+  test('goes by the same curve: free handles reach as much further as the values do', () => {
+    const ease = { type: 'handles', leave: { time: 0.3, value: 0.4 }, arrive: { time: 0.2, value: -0.1 } } as const;
+    const tracks = { 'scale.x': [key(0, 0.5, ease), key(10, 1)], 'position.x': [key(0, 120, ease), key(10, 200)] };
+    const on = { ...scene, layers: [{ ...scene.layers[0], tracks }, ...scene.layers.slice(1)] };
+    const easeOn = (layer: string, channel: 'scale.x' | 'position.x') =>
+      layerOf(after(passOn(), on), layer).tracks[channel]?.[0].ease;
+    // b rests twice as wide, c as wide; of places the way is the same everywhere.
+    expect(easeOn('b', 'scale.x')).toEqual({
+      ...ease,
+      leave: { time: 0.3, value: 0.8 },
+      arrive: { time: 0.2, value: -0.2 },
+    });
+    expect(easeOn('c', 'scale.x')).toEqual(ease);
+    expect(easeOn('b', 'position.x')).toEqual(ease);
+  });
+
   test('can be just as it is', () => {
     const now = after(passOn({ values: 'as-is' }));
     expect(framesOf(layerOf(now, 'c').tracks['position.x'])).toEqual([
