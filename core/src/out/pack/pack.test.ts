@@ -94,8 +94,27 @@ describe('importing', () => {
     const draft = { name: 'Mine', note: '', author: 'Ada', when: '2026-01-01T00:00:00.000Z', inReview: false };
     const mine = { ...recordFor('nod'), draft: { ...draft, body: recordFor('nod').revisions[0].body } } as ItemRecord;
     const theirs = { ...mine, draft: { ...mine.draft, name: 'Theirs' } } as ItemRecord;
-    const plan = planImport([mine], [recordFor('curve-arrive'), recordFor('curve-soft'), theirs], { nod: 'take' });
+    const needed = [recordFor('curve-arrive'), recordFor('curve-soft')];
+    const plan = planImport([mine], [...needed, theirs], { nod: 'take' });
     expect(plan.writes.at(-1)?.draft?.name).toBe('Mine');
+    const told = (here: ItemRecord, coming: ItemRecord) => {
+      const { entries } = planImport([here, ...needed], [coming]).report;
+      return entries.map(({ status, facts }) => [status, facts]);
+    };
+    expect(told(mine, theirs)).toEqual([['conflict', 'other draft']]);
+    expect(told(mine, mine)).toEqual([['same', '1 revision and a draft']]);
+    // One that only one of both has is no difference to be asked about.
+    expect(told(recordFor('nod'), theirs)).toEqual([['newer', 'with a draft']]);
+    expect(told(mine, recordFor('nod'))).toEqual([['older', 'here is r1 and a draft']]);
+    expect(told(mine, revised(recordFor('nod'), 'again'))).toEqual([['newer', 'r1 → r2']]);
+  });
+
+  test('tells an item of another kind apart from a revision that differs', () => {
+    const other = { ...recordFor('curve-soft'), id: 'nod' } as ItemRecord;
+    expect(planImport([recordFor('nod')], [other]).report.entries[0]).toMatchObject({
+      status: 'conflict',
+      facts: 'here it is a preset',
+    });
   });
 });
 
