@@ -33,6 +33,21 @@ describe('cubic-bezier', () => {
     );
   });
 
+  // CSS Easing Functions 1: beyond its ends it goes on along the line to the first control point that is elsewhere (from memory).
+  test.each([
+    [{ x1: 0.5, y1: 0.25, x2: 0.6, y2: 0.8 }, -0.5, 1 + 0.5],
+    [{ x1: 0, y1: 0, x2: 0.5, y2: 0.75 }, -1.5, 1 + 0.5],
+    [{ x1: 0.25, y1: 0.5, x2: 1, y2: 1 }, -2, 1 + 0.5 / 0.75],
+    [{ x1: 0, y1: 0, x2: 0, y2: 0 }, -1, 1 + 1],
+    [{ x1: 1, y1: 1, x2: 1, y2: 1 }, -1, 1 + 1],
+    [{ x1: 0, y1: 0.5, x2: 1, y2: 0.5 }, 0, 1],
+    [{ x1: 0, y1: 0.5, x2: 0.5, y2: 0.5 }, 0, 1 + 1],
+  ])('%j goes on beyond its ends along its tangents', (points, before, after) => {
+    const at = createCubicBezier(points);
+    expect(at(-1)).toBeCloseTo(before, 12);
+    expect(at(2)).toBeCloseTo(after, 12);
+  });
+
   test('agrees with the package bezier-easing as far as that is exact', () => {
     fc.assert(
       fc.property(bezier, share, (points, x) => {

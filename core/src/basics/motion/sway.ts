@@ -57,8 +57,7 @@ export function createSway(
   });
   return (seconds) => {
     let sum = 0;
-    for (const { amount, cellAt, slopeAt } of layers)
-      sum += amount * noiseOfSlopes(cellAt(seconds) + SET_OUT, slopeAt);
+    for (const { amount, cellAt, slopeAt } of layers) sum += amount * noiseOfSlopes(cellAt(seconds) + SET_OUT, slopeAt);
     if (!(fade > 0)) return sum;
     return sum * grown(seconds / fade) * grown((lasts - seconds) / fade);
   };

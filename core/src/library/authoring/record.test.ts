@@ -202,6 +202,41 @@ describe('the matching exit', () => {
     }
   });
 
+  test('names what was the start and the end by what they are now, wherever else such a name stands', () => {
+    const [item] = entrances;
+    const named = (...names: string[]) => {
+      const moments = names.map((name, i) => ({ id: `m${i}`, name, at: `${i * 5}f` }));
+      return matchingExit({ ...item.body, moments, rows: [], movements: undefined } as never, 'a').moments.map(
+        ({ name }) => name,
+      );
+    };
+    expect(named('Start', 'Middle', 'End')).toEqual(['Rest', 'Middle', 'Gone']);
+    expect(named('start', 'End', 'Start', 'END')).toEqual(['Rest', 'Start', 'End', 'Gone']);
+    expect(named('Below', 'Up')).toEqual(['Up', 'Below']);
+  });
+
+  test('turns movements round: from where they ended, backwards; those that go backwards go on', () => {
+    const [item] = entrances;
+    const ease = { type: 'linear' } as const;
+    const draw = {
+      id: 'd',
+      type: 'draw',
+      from: 'start',
+      to: 'end',
+      way: 'end',
+      ease,
+      numbers: { piece: '20%' },
+    } as const;
+    const turned = matchingExit(
+      { ...item.body, movements: [draw, { ...draw, id: 'e', reversed: true }] },
+      'a',
+    ).movements;
+    expect(turned?.map(({ id, reversed, ...rest }) => [id, reversed, 'to' in rest && [rest.from, rest.to]])).toEqual([
+      ['d', true, ['end', 'start']],
+      ['e', undefined, ['end', 'start']],
+    ]);
+  });
+
   test('twice is the entrance’s own motion again, and springs come back as they were', () => {
     const [item] = entrances;
     const back = matchingExit(matchingExit(item.body, 'a'), 'b');

@@ -72,6 +72,14 @@ describe('orders by where layers rest', () => {
     expect(placesAt(steps, { by: 'across' })).toEqual([0, 0, 1, 1]);
   });
 
+  test('a scene is staged once, and gives the same places again', () => {
+    const scene = sceneOf(corners.map(([x, y], i) => card(`l${i}`, { rest: { 'position.x': x, 'position.y': y } })));
+    expect(createStaging(scene)).toBe(createStaging(scene));
+    const again = (): number[] => placesOf(createStaging(scene), [0, 1, 2, 3], { by: 'across' });
+    expect(again()).toEqual(again());
+    expect(createStaging({ ...scene })).not.toBe(createStaging(scene));
+  });
+
   test('row by row or column by column; snaking, every other one runs back', () => {
     expect(placesAt(corners, { by: 'grid', lead: 'rows' })).toEqual([3, 0, 1, 2]);
     expect(placesAt(corners, { by: 'grid', lead: 'columns' })).toEqual([3, 0, 2, 1]);

@@ -103,3 +103,18 @@ describe('picks', () => {
     ]);
   });
 });
+
+test.each<[PickTerm, string]>([
+  [{ by: 'made', run: 'r2' }, 'that run 2 keyed'],
+  [{ by: 'made', run: 'r1' }, 'that run 1 keyed'],
+  [{ by: 'made', run: 'gone' }, 'that run gone keyed'],
+  [{ by: 'group', group: 'g' }, 'in “Board”'],
+  [{ by: 'level', layer: 'a', axis: 'column' }, 'in one column with “Row 1”'],
+  [{ by: 'state', state: 'no-keys' }, 'without keys'],
+  [{ by: 'data', column: 'team', test: 'filled', value: 'x' }, 'whose “team” is'],
+  [{ by: 'saved', pick: 'rows' }, 'of “Rows”'],
+  [{ by: 'saved', pick: 'lost' }, 'of “lost”'],
+])('%j is said in words', (term, words) => {
+  const runs = ['r1', 'r2'].map((id) => ({ id })) as never;
+  expect(pickWords(term, 2, { ...scene, runs })).toContain(words);
+});
