@@ -253,6 +253,15 @@ describe('design tokens', () => {
     ]);
   });
 
+  test('what stands under a name that the format keeps for itself is no token', () => {
+    const data = {
+      $extensions: { 'com.example.tool': { $type: 'number', $value: 3 } },
+      $description: 'Of all.',
+      scale: { $extensions: { hidden: { $type: 'number', $value: 4 } }, large: { $type: 'number', $value: 5 } },
+    };
+    expect(tokensOf(data).map(({ groups, name }) => [...groups, name])).toEqual([['scale', 'large']]);
+  });
+
   test('tokens that would have one id get numbers after it, also where it is taken', () => {
     const named = (...names: string[]) =>
       tokensOf(Object.fromEntries(names.map((name, i) => [name, { $type: 'number', $value: i }])));

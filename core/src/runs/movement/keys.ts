@@ -34,7 +34,7 @@ export interface MovementLayer {
   readonly snap: (at: Ticks) => Ticks;
   readonly ease: Easing;
   /** What layers share that have all of these in common, made once for them. */
-  readonly shared: <T extends object>(alike: readonly (number | string | Easing)[], make: () => T) => T;
+  readonly shared: <T extends object>(alike: readonly (number | Easing)[], make: () => T) => T;
 }
 
 /** Keys without those that came to stand no later than the one before. */

@@ -78,13 +78,13 @@ const NONE: readonly string[] = [];
 function createShared(): MovementLayer['shared'] {
   const known = new Map<string, object>();
   const places = new Map<object, number>();
-  const nameOf = (part: number | string | Easing): number | string => {
+  const nameOf = (part: number | Easing): number | string => {
     if (typeof part !== 'object') return part;
     const place = places.get(part) ?? places.size;
     places.set(part, place);
     return `e${place}`;
   };
-  return <T extends object>(alike: readonly (number | string | Easing)[], make: () => T): T => {
+  return <T extends object>(alike: readonly (number | Easing)[], make: () => T): T => {
     const name = alike.map(nameOf).join(' ');
     const before = known.get(name) as T | undefined;
     if (before) return before;

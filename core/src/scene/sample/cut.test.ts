@@ -26,13 +26,13 @@ function miss(ease: Easing, frame: number): { readonly off: number; readonly key
 }
 
 describe('a segment that is cut', () => {
-  // Where it is upright, a whole tick is up to a twentieth of a pixel.
   test('a cubic goes on as before on both sides (de Casteljau)', () => {
-    const share = fc.double({ min: 0, max: 1, noNaN: true });
-    const reach = fc.double({ min: -1, max: 2, noNaN: true });
+    // A curve that is all but upright in its middle has no value there that could be told from its time.
+    const within = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    const [leaves, arrives, reach] = [within(0, 0.9), within(0.1, 1), within(-1, 2)];
     fc.assert(
-      fc.property(share, reach, share, reach, fc.integer({ min: 1, max: END - 1 }), (x1, y1, x2, y2, frame) => {
-        expect(miss({ type: 'bezier', x1, y1, x2, y2 }, frame).off).toBeLessThan(0.05);
+      fc.property(leaves, reach, arrives, reach, fc.integer({ min: 1, max: END - 1 }), (x1, y1, x2, y2, frame) => {
+        expect(miss({ type: 'bezier', x1, y1, x2, y2 }, frame).off).toBeLessThan(0.01);
       }),
       { numRuns: 200 },
     );
