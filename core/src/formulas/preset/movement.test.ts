@@ -9,23 +9,7 @@ import {
   type Movement,
   type MovementOf,
 } from '.';
-
-const BOUNCE = {
-  id: 'b',
-  type: 'bounce',
-  channel: 'position.y',
-  from: 'start',
-  by: 'height',
-  numbers: {
-    height: '200px',
-    speed: '0',
-    gravity: '0',
-    restitution: '0.5',
-    travel: '0px',
-    squash: '0%',
-    contact: '0f',
-  },
-} satisfies MovementOf<'bounce'>;
+import { BOUNCE } from '../../testing/movements';
 
 const bounce = (numbers: Partial<typeof BOUNCE.numbers>, channel: MovementOf<'bounce'>['channel'] = 'position.y') =>
   movementChannels({ ...BOUNCE, channel, numbers: { ...BOUNCE.numbers, ...numbers } });

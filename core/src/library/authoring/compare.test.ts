@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { compareItems } from '.';
 import type { LibraryItem } from '../library';
 import { STARTER_LIBRARY } from '../starter';
+import { BOUNCE } from '../../testing/movements';
 
 type Kind = LibraryItem['kind'];
 type Of<K extends Kind> = Extract<LibraryItem, { kind: K }>;
@@ -97,22 +98,7 @@ describe('what differs between two revisions', () => {
   test('what is chosen of a movement, with its moments by their names', () => {
     const preset = first('preset');
     const [{ id: from, name }] = preset.body.moments;
-    const bounce = {
-      id: 'drop',
-      type: 'bounce' as const,
-      channel: 'position.y' as const,
-      from,
-      by: 'height' as const,
-      numbers: {
-        height: '200px',
-        speed: '0',
-        gravity: '0',
-        restitution: '0.5',
-        travel: '0px',
-        squash: '0%',
-        contact: '0f',
-      },
-    };
+    const bounce = { ...BOUNCE, from };
     const before = { ...preset, body: { ...preset.body, movements: [bounce] } };
     const [[, , was, is]] = told(before, { movements: [{ ...bounce, by: 'speed' as const }] });
     expect([was, is]).toEqual([`from ${name}, height`, `from ${name}, speed`]);
