@@ -2,6 +2,31 @@ import { expect, type Download, type Locator, type Page } from '@playwright/test
 import { constellations, programmeBoard, type Scene } from '@wexikine/core';
 import { readFileSync } from 'node:fs';
 
+/** Where the scene screen says what is shown. */
+const STATUS = 'wx-scene-foot';
+
+/**
+ * Waits until the first of some elements says something, looked at in each frame: an expectation looks again after up to a
+ * second, and these are waited for hundreds of times.
+ */
+async function untilText(page: Page, selector: string, text: RegExp): Promise<void> {
+  const said = await page.evaluate(
+    ({ where, pattern, patience }) =>
+      new Promise<string>((done) => {
+        const wanted = new RegExp(pattern);
+        const end = performance.now() + patience;
+        const look = (): void => {
+          const now = document.querySelector(where)?.textContent?.trim() ?? '';
+          if (wanted.test(now) || performance.now() > end) done(now);
+          else requestAnimationFrame(look);
+        };
+        look();
+      }),
+    { where: selector, pattern: text.source, patience: 15_000 },
+  );
+  expect(said).toMatch(text);
+}
+
 /** The scene screen as its users name its parts. */
 export class SceneScreen {
   readonly sentence: Locator;
@@ -23,7 +48,7 @@ export class SceneScreen {
   /** Opens a scene, which then stands as it is. */
   async openAtRest(id: string): Promise<void> {
     await this.page.goto(`/scenes/${id}`);
-    await expect(this.status).toContainText('as it stands');
+    await untilText(this.page, STATUS, /as it stands/);
   }
 
   /** Opens a scene and asks for the dry run of the sentence that waits in it. */
@@ -35,7 +60,7 @@ export class SceneScreen {
   /** Applies the dry run, and waits until it is done: what was saved before says so until then. */
   async apply(): Promise<void> {
     await this.applyButton.click();
-    await expect(this.page.getByRole('button', { name: 'Applied', exact: true })).toBeVisible();
+    await untilText(this.page, 'wx-say button.main', /^Applied$/);
   }
 
   async dryRun(): Promise<void> {
@@ -53,7 +78,7 @@ export class SceneScreen {
 
   /** Waits until a dry run is on screen. */
   async planned(): Promise<void> {
-    await expect(this.status).toContainText('Dry run:');
+    await untilText(this.page, STATUS, /Dry run:/);
   }
 
   field(name: string): Locator {
@@ -91,8 +116,7 @@ export class SceneScreen {
 
   async saved(): Promise<void> {
     await this.drawn();
-    await expect(this.page.getByText(/^saved/)).toBeVisible();
-    await expect(this.page.getByText('saving…')).toHaveCount(0);
+    await untilText(this.page, '.chip[role="status"]', /^saved/);
   }
 
   /** The scene as the server has it. */

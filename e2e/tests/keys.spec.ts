@@ -18,10 +18,6 @@ async function openKeys(page: Page): Promise<{ scene: SceneScreen; id: string; v
   await scene.open(id);
   await scene.apply();
   await scene.saved();
-  await page
-    .getByRole('button', { name: 'Hide dry run' })
-    .click({ timeout: 2000 })
-    .catch(() => undefined);
   await page.getByRole('button', { name: 'Keys', exact: true }).first().click();
   const view = page.locator('wx-keys-view');
   await expect(view.getByRole('treegrid', { name: 'Keys of the scene' })).toBeVisible();

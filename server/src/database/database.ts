@@ -1,4 +1,4 @@
-import { PGlite, type Transaction } from '@electric-sql/pglite';
+import { PGlite, types, type QueryOptions, type Transaction } from '@electric-sql/pglite';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -17,9 +17,18 @@ export interface Database extends Queries {
   close: () => Promise<void>;
 }
 
+/**
+ * Bytes go in as they are, and come out by the runtime's own reading of hex. The database's way goes byte by byte, which took
+ * 17 s for a file of 30 MB.
+ */
+const BYTES: QueryOptions = {
+  serializers: { [types.BYTEA]: (bytes: Uint8Array) => bytes as unknown as string },
+  parsers: { [types.BYTEA]: (text: string) => new Uint8Array(Buffer.from(text.slice(2), 'hex')) },
+};
+
 function queriesOf(source: Pick<PGlite | Transaction, 'query'>): Queries {
   const many = async <T>(sql: string, values: readonly unknown[] = []): Promise<T[]> =>
-    (await source.query<T>(sql, [...values])).rows;
+    (await source.query<T>(sql, [...values], BYTES)).rows;
   return {
     many,
     bulk: async <T>(sql: string, values?: readonly unknown[]) => {

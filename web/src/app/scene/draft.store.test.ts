@@ -238,14 +238,37 @@ describe('the sentence of a scene', () => {
     expect(await applied(draft)).toBe('done');
   });
 
-  test('is not applied twice by two presses, nor before it is planned', async () => {
-    const { draft, scenes, gap } = await opened();
+  test('is not applied twice by two presses', async () => {
+    const { draft, scenes } = await opened();
     const [first, second] = [draft.apply(), draft.apply()];
     await settle();
     expect(await Promise.all([first, second])).toEqual(['done', 'not']);
     expect(scenes.scene?.runs).toHaveLength(1);
+  });
+
+  test('pressed before it is planned, it is applied as soon as that is done, with what was changed last', async () => {
+    const { draft, scenes, gap } = await opened();
     gap('3f');
-    expect(await draft.apply()).toBe('not');
+    expect(await applied(draft)).toBe('done');
+    expect(scenes.scene?.runs[0].recipe).toMatchObject({ spacing: { by: 'gap', gap: '3f' } });
+  });
+
+  test('pressed before it is planned, nothing is applied where it is changed, given up or cannot be planned', async () => {
+    const { draft, scenes, gap } = await opened();
+    gap('3f');
+    const changed = draft.apply();
+    gap('5f');
+    await settle();
+    expect(await changed).toBe('changed');
+    gap('6f');
+    const cancelled = draft.apply();
+    draft.cancel();
+    await settle();
+    expect(await cancelled).toBe('changed');
+    worker.fails = true;
+    gap('7f');
+    expect(await applied(draft)).toBe('failed');
+    expect(scenes.scene).toEqual(programmeBoard());
   });
 
   test('says where it could not be planned, and changes nothing', async () => {

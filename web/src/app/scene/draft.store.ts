@@ -16,6 +16,8 @@ import {
   combineLatest,
   debounceTime,
   distinctUntilChanged,
+  filter,
+  firstValueFrom,
   map,
   type Observable,
   type Subscription,
@@ -190,22 +192,29 @@ export class DraftStore implements OnDestroy {
   }
 
   /**
-   * Applies the plan that is shown, as one step. It is planned once more with all that the scene keeps of it, in the
-   * worker; `changed` where sentence or scene became different meanwhile, `not` where there is nothing to apply or it
-   * has errors.
+   * Applies the dry run, as one step; asked for while that is being planned, it waits for it. It is planned once more with
+   * all that the scene keeps of it, in the worker; `changed` where sentence or scene became different meanwhile, `not`
+   * where there is nothing to apply or it has errors.
    */
   async apply(): Promise<'done' | 'not' | 'changed' | 'failed'> {
     const { scene } = this.scenes;
-    const planned = this.plannedSubject.value;
     const draft = this.draftSubject.value;
-    if (this.isApplying || !scene || !draft || !planned?.result || !this.isFor(planned, scene, draft)) return 'not';
+    if (this.isApplying || !scene || !draft?.isLive || this.items.length === 0) return 'not';
+    this.isApplying = true;
+    const outcome = await this.applyDraft(scene, draft);
+    this.isApplying = false;
+    return outcome;
+  }
+
+  private async applyDraft(scene: Scene, draft: Draft): Promise<'done' | 'not' | 'changed' | 'failed'> {
+    const planned = await this.plannedFor(scene, draft);
+    if (!planned) return 'changed';
+    if (!planned.result) return 'failed';
     const { run, hasEdits, findings } = planned.result;
     if (!run || !hasEdits || findings.some(keepsFromApplying)) return 'not';
-    this.isApplying = true;
     this.rehearsal.stop();
     const plan = await this.planner.whole({ scene, task: planned.task });
-    this.isApplying = false;
-    if (this.draftSubject.value !== draft || this.scenes.scene !== scene) return 'changed';
+    if (!this.isStill(scene, draft)) return 'changed';
     if (!plan) return 'failed';
     this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false, isApplied: true });
     const sentence = plan.run?.sentence ?? '';
@@ -234,6 +243,21 @@ export class DraftStore implements OnDestroy {
 
   private task({ recipe, run }: Draft): PlanTask {
     return { recipe, run, context: { runId: this.runId, by: personName(), when: new Date().toISOString() } };
+  }
+
+  private isStill(scene: Scene, draft: Draft): boolean {
+    return this.draftSubject.value === draft && this.scenes.scene === scene;
+  }
+
+  /** The dry run of a sentence, as soon as it is planned; null where sentence or scene became different before. */
+  private plannedFor(scene: Scene, draft: Draft): Promise<Planned | null> {
+    const waiting$ = combineLatest([this.plannedSubject, this.scenes.scene$, this.draft$]);
+    return firstValueFrom(
+      waiting$.pipe(
+        filter(([planned]) => !this.isStill(scene, draft) || (planned !== null && this.isFor(planned, scene, draft))),
+        map(([planned]) => (this.isStill(scene, draft) ? planned : null)),
+      ),
+    );
   }
 
   private isFor({ scene, task, items }: Planned, now: Scene, draft: Draft): boolean {

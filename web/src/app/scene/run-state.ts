@@ -68,10 +68,11 @@ export class RunState {
     if (!before || !after || before.id !== after.id || before.revision === after.revision) return '';
     return `, from revision ${before.revision} to ${after.revision} of ${after.name}`;
   });
+  /** Also while it is being planned: then it is applied as soon as that is done. */
   readonly canApply = computed(() => {
     const shown = this.shown();
-    if (!shown?.isLive || shown.isPlanning || this.cannotApply() || this.count() === 0) return false;
-    return shown.plan?.hasEdits === true;
+    if (!shown?.isLive || this.cannotApply() || this.count() === 0) return false;
+    return shown.isPlanning || shown.plan?.hasEdits === true;
   });
   readonly applyLabel = computed(() => {
     const shown = this.shown();
