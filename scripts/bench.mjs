@@ -7,10 +7,11 @@ import { findBrowser, installIfNeeded, root } from './steps.mjs';
  * Bundles the benchmarks as the application is bundled and runs them in a process of their own. What they measure, the
  * application as it is built and its page in a browser, is built and installed first.
  */
+const browserThere = findBrowser();
 installIfNeeded({ forTests: true });
-findBrowser();
 await buildServerIfChanged();
 await buildRestIfChanged({ checksTypes: false });
+await browserThere;
 const { build } = await import('esbuild');
 const outfile = join(root, 'scripts/dist/bench.mjs');
 await build({

@@ -41,16 +41,21 @@ export function installIfNeeded({ forTests }) {
   run('npm', ['ci', ...(isWhole ? [] : ['--omit=dev']), '--no-audit', '--no-fund', '--loglevel=error']);
 }
 
-/** Installs the browser that end-to-end tests and the bench drive, where it is missing. */
+/**
+ * Installs the browser that end-to-end tests and the bench drive, where it is missing, beside what else goes on. Resolves when
+ * it is there, or could not be installed, which is said.
+ */
 export function findBrowser() {
-  if (existsSync('/usr/bin/chromium')) return;
+  if (existsSync('/usr/bin/chromium')) return Promise.resolve();
   process.stdout.write('\n== Installing the browser (package chromium)\n');
-  spawnSync('apt-get', ['update'], { stdio: 'ignore' });
-  const { status } = spawnSync('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
-    stdio: 'ignore',
+  const command = 'apt-get update; apt-get install -y --no-install-recommends chromium';
+  return new Promise((done) => {
+    spawn('sh', ['-c', command], { stdio: 'ignore' }).on('close', (status) => {
+      if (status !== 0)
+        process.stderr.write('Chromium could not be installed. Install the package chromium and try again.\n');
+      done();
+    });
   });
-  if (status !== 0)
-    process.stderr.write('Chromium could not be installed. Install the package chromium and try again.\n');
 }
 
 function filesUnder(path) {

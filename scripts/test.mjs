@@ -59,8 +59,8 @@ function count(isFine, ok, bad) {
 
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
+const browserThere = findBrowser();
 installIfNeeded({ forTests: true });
-findBrowser();
 // The build checks the types of the page and of its templates, too.
 const checks = await sideBySide([
   [['Build', ['build']]],
@@ -83,6 +83,7 @@ const jest = readReport('jest.json');
 count(unit, jest?.numPassedTests ?? 0, (jest?.numFailedTests ?? 0) + (jest?.numRuntimeErrorTestSuites ?? 0));
 
 /** The end-to-end tests, two files side by side, each over a server and a browser of its own: one waits while the other works. */
+await browserThere;
 const browser = step('End-to-end tests', 'npm', ['run', '--silent', 'e2e'], {
   E2E_WORKERS: '2',
   PLAYWRIGHT_JSON_OUTPUT_NAME: join(REPORTS, 'playwright.json'),

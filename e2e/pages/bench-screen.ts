@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
+import { untilText } from './until';
 
 /** The bench as its users name its parts. */
 export class BenchScreen {
@@ -79,7 +80,7 @@ export class BenchScreen {
   }
 
   async kept(): Promise<void> {
-    await expect(this.note).toHaveText(/draft kept/);
+    await untilText(this.page, 'wx-bench-note', /draft kept/);
   }
 
   /** Sends the draft for review and publishes it. */

@@ -1,31 +1,10 @@
 import { expect, type Download, type Locator, type Page } from '@playwright/test';
 import { constellations, programmeBoard, type Scene } from '@wexikine/core';
 import { readFileSync } from 'node:fs';
+import { untilText } from './until';
 
 /** Where the scene screen says what is shown. */
 const STATUS = 'wx-scene-foot';
-
-/**
- * Waits until the first of some elements says something, looked at in each frame: an expectation looks again after up to a
- * second, and these are waited for hundreds of times.
- */
-async function untilText(page: Page, selector: string, text: RegExp): Promise<void> {
-  const said = await page.evaluate(
-    ({ where, pattern, patience }) =>
-      new Promise<string>((done) => {
-        const wanted = new RegExp(pattern);
-        const end = performance.now() + patience;
-        const look = (): void => {
-          const now = document.querySelector(where)?.textContent?.trim() ?? '';
-          if (wanted.test(now) || performance.now() > end) done(now);
-          else requestAnimationFrame(look);
-        };
-        look();
-      }),
-    { where: selector, pattern: text.source, patience: 15_000 },
-  );
-  expect(said).toMatch(text);
-}
 
 /** The scene screen as its users name its parts. */
 export class SceneScreen {
@@ -123,6 +102,13 @@ export class SceneScreen {
   async stored(id: string): Promise<Scene> {
     const response = await this.page.request.get(`/api/scenes/${id}`);
     return ((await response.json()) as { scene: Scene }).scene;
+  }
+
+  /** The scene as it is saved once something is so. */
+  async storedWhen(id: string, isSo: (scene: Scene) => boolean): Promise<Scene> {
+    let scene = await this.stored(id);
+    await expect.poll(async () => isSo((scene = await this.stored(id))), { intervals: [50] }).toBe(true);
+    return scene;
   }
 
   async export(name: string): Promise<{ name: string; text: string; bytes: Buffer }> {

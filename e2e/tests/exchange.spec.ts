@@ -25,7 +25,7 @@ async function serve(folder: string): Promise<ChildProcess> {
           ({ ok }) => ok,
           () => false,
         ),
-      { timeout: 60_000 },
+      { timeout: 60_000, intervals: [100] },
     )
     .toBe(true);
   return child;

@@ -38,12 +38,6 @@ async function openWords(page: Page) {
   return { id, screen, box, picture };
 }
 
-async function when(screen: SceneScreen, id: string, isSo: (scene: Scene) => boolean): Promise<Scene> {
-  let scene = await screen.stored(id);
-  await expect.poll(async () => isSo((scene = await screen.stored(id)))).toBe(true);
-  return scene;
-}
-
 const parts = ({ layers }: Scene): Layer[] => layers.filter(({ parent }) => parent === 'title');
 
 test('words are split into letters that stand where they stood; edited on the stage the letters follow; joined again they are what they were', async ({
@@ -56,7 +50,7 @@ test('words are split into letters that stand where they stood; edited on the st
   await page.mouse.click(x, y, { button: 'right' });
   await page.getByRole('menuitem', { name: 'Split the words' }).click();
   await page.getByRole('menuitem', { name: 'Into letters' }).click();
-  const split = await when(screen, id, (scene) => parts(scene).length > 0);
+  const split = await screen.storedWhen(id, (scene) => parts(scene).length > 0);
   expect(
     parts(split)
       .map(({ name }) => name)
@@ -73,7 +67,7 @@ test('words are split into letters that stand where they stood; edited on the st
   const field = page.getByRole('textbox', { name: 'Words of Title' });
   await field.fill('Tidal AV\nNight');
   await field.press('Control+Enter');
-  const edited = await when(screen, id, (scene) => parts(scene).length === 12);
+  const edited = await screen.storedWhen(id, (scene) => parts(scene).length === 12);
   expect(
     parts(edited)
       .map(({ name }) => name)
@@ -82,12 +76,12 @@ test('words are split into letters that stand where they stood; edited on the st
   expect(parts(edited)[0].id).toBe(parts(split)[0].id);
   await expect(screen.status).toContainText('12 of 13 layers picked');
   await page.keyboard.press('Control+z');
-  await when(screen, id, (scene) => parts(scene).length === 19);
+  await screen.storedWhen(id, (scene) => parts(scene).length === 19);
 
   await page.mouse.click(x, y);
   await page.mouse.click(x, y, { button: 'right' });
   await page.getByRole('menuitem', { name: 'Join the words again' }).click();
-  const joined = await when(screen, id, ({ layers }) => layers.length === 1);
+  const joined = await screen.storedWhen(id, ({ layers }) => layers.length === 1);
   const { split: gone, ...again } = joined.layers[0];
   expect([again, gone]).toEqual([before.layers[0], null]);
 
@@ -132,14 +126,17 @@ test('letters stand where another font sets them, after it took the place of the
     await expect(page.getByRole('menu')).toHaveCount(0);
   };
   await split(300);
-  const before = parts(await when(screen, id, (scene) => parts(scene).length === 7));
+  const before = parts(await screen.storedWhen(id, (scene) => parts(scene).length === 7));
   await screen.saved();
 
   await page.goto('/files');
   await page.getByLabel(/^Replace Heron in/).setInputFiles(font('spline-sans-mono'));
   await expect(page.getByText(/took the place of “Heron” on 9 layers/)).toBeVisible();
   await split(700);
-  const after = await when(screen, id, ({ layers }) => layers.filter(({ parent }) => parent === 'later').length === 7);
+  const after = await screen.storedWhen(
+    id,
+    ({ layers }) => layers.filter(({ parent }) => parent === 'later').length === 7,
+  );
   const anew = after.layers.filter(({ parent }) => parent === 'later');
   const moved = parts(after);
   expect(moved.map(({ source: one }) => one)).toEqual(anew.map(({ source: one }) => one));
@@ -168,7 +165,7 @@ test('a card is split into columns and rows by a dialog that says what is wrong'
   await dialog.getByRole('textbox', { name: 'Columns' }).fill('5');
   await dialog.getByRole('textbox', { name: 'Rows' }).fill('2');
   await dialog.getByRole('button', { name: 'Split into 10 parts' }).click();
-  const split = await when(screen, id, ({ layers }) => layers.length === 11);
+  const split = await screen.storedWhen(id, ({ layers }) => layers.length === 11);
   expect(split.layers.slice(1, 3).map(({ rest }) => [rest['position.x'], rest['size.x'], rest['size.y']])).toEqual([
     [90, 180, 300],
     [270, 180, 300],

@@ -38,13 +38,6 @@ async function openCards(page: Page) {
   return { id, screen, onPage, zoom };
 }
 
-/** The scene as it is saved once something is so. */
-async function storedWhen(screen: SceneScreen, id: string, isSo: (scene: Scene) => boolean): Promise<Scene> {
-  let scene = await screen.stored(id);
-  await expect.poll(async () => isSo((scene = await screen.stored(id)))).toBe(true);
-  return scene;
-}
-
 const of = (scene: Scene, name: string): Layer => scene.layers.find((layer) => layer.name === name) as Layer;
 
 test('layers are grouped, copied, put behind, aligned and taken apart, by keys and by the menu; undone to the start', async ({
@@ -58,7 +51,7 @@ test('layers are grouped, copied, put behind, aligned and taken apart, by keys a
   await page.keyboard.up('Control');
 
   await page.keyboard.press('g');
-  const grouped = await storedWhen(screen, id, ({ layers }) => layers.length === 4);
+  const grouped = await screen.storedWhen(id, ({ layers }) => layers.length === 4);
   const group = of(grouped, 'Group 2');
   // Around both: from 250 to 1150 across, from 200 to 620 down.
   expect(group.rest).toMatchObject({ 'position.x': 700, 'position.y': 410, 'size.x': 900, 'size.y': 420 });
@@ -67,7 +60,7 @@ test('layers are grouped, copied, put behind, aligned and taken apart, by keys a
   await page.keyboard.press('d');
   await page.keyboard.press('Shift+ArrowRight');
   await page.keyboard.press('d');
-  const copied = await storedWhen(screen, id, ({ layers }) => layers.length === 10);
+  const copied = await screen.storedWhen(id, ({ layers }) => layers.length === 10);
   // The first copy goes 40 aside and was then moved by 10 more; the next one goes as far from there.
   expect(['Group 2', 'Group 3', 'Group 4'].map((name) => of(copied, name).rest['position.x'])).toEqual([700, 750, 800]);
   await page.keyboard.press('Delete');
@@ -78,13 +71,13 @@ test('layers are grouped, copied, put behind, aligned and taken apart, by keys a
   await expect(menu.getByRole('menuitem', { name: 'Take the group apart' })).toBeVisible();
   await expectNoFaults(page, '.mat-mdc-menu-panel');
   await menu.getByRole('menuitem', { name: 'Take the group apart' }).click();
-  await storedWhen(screen, id, ({ layers }) => layers.every(({ name }) => name !== 'Group 3'));
+  await screen.storedWhen(id, ({ layers }) => layers.every(({ name }) => name !== 'Group 3'));
 
   await page.mouse.click(...onPage(1500, 400), { button: 'right' });
   await page.getByRole('menuitem', { name: 'Left sides' }).click();
   await page.getByRole('menuitem', { name: 'Anchor top left' }).click();
   await page.keyboard.press('Escape');
-  const aligned = await storedWhen(screen, id, (scene) => of(scene, 'Card c').rest['anchor.y'] === 0);
+  const aligned = await screen.storedWhen(id, (scene) => of(scene, 'Card c').rest['anchor.y'] === 0);
   expect(of(aligned, 'Card c').rest).toMatchObject({
     'position.x': 0,
     'anchor.x': 0,
@@ -94,7 +87,7 @@ test('layers are grouped, copied, put behind, aligned and taken apart, by keys a
   expect(of(aligned, 'Card c').tracks['position.y']?.map(({ value }) => value)).toEqual([300, 600, 900]);
 
   for (let i = 0; i < 12; i++) await page.keyboard.press('Control+z');
-  const again = await storedWhen(screen, id, ({ layers }) => layers.length === 3);
+  const again = await screen.storedWhen(id, ({ layers }) => layers.length === 3);
   expect(again.layers).toEqual(before.layers);
 });
 
@@ -111,7 +104,7 @@ test('what lies under another is chosen from the list; a key of its way is dragg
   await page.mouse.move(...onPage(1400, 650), { steps: 4 });
   await page.mouse.up();
   const moved = of(
-    await storedWhen(screen, id, (scene) => of(scene, 'Card c').tracks['position.x'] !== undefined),
+    await screen.storedWhen(id, (scene) => of(scene, 'Card c').tracks['position.x'] !== undefined),
     'Card c',
   );
   const atSecond = (channel: 'position.x' | 'position.y') =>
@@ -126,7 +119,7 @@ test('what lies under another is chosen from the list; a key of its way is dragg
   await page.mouse.move(...onPage(252, 202), { steps: 4 });
   await page.mouse.up();
   await page.keyboard.up('Alt');
-  const anchored = await storedWhen(screen, id, (scene) => of(scene, 'Card a').rest['anchor.x'] === 0);
+  const anchored = await screen.storedWhen(id, (scene) => of(scene, 'Card a').rest['anchor.x'] === 0);
   expect(of(anchored, 'Card a').rest).toMatchObject({
     'anchor.x': 0,
     'anchor.y': 0,
@@ -151,7 +144,7 @@ test('what lies under another is chosen from the list; a key of its way is dragg
   await page.mouse.click(...onPage(1600, 200), { button: 'right' });
   await page.getByRole('menuitem', { name: 'New shape or words' }).hover();
   await page.getByRole('menuitem', { name: 'Star' }).click();
-  const star = of(await storedWhen(screen, other, ({ layers }) => layers.length === 3), 'Star 1');
+  const star = of(await screen.storedWhen(other, ({ layers }) => layers.length === 3), 'Star 1');
   expect(
     [star.rest['position.x'], star.rest['position.y']].every(
       (value, i) => Math.abs((value ?? 0) - [1600, 200][i]) < 2 / zoom,
@@ -195,10 +188,10 @@ test('layers are put elsewhere in depth and into a group by dragging their rows,
   const order = ({ layers }: Scene): string[] => layers.map((layer) => layer.id);
 
   await drag('Card b', 'Card a', 0.1);
-  await storedWhen(screen, id, (scene) => order(scene).join() === 'b,a,g,inside');
+  await screen.storedWhen(id, (scene) => order(scene).join() === 'b,a,g,inside');
   // Into the group, by the middle of its row: what it draws stays where it is.
   await drag('Card b', 'Group', 0.5);
-  const nested = await storedWhen(screen, id, (scene) => of(scene, 'Card b').parent === 'g');
+  const nested = await screen.storedWhen(id, (scene) => of(scene, 'Card b').parent === 'g');
   expect(of(nested, 'Card b').rest).toMatchObject({ 'scale.x': 0.5, 'scale.y': 0.5 });
   expect(await screen.pixel(1000 / 1920, 520 / 1080)).toEqual(pixelOfB);
 
@@ -207,12 +200,12 @@ test('layers are put elsewhere in depth and into a group by dragging their rows,
   await page.keyboard.press('ArrowRight');
   await screen.row('Card b').focus();
   await page.keyboard.press('Control+Shift+ArrowLeft');
-  const out = await storedWhen(screen, id, (scene) => of(scene, 'Card b').parent === null);
+  const out = await screen.storedWhen(id, (scene) => of(scene, 'Card b').parent === null);
   expect(of(out, 'Card b').rest).toMatchObject({ 'position.x': 1000, 'position.y': 520, 'scale.x': 1, 'scale.y': 1 });
   await page.keyboard.press('Control+Shift+ArrowUp');
-  await storedWhen(screen, id, (scene) => order(scene).indexOf('b') < order(scene).indexOf('g'));
+  await screen.storedWhen(id, (scene) => order(scene).indexOf('b') < order(scene).indexOf('g'));
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo/ }).first().click();
-  await storedWhen(screen, id, (scene) => order(scene).join() === 'a,g,inside,b');
+  await screen.storedWhen(id, (scene) => order(scene).join() === 'a,g,inside,b');
 });
 
 test('rows go on while one is held at the edge of the sheet, and it is let go beside the names', async ({ page }) => {
@@ -236,10 +229,10 @@ test('rows go on while one is held at the edge of the sheet, and it is let go be
     .poll(() => list.evaluate((rows) => rows.scrollHeight - rows.scrollTop - rows.clientHeight))
     .toBeLessThan(2);
   await page.mouse.up();
-  const moved = await storedWhen(screen, id, ({ layers }) => layers[0].name !== 'Layer 0');
+  const moved = await screen.storedWhen(id, ({ layers }) => layers[0].name !== 'Layer 0');
   expect(moved.layers.findIndex(({ name }) => name === 'Layer 0')).toBeGreaterThanOrEqual(57);
   await page.getByRole('button', { name: /^Undo/ }).first().click();
-  await storedWhen(screen, id, ({ layers }) => layers[0].name === 'Layer 0');
+  await screen.storedWhen(id, ({ layers }) => layers[0].name === 'Layer 0');
 });
 
 test('ghosts show what is selected before and after; ways of several layers are mirrored at once, and undone', async ({
@@ -268,11 +261,11 @@ test('ghosts show what is selected before and after; ways of several layers are 
 
   const before = of(await screen.stored(id), 'Card c');
   await choose('Ways of what moves', 'Mirrored up and down');
-  const mirrored = await storedWhen(screen, id, (scene) => of(scene, 'Card c').tracks['position.y']?.[0].value !== 400);
+  const mirrored = await screen.storedWhen(id, (scene) => of(scene, 'Card c').tracks['position.y']?.[0].value !== 400);
   // About where it rests, 700.
   expect(of(mirrored, 'Card c').tracks['position.y']?.map(({ value }) => value)).toEqual([1000, 700, 400]);
   await page.getByRole('button', { name: /^Undo/ }).first().click();
-  await storedWhen(screen, id, (scene) => of(scene, 'Card c').tracks['position.y']?.[0].value === 400);
+  await screen.storedWhen(id, (scene) => of(scene, 'Card c').tracks['position.y']?.[0].value === 400);
   expect(of(await screen.stored(id), 'Card c')).toEqual(before);
 
   // What stands still has neither.
