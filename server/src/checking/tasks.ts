@@ -14,7 +14,6 @@ import {
   saveDraftSchema,
   saveRequestSchema,
   tokensRequestSchema,
-  unpackLayers,
   upgradeScene,
   uploadPartSchema,
   type CreateScene,
@@ -29,7 +28,7 @@ import {
   type UploadPart,
 } from '@wexikine/core';
 import type { ZodType } from 'zod';
-import { prepare, type Prepared } from '../packing';
+import { prepare, preparePacked, prepareRun, type Prepared } from '../packing';
 
 /** How a body that may be large is read. */
 interface LargeKind {
@@ -64,7 +63,7 @@ function prepareSave({ layers, runs, ...request }: SaveRequest): PreparedSave {
 }
 
 function preparePart({ layers, runs }: UploadPart): Prepared {
-  return prepare(layers ? unpackLayers(layers) : [], runs);
+  return { chunks: layers ? preparePacked(layers) : [], runs: runs.map(prepareRun) };
 }
 
 function withPresentScene(data: unknown): unknown {

@@ -3,6 +3,8 @@ export {
   inflate,
   prepare,
   prepareLayers,
+  preparePacked,
+  prepareRun,
   readChunk,
   runText,
   type OutlineEntry,

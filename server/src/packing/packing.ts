@@ -1,8 +1,9 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import {
-  curvesOf,
+  curvesOfPacked,
   filesOf,
   packLayers,
+  slicePacked,
   unpackLayers,
   type ItemRevision,
   type Layer,
@@ -64,19 +65,31 @@ export function inflate(bytes: Uint8Array): string {
   return inflateRawSync(bytes).toString('utf8');
 }
 
+function chunkOf(packed: PackedLayers): PreparedChunk {
+  const curves = curvesOfPacked(packed);
+  return {
+    entries: packed.layers.map((layer, i) => {
+      const { id, name, kind, parent } = layer;
+      return { id, name, kind, parent, files: filesOf(layer), curves: curves[i] };
+    }),
+    body: deflate(JSON.stringify(packed)),
+  };
+}
+
+/** Something for each chunk of so many layers: of those from one place to before another. */
+function forChunks<T>(count: number, make: (from: number, to: number) => T): T[] {
+  const chunks = Math.ceil(count / CHUNK_LAYERS);
+  return Array.from({ length: chunks }, (_, i) => make(i * CHUNK_LAYERS, (i + 1) * CHUNK_LAYERS));
+}
+
 /** Layers in chunks of bounded length. */
 export function prepareLayers(layers: readonly Layer[]): PreparedChunk[] {
-  const count = Math.ceil(layers.length / CHUNK_LAYERS);
-  return Array.from({ length: count }, (_, i) => {
-    const own = layers.slice(i * CHUNK_LAYERS, (i + 1) * CHUNK_LAYERS);
-    return {
-      entries: own.map((layer) => {
-        const { id, name, kind, parent } = layer;
-        return { id, name, kind, parent, files: filesOf(layer), curves: curvesOf(layer) };
-      }),
-      body: deflate(JSON.stringify(packLayers(own))),
-    };
-  });
+  return forChunks(layers.length, (from, to) => chunkOf(packLayers(layers.slice(from, to))));
+}
+
+/** The same of layers that came packed. */
+export function preparePacked(packed: PackedLayers): PreparedChunk[] {
+  return forChunks(packed.layers.length, (from, to) => chunkOf(slicePacked(packed, from, to)));
 }
 
 /** A run’s record in slices of bounded size. */

@@ -45,4 +45,11 @@ export {
   type ItemUse,
   type UseCount,
 } from './library';
-export { packLayers, unpackLayers, packedLayersSchema, type PackedLayers } from './packed-layers';
+export {
+  packLayers,
+  unpackLayers,
+  slicePacked,
+  curvesOfPacked,
+  packedLayersSchema,
+  type PackedLayers,
+} from './packed-layers';

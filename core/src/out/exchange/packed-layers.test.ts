@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { packedLayersSchema, packLayers, unpackLayers, uploadPartSchema } from '.';
+import { curvesOfPacked, packedLayersSchema, packLayers, slicePacked, unpackLayers, uploadPartSchema } from '.';
 import { constellations } from '../../scene/demo';
+import { apply } from '../../scene/edit';
+import { curvesOf, type Key, type Layer } from '../../scene/layer';
+import { planOn } from '../../testing/planning';
 
 const { layers } = constellations();
 
@@ -40,5 +43,39 @@ describe('layers as they travel', () => {
     for (const most of [5e11, 1e12, 1e12]) expect(saidOf([0, -most, 0, 0, 5, most, 0, 0])).toBeUndefined();
     expect(saidOf([0, 1, 0, 0, 5, 1e12 + 1, 0, 0])).toContain('at most 1000000000000');
     expect(saidOf([0, 1, 0, 0, 5, 1, 0, 0])).toBeUndefined();
+  });
+});
+
+describe('a part of packed layers', () => {
+  const linked: Layer[] = layers.map((layer, i) => {
+    const ease = { type: 'linear', curve: { id: `curve-${i % 3}`, name: 'A curve', revision: 1 + (i % 2) } } as const;
+    const key: Key = { at: 0, value: i, ease, by: { run: `run-${i % 2}`, slot: `slot-${i % 4}` } };
+    return i % 4 === 0 ? layer : { ...layer, tracks: { ...layer.tracks, opacity: [key] }, base: { tracks: {} } };
+  });
+
+  function applied(): readonly Layer[] {
+    const scene = constellations();
+    const done = apply(scene, planOn(scene, { preset: { id: 'rise-and-settle' } }).edits);
+    if (!done.ok) throw new Error(done.problem.code);
+    return done.scene.layers;
+  }
+
+  test.each([
+    ['as they are', layers],
+    ['with links, origins and bases', linked],
+    ['as a run left them', applied()],
+  ])('%s is what they are packed alone', (_, all) => {
+    const packed = packLayers(all);
+    for (const [from, to] of [
+      [0, 7],
+      [7, 64],
+      [60, 1_000],
+      [all.length, all.length + 5],
+    ]) {
+      const own = all.slice(from, to);
+      const slice = slicePacked(packed, from, to);
+      expect(JSON.stringify(slice)).toBe(JSON.stringify(packLayers(own)));
+      expect(curvesOfPacked(slice)).toEqual(own.map(curvesOf));
+    }
   });
 });

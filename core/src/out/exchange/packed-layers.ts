@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { CHANNEL_IDS, channelIdSchema, type ChannelId } from '../../basics/channel';
-import { easingSchema, type Easing } from '../../basics/easing';
+import { easingSchema, linkOf, type Easing } from '../../basics/easing';
 import {
   keySchema,
   layerBaseSchema,
   layerSchema,
   originSchema,
+  type ItemRevision,
   type Key,
   type Layer,
   type LayerBase,
@@ -149,6 +150,56 @@ export function packLayers(layers: readonly Layer[]): PackedLayers {
     ...(base ? { base: packBase(base) } : {}),
   }));
   return { eases: eases.list, origins: origins.list, layers: list };
+}
+
+/** Places of a list, numbered anew in the order in which they are first asked for. */
+function createPlaces(count: number): { readonly used: number[]; readonly place: (before: number) => number } {
+  const places = new Int32Array(count).fill(-1);
+  const used: number[] = [];
+  const place = (before: number): number => {
+    if (places[before] < 0) places[before] = used.push(before) - 1;
+    return places[before];
+  };
+  return { used, place };
+}
+
+/** Some layers of a packed list, from one place to before another, with those of its easings and origins that they use. */
+export function slicePacked({ eases, origins, layers }: PackedLayers, from: number, to: number): PackedLayers {
+  const ease = createPlaces(eases.length);
+  const origin = createPlaces(origins.length);
+  const take = (tracks: PackedTracks): PackedTracks => {
+    const taken: Partial<Record<ChannelId, number[]>> = {};
+    for (const channel in tracks) {
+      const numbers = (tracks[channel as ChannelId] ?? []).slice();
+      for (let i = 0; i < numbers.length; i += NUMBERS) {
+        numbers[i + 2] = ease.place(numbers[i + 2]);
+        if (numbers[i + 3] > 0) numbers[i + 3] = origin.place(numbers[i + 3] - 1) + 1;
+      }
+      taken[channel as ChannelId] = numbers;
+    }
+    return taken;
+  };
+  const list = layers.slice(from, to).map(({ tracks, base, ...layer }) => {
+    const own = { ...layer, tracks: take(tracks) };
+    return base ? { ...own, base: { ...base, ...(base.tracks ? { tracks: take(base.tracks) } : {}) } } : own;
+  });
+  return { eases: ease.used.map((i) => eases[i]), origins: origin.used.map((i) => origins[i]), layers: list };
+}
+
+/** The curves of the library that the keys of each packed layer are linked to, each revision once. */
+export function curvesOfPacked({ eases, layers }: PackedLayers): ItemRevision[][] {
+  const links = eases.map(linkOf);
+  if (links.every((link) => link === null)) return layers.map(() => []);
+  return layers.map(({ tracks }) => {
+    const found = new Map<string, ItemRevision>();
+    for (const numbers of Object.values(tracks)) {
+      for (let i = 2; i < numbers.length; i += NUMBERS) {
+        const link = links[numbers[i]];
+        if (link) found.set(`${link.id} ${link.revision}`, { id: link.id, revision: link.revision });
+      }
+    }
+    return [...found.values()];
+  });
 }
 
 const KNOWN_CHANNELS: ReadonlySet<string> = new Set(CHANNEL_IDS);

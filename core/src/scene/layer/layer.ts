@@ -225,7 +225,10 @@ function fileOfSource(source: Layer['source']): string | undefined {
 }
 
 /** Names of the files that a layer uses, each once: what it shows, what it is masked by, with runs and without, and what it was split from. */
-export function filesOf({ source, look, base, split }: Pick<Layer, 'source' | 'look' | 'base' | 'split'>): string[] {
+export function filesOf(
+  layer: Pick<Layer, 'source' | 'look' | 'split'> & { readonly base?: Pick<LayerBase, 'look'> },
+): string[] {
+  const { source, look, base, split } = layer;
   const own = [fileOfSource(source), split ? fileOfSource(split.source) : undefined];
   // Most layers use none, and all of a scene are asked at each of its changes.
   if (!own[0] && !own[1] && !look.masks && !base?.look?.masks && !split?.look.masks) return [];

@@ -2,7 +2,8 @@ import type { NumberFormat, TextSource } from './layer';
 
 const MOST_KEPT = 2_000;
 const MOST_DIGITS = 21;
-const segmenter = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
+/** Made when it is first asked for: that takes longer than all else of a start here. */
+let segmenter: Intl.Segmenter | null = null;
 const known = new Map<string, readonly string[]>();
 
 /**
@@ -12,6 +13,7 @@ const known = new Map<string, readonly string[]>();
 export function lettersOf(line: string): readonly string[] {
   const before = known.get(line);
   if (before) return before;
+  segmenter ??= new Intl.Segmenter(undefined, { granularity: 'grapheme' });
   const letters = [...segmenter.segment(line)].map(({ segment }) => segment);
   // A number that runs gives new words in every frame.
   if (known.size >= MOST_KEPT) known.clear();
