@@ -100,6 +100,14 @@ describe('steps in time', () => {
     expect([frames(closed, 'a')[0][0], frames(closed, 'b')[0][0]]).toEqual([10, 42]);
   });
 
+  test('moments of several layers that are spread lie apart evenly, and the outermost stay', () => {
+    const uneven = [3, 7, 21, 22, 43].map((at, i) => key(at, i));
+    const scene = sceneOf([card('a', { tracks: { rotation: uneven, opacity: [key(7, 0), key(43, 1)] } })]);
+    const { tracks } = applied(scene, adjust({ type: 'spread', of: 'time' })).layers[0];
+    expect(tracks.rotation?.map(({ at }) => at / FRAME)).toEqual([3, 13, 23, 33, 43]);
+    expect(tracks.opacity?.map(({ at }) => at / FRAME)).toEqual([13, 43]);
+  });
+
   test('spread, retime with its ends kept, whole frames, another rate, cues', () => {
     expect(frames(after(adjust({ type: 'spread', of: 'time' })), 'a').map(([at]) => at)).toEqual([10, 20, 40]);
     const late: Key['ease'] = { type: 'bezier', x1: 0.8, y1: 0, x2: 1, y2: 0.6 };

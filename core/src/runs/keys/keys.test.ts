@@ -112,6 +112,17 @@ describe('turning into keys', () => {
     expect(rigs?.drives(1, 'rotation')).toBe(true);
   });
 
+  test('the slot of a key is its frame from where its layer begins, so that it stays when the layer moves', () => {
+    const [late] = [card('a', { span: { in: 30 * FRAME, out: 90 * FRAME }, tracks: slider('a', 0).tracks })];
+    const before = after(sceneOf([late]), createRigRecipe('rig-carry-and-settle', ALL), 'rig');
+    const [{ tracks }] = after(before, keysRecipe(), 'keys').layers;
+    const keys = tracks['position.x'] ?? [];
+    expect(keys.length).toBeGreaterThan(2);
+    expect(keys.map(({ by }) => by)).toEqual(
+      keys.map(({ at }) => ({ run: 'keys', slot: `position.x/${Number((at / FRAME - 30).toFixed(4))}` })),
+    );
+  });
+
   test('where no rig drives anything it says so', () => {
     const { findings, edits } = plan(sceneOf([slider('a', 0)]), SHELF, keysRecipe(), CONTEXT);
     expect(findings).toEqual([{ code: 'nothing-to-turn', what: 'turn-into-keys' }]);

@@ -348,6 +348,8 @@ describe('places of copies', () => {
     ]);
     const line = placesOfCopies({ by: 'line', d: 'M0 0 L100 0' }, own, { ...placing, count: 5 });
     expect(line.map(({ x }) => Math.round(x))).toEqual([0, 25, 50, 75, 100]);
+    const [alone] = placesOfCopies({ by: 'line', d: 'M0 0 L100 40' }, own, { ...placing, count: 1 });
+    expect([alone.x, alone.y]).toEqual([expect.closeTo(50, 6), expect.closeTo(20, 6)]);
   });
 
   test('draws are the same whatever the number of copies, and known numbers on every machine', () => {

@@ -197,6 +197,18 @@ describe('keys of dials', () => {
     expect(onto).toEqual({ by: 'keys', keys: [key(0, 0), key(10, 50), key(20, 50), key(30, 80)] });
   });
 
+  test('go to the rig that they came from alone, where others have a dial of that name', () => {
+    const clip = copyKeys(scene, times(10, 20));
+    if (!clip) throw new Error('nothing copied');
+    const [{ rig }] = scene.runs;
+    if (!rig) throw new Error('no rig');
+    const other = { ...scene.runs[0], id: 'other', rig: { ...rig, name: 'Another rig' } };
+    const both = { ...scene, runs: [other, ...scene.runs] };
+    expect(pasteDialKeys(both, clip, 0).turned.map(({ run: { id } }) => id)).toEqual([scene.runs[0].id]);
+    const renamed = { ...both, runs: both.runs.map((one) => ({ ...one, rig: { ...rig, name: 'A third' } })) };
+    expect(pasteDialKeys(renamed, clip, 0).turned).toHaveLength(2);
+  });
+
   test('are said not to fit where no rig has such a dial; at another rate they keep their frames', () => {
     const clip = copyKeys(scene, times(0, 10));
     if (!clip) throw new Error('nothing copied');

@@ -65,6 +65,35 @@ const full = sceneOf({
 });
 
 describe('handles of a look', () => {
+  test.each([
+    [
+      [40, 30],
+      [49, 49],
+    ],
+    [
+      [-50, 8],
+      [-31, 31],
+    ],
+    [
+      [-12, -60],
+      [0, -44],
+    ],
+    [
+      [8, -14],
+      [20, 0],
+    ],
+    [
+      [-42, 14],
+      [-30, 30],
+    ],
+  ] as const)(
+    'a shadow of 12, 16 px dragged straight by %j is thrown by %j: the nearest on an eighth of a turn',
+    (by, to) => {
+      const { rest } = dragged(full, 'Shadow', by, true).layer;
+      expect([rest['shadow.x'], rest['shadow.y']]).toEqual(to.map((value) => expect.closeTo(value, 6)));
+    },
+  );
+
   test('stand where the look has what they change, and only for what it has', () => {
     const places = lookHandles(stageMoment(full, 'rest', 0), 0).map(({ label, at }) => [
       label,

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { frameTicks } from '../../basics/time';
+import type { Box } from '../../basics/transform';
 import { boundsAt, compileScene, frameAt } from '../../scene/sample';
 import { apply } from '../../scene/edit';
 import { sceneSchema, type Scene } from '../../scene/scene';
@@ -197,6 +198,36 @@ describe('aligning', () => {
     expect(gaps[0]).toBeCloseTo(gaps[1], 9);
     expect(box(spread, 'c')).toEqual(box(scene, 'c'));
     expect(spreadLayers(moment, new Set(['a', 'b']), 'down')).toEqual([]);
+  });
+
+  test.each([
+    ['left', ({ left }: Box) => left],
+    ['centre', ({ left, right }: Box) => left + right],
+    ['right', ({ right }: Box) => right],
+    ['top', ({ top }: Box) => top],
+    ['middle', ({ top, bottom }: Box) => top + bottom],
+    ['bottom', ({ bottom }: Box) => bottom],
+  ] as const)('to the %s, layers come there and go no other way', (side, of) => {
+    const box = (on: Scene, index: number): Box => boundsAt(frameAt(compileScene(on), 0), index);
+    const [a, c] = [box(scene, 1), box(scene, 3)];
+    const all: Box = {
+      left: Math.min(a.left, c.left),
+      top: Math.min(a.top, c.top),
+      right: Math.max(a.right, c.right),
+      bottom: Math.max(a.bottom, c.bottom),
+    };
+    const aligned = edited(scene, alignLayers(stageMoment(scene, 'along', 0), new Set(['a', 'c']), side));
+    const isAcross = ['left', 'centre', 'right'].includes(side);
+    for (const [index, before] of [
+      [1, a],
+      [3, c],
+    ] as const) {
+      const now = box(aligned, index);
+      expect(of(now)).toBeCloseTo(of(all), 9);
+      if (isAcross) expect(now.top).toBeCloseTo(before.top, 9);
+      else expect(now.left).toBeCloseTo(before.left, 9);
+      expect(now.right - now.left).toBeCloseTo(before.right - before.left, 9);
+    }
   });
 
   test('the anchor goes to any place of the box, and the picture stays', () => {
