@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { exportPage, FONTS, programmeBoard, ticksFromSeconds, type Key, type Scene } from '@wexikine/core';
-import { compare, fontFaces, pageAt, paintedAt, painterScript } from './painted';
+import { compare, fontFaces, pageAt, paint, painterScript } from './painted';
 
 /** An empty scene of two seconds, 640 by 400 px, which layers are put into to be drawn. */
 export const SMALL: Scene = {
@@ -58,8 +58,8 @@ export async function expectSame(
   await page.setContent(html.replace('<html lang="en">', '<html lang="en" data-controls="off">'));
   await page.evaluate(() => document.fonts.ready);
   for (const at of times) {
-    const [shown, painted] = [await pageAt(page, at), await paintedAt(painter, scene, at)];
-    const { mean, share } = await compare(painter, shown, painted, bands);
+    await paint(painter, scene, at);
+    const { mean, share } = await compare(painter, await pageAt(page, at), 'painted', bands);
     const far =
       share > MOST_APART || mean > MOST_MEAN ? `${(share * 100).toFixed(2)} % apart, mean ${mean.toFixed(2)}` : 'alike';
     expect(`${about} at ${at} s: ${far}`).toBe(`${about} at ${at} s: alike`);

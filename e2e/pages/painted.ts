@@ -93,16 +93,22 @@ export function outlinesScript(): string {
   return bundled(OUTLINES);
 }
 
+const built = new Map<string, string>();
+
 function bundled(contents: string): string {
-  const built = buildSync({
+  const before = built.get(contents);
+  if (before !== undefined) return before;
+  const { outputFiles } = buildSync({
     stdin: { contents, resolveDir: join(import.meta.dirname, '..'), loader: 'ts' },
     bundle: true,
     write: false,
+    minify: true,
     format: 'iife',
     tsconfig: join(import.meta.dirname, '../../tsconfig.base.json'),
     logLevel: 'error',
   });
-  return built.outputFiles[0].text;
+  built.set(contents, outputFiles[0].text);
+  return outputFiles[0].text;
 }
 
 /** How far two pictures of one size are apart. */
@@ -113,13 +119,20 @@ export interface Apart {
   readonly share: number;
 }
 
-/** Compares two screenshots in the browser: of so many bands of one height, one below the other, what the worst is apart. */
-export async function compare(page: Page, a: Buffer, b: Buffer, bands = 1): Promise<Apart> {
+/**
+ * Compares two screenshots in the browser, or one with what was painted last: of so many bands of one height, one below the
+ * other, what the worst is apart.
+ */
+export async function compare(page: Page, a: Buffer, b: Buffer | 'painted', bands = 1): Promise<Apart> {
   return page.evaluate(
     async ([first, second, count]) => {
-      const read = async (base64: string): Promise<ImageData> => {
+      const pictureOf = async (base64: string): Promise<ImageBitmap> => {
         const bytes = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0));
-        const bitmap = await createImageBitmap(new Blob([bytes], { type: 'image/png' }));
+        return createImageBitmap(new Blob([bytes], { type: 'image/png' }));
+      };
+      const read = async (base64: string | null): Promise<ImageData> => {
+        const painted = document.querySelector('canvas');
+        const bitmap = base64 === null && painted ? painted : await pictureOf(base64 ?? '');
         const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext(
           '2d',
         ) as OffscreenCanvasRenderingContext2D;
@@ -144,17 +157,22 @@ export async function compare(page: Page, a: Buffer, b: Buffer, bands = 1): Prom
       }
       return worst;
     },
-    [a.toString('base64'), b.toString('base64'), bands] as const,
+    [a.toString('base64'), b === 'painted' ? null : b.toString('base64'), bands] as const,
   );
 }
 
-/** Screenshot of a scene as the painter draws it. */
-export async function paintedAt(page: Page, scene: Scene, seconds: number): Promise<Buffer> {
+/** Draws a scene with the painter. */
+export async function paint(page: Page, scene: Scene, seconds: number): Promise<void> {
   await page.evaluate(
     ([given, at]) =>
       (globalThis as unknown as { paintScene: (s: Scene, t: number) => Promise<void> }).paintScene(given, at),
     [scene, seconds] as const,
   );
+}
+
+/** Screenshot of a scene as the painter draws it. */
+export async function paintedAt(page: Page, scene: Scene, seconds: number): Promise<Buffer> {
+  await paint(page, scene, seconds);
   return page.screenshot();
 }
 
