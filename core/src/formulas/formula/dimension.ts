@@ -53,8 +53,13 @@ export function nameOfDimension(dimension: Dimension): string {
   return `a value in ${parts.join('·')}`;
 }
 
+const RAISED: Readonly<Record<string, string>> = Object.fromEntries(
+  [...'-0123456789'].map((sign, i) => [sign, '⁻⁰¹²³⁴⁵⁶⁷⁸⁹'[i]]),
+);
+
 function exponentText(exponent: number): string {
-  return exponent === 1 ? '' : `^${exponent}`;
+  if (exponent === 1) return '';
+  return Number.isInteger(exponent) ? [...String(exponent)].map((sign) => RAISED[sign]).join('') : `^${exponent}`;
 }
 
 /** Units that a literal may carry: dimension, and how many of it make one of px, s, deg. Frames depend on the rate. */

@@ -9,6 +9,7 @@ import {
   createScope,
   describeFormulaProblem,
   DIMENSIONS,
+  nameOfDimension,
   numberOf,
   parseFormula,
   SWITCH,
@@ -324,4 +325,16 @@ test('the generated parser is that of the grammar', () => {
   });
   const states = (text: string): string | undefined => /states: ("[^\n]*")/.exec(text)?.[1];
   expect(states(parser)).toBe(states(readFileSync(join(folder, 'parser.generated.ts'), 'utf8')));
+});
+
+test.each([
+  [[0, 0, 0], 'a plain number'],
+  [[1, -1, 0], 'a speed'],
+  [[2, 0, 0], 'an area'],
+  [[1, 0, 1], 'a value in px·deg'],
+  [[2, -1, 0], 'a value in px²·s⁻¹'],
+  [[0, 0, -12], 'a value in deg⁻¹²'],
+  [[0.5, 0, 0], 'a value in px^0.5'],
+] as const)('the dimension %j is called %s', (dimension, name) => {
+  expect(nameOfDimension(dimension)).toBe(name);
 });
