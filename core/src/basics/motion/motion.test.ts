@@ -156,6 +156,18 @@ describe('a smooth zoom', () => {
     );
   });
 
+  test('begins and ends with exactly what was asked for', () => {
+    const [from, to] = [
+      { x: 0.1, y: 0.7, zoom: 1.3 },
+      { x: 0.83, y: 0.21, zoom: 3.7 },
+    ];
+    for (const end of [{ ...from, zoom: 7 }, to]) {
+      const way = createZoom(from, end);
+      expect([way.at(0), way.at(-1)]).toEqual([from, from]);
+      expect([way.at(1), way.at(2)]).toEqual([end, end]);
+    }
+  });
+
   test('on one spot it only zooms, evenly to the eye', () => {
     const way = createZoom({ x: 0.5, y: 0.5, zoom: 1 }, { x: 0.5, y: 0.5, zoom: 4 });
     expect(way.at(0.5)).toEqual({ x: 0.5, y: 0.5, zoom: 2 });
