@@ -40,7 +40,8 @@ export function sheetRows(
   isByPlace = false,
   isTakingOnly = false,
 ): SheetRow[] {
-  const plans = new Map(plan?.layers.map((entry) => [entry.layer, entry]));
+  const plans = new Map<string, LayerValues>();
+  for (const entry of plan?.layers ?? []) plans.set(entry.layer, entry);
   const warned = new Set(plan?.findings.flatMap(layersOfFinding));
   const children = new Map<string | null, Layer[]>();
   for (const layer of scene.layers) {
