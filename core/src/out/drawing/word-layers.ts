@@ -33,8 +33,9 @@ export function wordLayers(maker: Maker, part: Part, nest: Nest): void {
   const isMany = words.length > 1;
   const box = isMany ? union(words.map(({ box: own }) => own)) : null;
   const opacity = shareOf(part.style.opacity);
-  const group = box ? groupLayer(maker, part.name, nest, box, opacity) : null;
-  const inner: Nest = box && group !== null ? { parent: group, corner: { x: box.left, y: box.top } } : nest;
+  const inner: Nest = box
+    ? { parent: groupLayer(maker, part.name, nest, box, opacity), corner: { x: box.left, y: box.top } }
+    : nest;
   for (const { rest, at, source, fill } of words)
     add(
       maker,
