@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { createShelf, type PresetItem } from '../../library/library';
+import type { Recipe } from '../../scene/recipe';
 import type { Scene } from '../../scene/scene';
 import { STARTER_LIBRARY } from '../../library/starter';
 import { applied, edited } from '../../testing/planning';
 import { card, CONTEXT, PAL, sceneOf } from '../../testing/scenes';
 import { frameTicks } from '../../basics/time';
+import { switchRun } from '../stack';
 import { replan } from './replan';
 import { planUpdates, recipeOfRun } from './update';
 
@@ -108,6 +110,18 @@ test('a run planned again as it is, with the revision that it used, is no change
   const shelf = createShelf(STARTER_LIBRARY);
   expect(replan(scene, shelf, run.id, recipeOfRun(run, 'used'), CONTEXT).edits).toEqual([]);
   expect(replan(scene, longer, first, recipeOfRun(scene.runs[1], 'newest'), CONTEXT).edits).not.toEqual([]);
+});
+
+test('a run that is off stays off when it is changed, and does what was changed when it is on again', () => {
+  const off = edited(scene, switchRun(scene, second).edits);
+  const recipe = { ...recipeOfRun(scene.runs[2], 'used'), length: { by: 'fixed', length: '9f' } } as Recipe;
+  const changed = edited(off, replan(off, createShelf(STARTER_LIBRARY), second, recipe, CONTEXT).edits);
+  expect(changed.runs.map(({ off: isOff }) => isOff === true)).toEqual([false, false, true]);
+  expect(changed.layers.map(({ tracks }) => tracks)).toEqual(off.layers.map(({ tracks }) => tracks));
+  const on = edited(changed, switchRun(changed, second).edits);
+  const straight = edited(scene, replan(scene, createShelf(STARTER_LIBRARY), second, recipe, CONTEXT).edits);
+  expect(straight.layers[1].tracks).not.toEqual(scene.layers[1].tracks);
+  expect(on.layers.map(({ tracks }) => tracks)).toEqual(straight.layers.map(({ tracks }) => tracks));
 });
 
 test('the recipe of a run keeps to the revision that it used, or takes the newest', () => {

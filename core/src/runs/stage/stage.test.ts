@@ -236,6 +236,15 @@ describe('a grid and equal gaps', () => {
   });
 
   test('what is out of reach, beside the row, or met by a line already is left alone', () => {
+    // As far from the second as that is from the first, or in the middle of the second and the third: the nearer one.
+    for (const [dragged, snapped] of [
+      [201, 200],
+      [203, 204],
+      [198, 200],
+      [206, 204],
+    ]) {
+      expect(snapGaps(box, { x: dragged, y: 0 }, [at(0), at(100), at(308)], 6).by.x).toBe(snapped);
+    }
     expect(snapGaps(box, { x: 120, y: 0 }, [at(0), at(260)], 6)).toEqual({ by: { x: 120, y: 0 }, gaps: [] });
     expect(snapGaps(box, { x: 128, y: 200 }, [at(0), at(260)], 6).gaps).toEqual([]);
     expect(snapGaps(box, { x: 128, y: 0 }, [at(0), at(260)], 6, new Set(['x'])).by.x).toBe(128);
