@@ -2,8 +2,9 @@ import { expect, test } from '@jest/globals';
 import { drawingLayers, readDrawing, wholeAt, type DrawingLevel } from '.';
 
 /**
- * Layers of drawings as they were when the browser drew them as the drawings (`e2e/tests/drawing.spec.ts`): what comes out
- * otherwise is to be looked at there before it is taken over with `npm run unit -- whole-drawing -u`.
+ * What becomes of drawings, held as it is: that such layers look as the browser draws the drawing is tried in
+ * `e2e/tests/drawing.spec.ts`. What comes out otherwise is to be looked at before it is taken over with
+ * `npm run unit -- whole-drawing -u`.
  */
 const DRAWINGS: Readonly<Record<string, string>> = {
   'shapes, strokes, dashes and marks of style': `
@@ -46,6 +47,8 @@ const DRAWINGS: Readonly<Record<string, string>> = {
     <text class="big" x="100" y="40" text-anchor="middle" fill="#336699" opacity="0.5">Night<tspan x="100" dy="24" fill="red">and day</tspan></text>
     <text x="190" y="80" text-anchor="end" font-weight="300" transform="translate(2 3) scale(1.5)" letter-spacing="0.1em">harbour</text>
     <text x="10" y="90" dominant-baseline="middle" font-style="italic" text-decoration="underline">slanted</text>
+    <text x="60" y="90"> <tspan fill="red" font-weight="700">in a part</tspan> </text>
+    <text x="120" y="95">two <tspan fill="red">colours</tspan></text>
     <text x="10 20 30" y="70" rotate="5">abc</text>`,
 };
 

@@ -7,8 +7,9 @@ import { card, key, sceneOf } from '../../testing/scenes';
 import { exportPage, exportSceneJson } from '.';
 
 /**
- * Pages as they were when the browser drew them as the painter does (`e2e/tests/export-page.spec.ts`, `mixing.spec.ts`): what
- * is written differently is to be looked at there before it is taken over with `npm run unit -- whole-page -u`.
+ * What stands in pages, held as it is: that the browser draws such layers as the painter does is tried in
+ * `e2e/tests/export-page.spec.ts` and `mixing.spec.ts`. What is written otherwise is to be looked at there before it is taken
+ * over with `npm run unit -- whole-page -u`.
  */
 const PICTURE = `files/${'a'.repeat(64)}.png`;
 const SOUND = `files/${'b'.repeat(64)}.mp3`;

@@ -87,6 +87,19 @@ describe('rows of a table as copies of a group', () => {
     expect(layerOf(after, made.groups[2]).tracks.opacity).toEqual(scene.layers[1].tracks.opacity);
   });
 
+  test('words that show what the data says are found by that, before the order in which they are read', () => {
+    const told = scene.layers.map((layer) => {
+      if (layer.id === 'caption') return { ...layer, data: { role: 'Guide of the house', name: 'Una Tide' } };
+      const text = { who: 'Guide of the house', role: 'Una Tide' }[layer.id];
+      const named = { ...layer, name: `Words ${layer.id}` };
+      return text === undefined || layer.source.type !== 'text'
+        ? layer
+        : { ...named, source: { ...layer.source, text } };
+    });
+    const cells = usualCells({ ...scene, layers: told }, 'caption', FIRST);
+    expect([cells.get('who'), cells.get('role')]).toEqual(['role', 'name']);
+  });
+
   test('a table that is brought in again brings copies up to date: what was done to them stays', () => {
     const { edits, groups } = copyRows(scene, asked(FIRST), newId);
     const first = edited(scene, edits);
