@@ -133,6 +133,8 @@ describe('parameters', () => {
     ]);
     expect(moveParameter(pop, 'lasts', -5)).toEqual(pop);
     expect(changeParameter(pop, 'over', { min: undefined }).parameters[1]).not.toHaveProperty('min');
+    expect(changeKind(pop, 'lasts', 'time').parameters).toEqual(pop.parameters);
+    expect(changeKind(pop, 'lasts', 'percent').parameters.slice(1)).toEqual(pop.parameters.slice(1));
     const kind = changeKind(pop, 'lasts', 'angle');
     expect(kind.lasts).toBeUndefined();
     expect(kind.parameters[0]).toMatchObject({ label: 'Lasts', kind: 'angle', default: '6deg' });

@@ -41,6 +41,19 @@ const pathOf = (layer: Layer, channel: 'position.x' | 'position.y'): number[] =>
   layer.tracks[channel]?.map(({ value }) => value) ?? [layer.rest[channel] ?? NaN];
 
 describe('copies', () => {
+  test('that would be more layers than a scene may have are refused, counted with what is in groups', () => {
+    const group = sceneOf([
+      card('board', { kind: 'group', source: { type: 'none' }, look: {}, tags: ['shape'] }),
+      card('one', { parent: 'board' }),
+      card('two', { parent: 'board' }),
+      card('alone', { tags: ['shape'] }),
+    ]);
+    const many = plan(group, SHELF, multiply({ copies: 4_000 }), CONTEXT);
+    expect(many.findings).toEqual([{ code: 'too-many-copies', count: 12_000, most: 10_000 }]);
+    expect(many.edits).toEqual([]);
+    expect(codesOf(plan(group, SHELF, multiply({ copies: 3_000 }), CONTEXT))).not.toContain('too-many-copies');
+  });
+
   test('are layers in a group, by turns of the layers that are multiplied, all within the window', () => {
     const after = applied(multiply({ copies: 10, life: { by: 'fixed', length: '30f' } }));
     const copies = copiesIn(after);
