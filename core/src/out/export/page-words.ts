@@ -59,7 +59,8 @@ export function wordsDrawn(layer: Layer, source: TextSource, scene: Pick<Scene, 
   const rules = PARTS.flatMap((part) => {
     const name = `${id}-${part}`;
     const changes = stops.filter(({ written }, i) => i === 0 || stops[i - 1].written[part] !== written[part]);
-    const frames = [...changes, { at: last, written: stops[stops.length - 1].written }].map(
+    const end = stops[stops.length - 1];
+    const frames = (changes.includes(end) ? changes : [...changes, end]).map(
       ({ at, written }) =>
         `${percentOf((at - first) / length)}% { content: ${cssString(written[part])}; animation-timing-function: steps(1, jump-end) }`,
     );
