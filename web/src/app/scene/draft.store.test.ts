@@ -108,6 +108,10 @@ async function opened(isTried = true, board = programmeBoard()) {
   return { draft, scenes, screen, gap };
 }
 
+function rows({ scene }: SceneStore): string[] {
+  return (scene?.layers ?? []).filter(({ tags }) => tags.includes('row')).map(({ id }) => id);
+}
+
 /** Waits for an application, with the clock going on. */
 async function applied(draft: DraftStore): Promise<string> {
   const outcome = draft.apply();
@@ -249,7 +253,12 @@ describe('the sentence of a scene', () => {
   test('pressed before it is planned, it is applied as soon as that is done, with what was changed last', async () => {
     const { draft, scenes, gap } = await opened();
     gap('3f');
+    const { recipe } = draft;
+    if (!recipe) throw new Error('No sentence.');
+    draft.change({ ...recipe, pick: { by: 'layers', layers: rows(scenes).slice(0, 5) } });
     expect(await applied(draft)).toBe('done');
+    // Told is what took part, not what was shown when it was asked for.
+    expect(draft.appliedTo).toBe(5);
     expect(scenes.scene?.runs[0].recipe).toMatchObject({ spacing: { by: 'gap', gap: '3f' } });
   });
 

@@ -87,6 +87,8 @@ export class DraftStore implements OnDestroy {
   private readonly rehearsal = new Rehearsal();
   private runId = newRunId();
   private isApplying = false;
+  /** How many layers took part in what was applied last. */
+  appliedTo = 0;
   /** A preset that the screen was opened with. */
   wantedPreset: string | null = null;
   /** A recipe of the library that it was opened with. */
@@ -201,9 +203,11 @@ export class DraftStore implements OnDestroy {
     const draft = this.draftSubject.value;
     if (this.isApplying || !scene || !draft?.isLive || this.items.length === 0) return 'not';
     this.isApplying = true;
-    const outcome = await this.applyDraft(scene, draft);
-    this.isApplying = false;
-    return outcome;
+    try {
+      return await this.applyDraft(scene, draft);
+    } finally {
+      this.isApplying = false;
+    }
   }
 
   private async applyDraft(scene: Scene, draft: Draft): Promise<'done' | 'not' | 'changed' | 'failed'> {
@@ -220,6 +224,7 @@ export class DraftStore implements OnDestroy {
     const sentence = plan.run?.sentence ?? '';
     const label = draft.run === null ? sentence : `Change a run: ${sentence}`;
     if (!this.scenes.do(label, plan.edits)) return 'failed';
+    this.appliedTo = planned.result.counts.layers;
     this.runId = newRunId();
     return 'done';
   }

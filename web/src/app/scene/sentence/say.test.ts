@@ -33,11 +33,10 @@ function sayOver(
     draft: signal(draft),
     shelf: signal(null),
     isWaiting: () => isWaiting,
-    count: () => count,
     changing: () => run,
   };
   const provided: readonly [unknown, object][] = [
-    [DraftStore, { setLive, apply }],
+    [DraftStore, { setLive, apply, appliedTo: count }],
     [RunState, state],
     [RunActions, {}],
     [RecipeActions, {}],

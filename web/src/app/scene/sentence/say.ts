@@ -51,7 +51,6 @@ export class Say {
   }
 
   private async apply(): Promise<void> {
-    const count = this.run.count();
     const isChange = this.run.changing() !== null;
     const applied = await this.draftStore.apply();
     if (applied === 'changed')
@@ -63,6 +62,7 @@ export class Say {
     // the focus back to its field as it goes, so the preview takes it after that.
     this.sentence()?.shut();
     this.applied.emit();
+    const count = this.draftStore.appliedTo;
     const isCopied = this.run.draft()?.recipe.operation === 'multiply';
     const done = isCopied
       ? `Made ${count === 1 ? '1 copy' : `${count} copies`}.`
