@@ -1,6 +1,7 @@
 /** One configuration for the unit tests of every workspace; the browser is driven by Playwright in `e2e`. */
 module.exports = {
   testEnvironment: 'node',
+  runtime: '<rootDir>/server/testing/kept-modules.cjs',
   roots: [
     '<rootDir>/core/src',
     '<rootDir>/paint/src',
