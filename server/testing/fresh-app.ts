@@ -1,4 +1,5 @@
 import { PGlite } from '@electric-sql/pglite';
+import { afterAll } from '@jest/globals';
 import type { Express } from 'express';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -15,6 +16,9 @@ export interface FreshApp {
 }
 
 let opened: Promise<Database> | null = null;
+
+/** What stays open keeps the process of the tests from ending. */
+afterAll(async () => (await opened)?.close());
 
 async function openMigrated(): Promise<Database> {
   const dump = readFileSync(process.env['WEXIKINE_MIGRATED'] ?? '');
