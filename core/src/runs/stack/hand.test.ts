@@ -4,7 +4,15 @@ import type { ChannelId } from '../../basics/channel';
 import type { Edit } from '../../scene/edit';
 import { tracksOf, type Key, type Layer } from '../../scene/layer';
 import { replan } from '../plan';
-import type { PresetRecipe, Recipe } from '../../scene/recipe';
+import {
+  createStep,
+  createStyle,
+  stepNumber,
+  type AdjustType,
+  type PresetRecipe,
+  type Recipe,
+  type StyleRecipe,
+} from '../../scene/recipe';
 import { operationFor } from '../run';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import { STARTER_PRESETS } from '../../library/starter';
@@ -37,6 +45,7 @@ const start = sceneOf([
     kind: 'picture',
     span: { in: ticksFromSeconds(0.4), out: ticksFromSeconds(5) },
     data: { team: 'blue' },
+    look: { border: { colour: '#ffcc00', side: 'inside' }, fill: '#102030' },
     tracks: { 'position.x': [key(12, 30, bent), key(33, 90)], opacity: [key(10, 0), key(20, 0.8)] },
   }),
 ]);
@@ -68,6 +77,25 @@ const presetRecipe: fc.Arbitrary<Partial<Recipe>> = fc
     start: at === null ? { by: 'layer' } : { by: 'time', at: `${at}f` },
   }));
 
+const HALF = { opacity: { by: 'ramp', from: 1, to: 0.5 } } as const;
+
+function styled(more: Partial<StyleRecipe>): Partial<Recipe> {
+  return { ...createStyle(PICK), ...more };
+}
+
+function adjusted(type: AdjustType, numbers: Readonly<Record<string, string>>): Partial<Recipe> {
+  const parameters = Object.entries(numbers).map(
+    ([name, value]) => [stepNumber('s1', name), { by: 'fixed', value }] as const,
+  );
+  return {
+    operation: 'adjust',
+    ...BASE,
+    keys: { which: 'all' },
+    steps: [createStep(type, [])],
+    parameters: Object.fromEntries(parameters),
+  };
+}
+
 const otherRecipe: fc.Arbitrary<Partial<Recipe>> = fc.constantFrom<Partial<Recipe>>(
   { operation: 'line-up', ...BASE, way: { by: 'end', at: { by: 'scene' } }, parts: 'keep', squeeze: false },
   { operation: 'line-up', ...BASE, way: { by: 'butt', gap: '-5f' }, parts: 'keep', squeeze: false },
@@ -94,13 +122,19 @@ const otherRecipe: fc.Arbitrary<Partial<Recipe>> = fc.constantFrom<Partial<Recip
   },
   { operation: 'clear', ...BASE, channels: ['opacity'] },
   { operation: 'clear', ...BASE, from: '20f' },
+  styled({ vary: { fill: { by: 'step', lightness: -0.1, chroma: 0, hue: 20 } }, numbers: HALF }),
+  styled({ from: { by: 'layer', layer: 'model', isLinked: true }, parts: ['fill', 'border', 'opacity'] }),
 );
 
-const anyRecipe = fc.oneof({ weight: 4, arbitrary: presetRecipe }, { weight: 1, arbitrary: otherRecipe });
+/** An adjustment takes part where there are keys, also where they were set by hand after it. */
+const adjustRecipe = fc.constantFrom(adjusted('shift', { by: '4f' }), adjusted('stretch', { to: '150%' }));
+
+const settledRecipe = fc.oneof({ weight: 7, arbitrary: presetRecipe }, { weight: 3, arbitrary: otherRecipe });
+const anyRecipe = fc.oneof({ weight: 9, arbitrary: settledRecipe }, { weight: 1, arbitrary: adjustRecipe });
 
 /** Something that somebody does by hand to a layer; numbers choose among what is there. */
 interface HandEdit {
-  readonly kind: 'delete' | 'insert' | 'retime' | 'value' | 'ease' | 'trim' | 'rest';
+  readonly kind: 'delete' | 'insert' | 'retime' | 'value' | 'ease' | 'trim' | 'rest' | 'look' | 'data';
   readonly layer: string;
   readonly which: number;
   readonly amount: number;
@@ -117,16 +151,25 @@ function handEditOf(kinds: readonly HandEdit['kind'][]): fc.Arbitrary<HandEdit> 
   });
 }
 
-const handEdit = handEditOf([...KEY_EDITS, 'trim', 'rest']);
+const handEdit = handEditOf([...KEY_EDITS, 'trim', 'rest', 'look', 'data']);
 
 function withTrack(layer: Layer, channel: ChannelId, keys: readonly Key[]): Layer {
   const { [channel]: _old, ...others } = layer.tracks;
   return { ...layer, tracks: keys.length > 0 ? { ...others, [channel]: [...keys] } : others };
 }
 
+/** Another colour, another border, or none. */
+function lookByHand({ border: _border, ...look }: Layer['look'], which: number, amount: number): Layer['look'] {
+  if (which % 3 === 0) return look;
+  if (which % 3 === 1) return { ...look, border: { colour: `#00000${amount}`, side: 'outside' } };
+  return { ...look, fill: `#${amount}${amount}8800` };
+}
+
 function changeByHand(layer: Layer, { kind, which, amount }: HandEdit): Layer {
   if (kind === 'trim') return { ...layer, span: { ...layer.span, out: layer.span.out + amount * FRAME } };
   if (kind === 'rest') return { ...layer, rest: { ...layer.rest, 'position.x': amount * 10 } };
+  if (kind === 'look') return { ...layer, look: lookByHand(layer.look, which, amount) };
+  if (kind === 'data') return { ...layer, data: which % 3 === 0 ? {} : { ...layer.data, team: `team ${amount}` } };
   const all = tracksOf(layer).flatMap(([channel, keys]) => keys.map((_, i) => [channel, i] as const));
   if (kind === 'insert' || all.length === 0) {
     const [channel] = all[which % Math.max(1, all.length)] ?? ['rotation'];
@@ -171,14 +214,14 @@ interface Stage {
   readonly hand: readonly HandEdit[];
 }
 
-function stagesWith(hand: fc.Arbitrary<HandEdit>): fc.Arbitrary<Stage[]> {
-  const stage = fc.record({ recipe: anyRecipe, hand: fc.array(hand, { maxLength: 4 }) });
+function stagesWith(hand: fc.Arbitrary<HandEdit>, recipe: fc.Arbitrary<Partial<Recipe>>): fc.Arbitrary<Stage[]> {
+  const stage = fc.record({ recipe, hand: fc.array(hand, { maxLength: 4 }) });
   return fc.array(stage, { minLength: 1, maxLength: 4 });
 }
 
-const stages = stagesWith(handEdit);
+const stages = stagesWith(handEdit, anyRecipe);
 /** Where only keys are changed by hand, nothing that a plan reads is. */
-const stagesOfKeys = stagesWith(handEditOf(KEY_EDITS));
+const stagesOfKeys = stagesWith(handEditOf(KEY_EDITS), settledRecipe);
 
 function build(list: readonly Stage[]): Scene {
   return list.reduce((scene, { recipe, hand }) => byHand(applied(scene, recipe), hand), start);
@@ -282,7 +325,7 @@ function editNamed(scene: Scene, edits: readonly Named[]): Scene | null {
 }
 
 function expectAlike(one: Layer, other: Layer): void {
-  expect(one.span).toEqual(other.span);
+  expect([one.span, one.rest, one.look, one.data]).toEqual([other.span, other.rest, other.look, other.data]);
   expect(Object.keys(one.tracks).sort()).toEqual(Object.keys(other.tracks).sort());
   for (const [channel, keys] of tracksOf(one)) {
     const others = other.tracks[channel] ?? [];
