@@ -152,3 +152,16 @@ test('the colour of most of the edge is found', () => {
     cssFromOklab(oklabFromCss(edgeColour(new Uint8ClampedArray(16), 2, 2)) ?? { l: 0, a: 0, b: 0, alpha: 1 }),
   ).toMatch(/^#/);
 });
+
+test('the edge is the first and the last row and column, and nothing within', () => {
+  const red = [255, 0, 0, 255];
+  // Red within and on the left; ten pixels of the edge are blue.
+  const data = new Uint8ClampedArray(5 * 4 * 4);
+  for (let y = 0; y < 4; y++) {
+    for (let x = 0; x < 5; x++) {
+      const isBlue = y === 0 || y === 3 ? x > 0 : x === 4;
+      data.set(isBlue ? [0, 0, 250, 255] : red, (y * 5 + x) * 4);
+    }
+  }
+  expect(edgeColour(data, 5, 4)).toBe('#0000fa');
+});

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { randomAt } from '../random';
-import { findBeats, peaksOf } from '.';
+import { findBeats, LOOKS_A_SECOND, onsetStrength, peaksOf } from '.';
 
 const RATE = 22_050;
 
@@ -58,4 +58,19 @@ describe('beats of a sound', () => {
     expect([...peaks]).toEqual([0, 0, 0.5, 0, 0, 0, 0, 0, 0, 1]);
     expect(peaksOf(new Float32Array(0), 44_100)).toHaveLength(0);
   });
+});
+
+test('strengths are standard scores: of mean 0 and deviation 1, those below the mean being 0', () => {
+  const samples = new Float32Array(6 * RATE);
+  for (const at of [1, 2.3, 4]) {
+    for (let i = 0; i < RATE * 0.05; i++) samples[Math.round(at * RATE) + i] = 0.5 * (randomAt(7, i) * 2 - 1);
+  }
+  const strengths = onsetStrength(samples, RATE);
+  expect(strengths).toHaveLength(6 * LOOKS_A_SECOND);
+  // Silence has one score, which makes up for the sum of all others; then their squares sum up to their number.
+  const loud = [...strengths].filter((one) => one > 0);
+  const sum = loud.reduce((total, one) => total + one, 0);
+  const silent = strengths.length - loud.length;
+  const squares = loud.reduce((total, one) => total + one * one, 0) + (sum * sum) / silent;
+  expect(squares / strengths.length).toBeCloseTo(1, 1);
 });

@@ -155,3 +155,8 @@ describe('typed times', () => {
     fc.assert(fc.property(anyRate, fc.string(), (rate, text) => typeof parseTimeEntry(text, rate).ok === 'boolean'));
   });
 });
+
+test('a negative frame has its timecode with a sign in front', () => {
+  expect(formatFrameTimecode(-26, PAL)).toBe('-00:00:01:01');
+  expect(formatFrameTimecode(-1800, NTSC)).toBe('-00:01:00;02');
+});

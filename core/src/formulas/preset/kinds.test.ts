@@ -173,6 +173,14 @@ describe('a layer parameter', () => {
     const fromB = firstKeys(rows, { from: { by: 'fixed', value: 'b' } });
     expect(fromB.map(({ value }) => value)).toEqual([500, 500]);
   });
+
+  test('gives the box of that layer, side by side', () => {
+    // The layer b: 40 × 40 px around 500, 300.
+    const b = { from: { by: 'fixed', value: 'b' } } as const;
+    const read = (part: string): number => firstKeys([row('position.x', `@from.${part}`)], b)[0].value;
+    const parts = ['left', 'right', 'top', 'bottom', 'x', 'y', 'width', 'height'];
+    expect(parts.map(read)).toEqual([480, 520, 280, 320, 500, 300, 40, 40]);
+  });
 });
 
 describe('a curve of the library', () => {

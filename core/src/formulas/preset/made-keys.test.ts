@@ -24,20 +24,31 @@ interface Asked {
   readonly factor?: number;
   readonly channel?: 'position.x' | 'opacity';
   readonly rest?: number;
+  /** Whether a switch that the row hangs on is on. */
+  readonly isOn?: boolean;
 }
 
 /** The keys of one row on one layer that begins at frame 10: frame, value, slot. */
-function made({ cells, phase = 'entrance', grid = 'frames', factor = 1, channel = 'position.x', rest = 0 }: Asked) {
+function made({
+  cells,
+  phase = 'entrance',
+  grid = 'frames',
+  factor = 1,
+  channel = 'position.x',
+  rest = 0,
+  isOn,
+}: Asked) {
   const preset: Preset = {
     phase,
     hang: 'in',
     stretch: 'scale',
     grid,
-    parameters: [],
+    parameters: [{ name: 'shown', label: 'Shown', kind: 'switch', default: '0 > 1', note: '' }],
     moments: cells.map(([at], i) => ({ id: `m${i}`, name: `Moment ${i}`, at })),
     rows: [
       {
         channel,
+        ...(isOn === undefined ? {} : { when: 'shown' }),
         cells: cells.map(([, value, ease], i) => ({ moment: `m${i}`, value, ease: ease ?? { type: 'linear' } })),
       },
     ],
@@ -46,6 +57,7 @@ function made({ cells, phase = 'entrance', grid = 'frames', factor = 1, channel 
   if (!result.ok) throw new Error(result.problems[0].message);
   const { compiled } = result;
   const columns = createColumns(compiled, 1, RATE);
+  columns.values[compiled.scope.places.get('@shown') as number] = Number(isOn ?? false);
   const asked = momentColumns(compiled, columns);
   const moments = placeMoments(asked, Float64Array.of(factor), compiled, RATE);
   const row = makeRow(compiled, compiled.rows[0], columns, moments, {
@@ -198,6 +210,15 @@ describe('keys of a row', () => {
     });
     expect(keys.map(({ value }) => value)).toEqual([0, 0.5, 1]);
     expect(broken).toEqual([keys[1].by.slot]);
+  });
+
+  test('that is not made on a layer has no keys there, and nothing in it is told', () => {
+    const cells = [
+      ['0f', 'sqrt(-1)'],
+      ['4f', '3'],
+    ] as const;
+    expect(made({ cells, isOn: true })).toMatchObject({ keys: [{}, {}], broken: ['position.x/m0'] });
+    expect(made({ cells, isOn: false })).toMatchObject({ keys: [], broken: [] });
   });
 
   test('free handles on a channel of shares are shares of the rest value; on others they are as written', () => {

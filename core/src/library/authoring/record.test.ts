@@ -215,6 +215,14 @@ describe('the matching exit', () => {
     expect(named('Below', 'Up')).toEqual(['Up', 'Below']);
   });
 
+  test('ends where its latest moment does, told by time: 10 frames come before half a second', () => {
+    const [item] = entrances;
+    const { lasts: _lasts, ...body } = item.body;
+    const moments = ['0f', '10f', '0.5s'].map((at, i) => ({ id: `m${i}`, name: `${i}`, at }));
+    const exit = matchingExit({ ...body, moments, rows: [], movements: undefined } as never, 'a');
+    expect(exit.moments.map(({ at }) => at)).toEqual(['0f', '0.5s - 10f', '0.5s']);
+  });
+
   test('turns movements round: from where they ended, backwards; those that go backwards go on', () => {
     const [item] = entrances;
     const ease = { type: 'linear' } as const;

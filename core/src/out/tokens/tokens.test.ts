@@ -111,6 +111,8 @@ describe('design tokens', () => {
   test('the older form of colours, as hexadecimal text, is read too', () => {
     const [token] = tokensOf({ c: { $type: 'color', $value: '#FF8800' } });
     expect(token.value).toEqual({ type: 'colour', value: '#ff8800' });
+    const named = readTokens(JSON.stringify({ c: { $type: 'color', $value: 'orange' } }));
+    expect(named).toMatchObject({ ok: true, tokens: [], skipped: [{ path: 'c' }] });
   });
 
   describe('palettes', () => {

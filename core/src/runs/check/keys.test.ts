@@ -10,6 +10,8 @@ import {
   findOutsideScene,
   findTwice,
   firstOffGrid,
+  intervalOfSide,
+  sidesOfRuns,
   type Subject,
 } from './keys';
 
@@ -119,4 +121,16 @@ describe('keys between frames', () => {
     expect(firstOffGrid(keyed('a', hold, by('one', 4)), FRAME)).toBe(3 * FRAME - 1);
     expect(firstOffGrid(keyed('a', { ...hold, ease: { type: 'linear' } }, by('one', 3)), FRAME)).toBe(3 * FRAME - 1);
   });
+});
+
+test('the span of one side is that of its own keys, if it is only one', () => {
+  const sides = sidesOfRuns(withRuns([], run('in', 'bring-in'), run('out', 'send-out'), run('nod', 'accent')));
+  const tracks = {
+    opacity: [by('in', 3), key(5, 1), by('nod', 9)],
+    rotation: [by('out', 20), by('in', 7), by('out', 2)],
+  };
+  expect(intervalOfSide(tracks, sides, 'bring-in')).toEqual({ from: 3 * FRAME, to: 7 * FRAME });
+  expect(intervalOfSide(tracks, sides, 'send-out')).toEqual({ from: 2 * FRAME, to: 20 * FRAME });
+  expect(intervalOfSide({ opacity: [by('out', 4)] }, sides, 'send-out')).toEqual({ from: 4 * FRAME, to: 4 * FRAME });
+  expect(intervalOfSide({ opacity: [by('nod', 4), key(9, 1)] }, sides, 'send-out')).toBeNull();
 });

@@ -222,3 +222,13 @@ describe('keys of dials', () => {
     expect(recipe.parameters['own']).toMatchObject({ keys: [{ at: 0 }, { at: 10 * frameTicks(fast.rate) }, {}, {}] });
   });
 });
+
+test('a rig that cannot be put on as it is asked for is not turned, and says why', () => {
+  const shelf = shelfWith('t ÷ 1s × 1px', ['position.x'], {});
+  const scene = rigged(sceneOf([card('a')]), recipeOf('own'), shelf);
+  const turned = (recipe: RigRecipe, known = shelf) => retuneRig(scene, known, scene.runs[0].id, recipe, CONTEXT);
+  expect(turned(recipeOf('own'))).toMatchObject({ ok: true });
+  expect(turned(recipeOf('own', { pick: { by: 'layers', layers: [] } })).ok).toBe(false);
+  expect(turned(recipeOf('other'))).toMatchObject({ ok: false, findings: [{ code: 'unknown-preset' }] });
+  expect(retuneRig(scene, shelf, 'gone', recipeOf('own'), CONTEXT)).toMatchObject({ ok: false });
+});

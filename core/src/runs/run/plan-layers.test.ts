@@ -44,7 +44,7 @@ function planned(more: Partial<PresetRecipe> = {}) {
 }
 
 test('facts of a layer, as its preset reads them where it rests', () => {
-  // 80 × 60 px, a quarter from its left side over 300, 200, and as high again by its scale.
+  // 80 × 60 px, a quarter from its left side over 300, 200; half as wide by its scale, and hanging down twice as high.
   const turned = card('a', {
     span: { in: 25 * FRAME, out: 75 * FRAME },
     source: { type: 'text', text: 'Tide out', font: 'Spline Sans', weight: 400, size: 20, align: 'left' },
@@ -55,7 +55,8 @@ test('facts of a layer, as its preset reads them where it rests', () => {
       'size.y': 60,
       'anchor.x': 0.25,
       'anchor.y': 1,
-      'scale.y': 2,
+      'scale.x': 0.5,
+      'scale.y': -2,
     },
   });
   const read = (fact: string, unit: string): number | undefined => {
@@ -74,14 +75,14 @@ test('facts of a layer, as its preset reads them where it rests', () => {
     ).layers.slice(1);
     return made?.after.tracks['position.x']?.[1].value;
   };
-  expect(read('width', '')).toBeCloseTo(80, 9);
+  expect(read('width', '')).toBeCloseTo(40, 9);
   expect(read('height', '')).toBeCloseTo(120, 9);
   expect(read('length', ' ÷ 1s × 1px')).toBeCloseTo(2, 9);
   expect(read('letters', ' × 1px')).toBeCloseTo(8, 9);
   // The anchor lies where the layer is put; the box around it by its share.
   expect([read('x', ''), read('y', '')]).toEqual([300, 200]);
-  expect([read('left', ''), read('right', '')]).toEqual([280, 360]);
-  expect([read('top', ''), read('bottom', '')]).toEqual([80, 200]);
+  expect([read('left', ''), read('right', '')]).toEqual([290, 330]);
+  expect([read('top', ''), read('bottom', '')]).toEqual([200, 320]);
 });
 
 describe('what a run gives to its layers', () => {

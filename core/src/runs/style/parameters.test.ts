@@ -23,6 +23,7 @@ import { removeRun } from '../stack';
 import { checkRecords } from '../../out/pack';
 import { compareItems } from '../../library/authoring';
 import { styleReads } from '.';
+import { hangsOnLayers } from './parameters';
 import { PARTS } from './parts';
 
 const parameter = { note: '' };
@@ -243,4 +244,12 @@ describe('the data of a look with parameters', () => {
     expect(lookFromPreset(plain, lookPreset(plain))).toEqual(plain);
     expect(lookPreset(plain)).toBe(lookPreset(plain));
   });
+});
+
+test('a look hangs on layers by its parameters, its formulas, or what a recipe sets', () => {
+  const { parameters, formulas, ...plain } = DEEP;
+  expect(hangsOnLayers(plain, {})).toBe(false);
+  expect(hangsOnLayers({ ...plain, parameters }, {})).toBe(true);
+  expect(hangsOnLayers({ ...plain, formulas }, {})).toBe(true);
+  expect(hangsOnLayers(plain, { parameters: {} })).toBe(true);
 });

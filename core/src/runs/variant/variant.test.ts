@@ -48,6 +48,8 @@ describe('variants', () => {
       Number.parseFloat((version.parameters[parameter.name] as { value: string }).value),
     );
     expect(values[1]).toBeCloseTo((values[0] + values[2]) / 2, -0.5);
+    // The soft limits of the parameter, as its formulas name them.
+    expect([values[0], values[2]]).toEqual([parameter.from, parameter.to].map((text) => Number.parseFloat(text ?? '')));
   });
 
   test('knobs are named', () => expect(knobsOf(recipe, parameters).map(({ id }) => id)).toContain('order'));
