@@ -11,6 +11,7 @@ import {
   DIMENSIONS,
   nameOfDimension,
   numberOf,
+  MOST_CHARACTERS,
   parseFormula,
   SWITCH,
   type ValueType,
@@ -191,6 +192,8 @@ describe('problems', () => {
     );
     expect(problemsOf('('.repeat(3000))[0].code).toBe('too-long');
     expect(parseFormula('('.repeat(1000)).ok).toBe(false);
+    const full = '1'.padEnd(MOST_CHARACTERS, ' ');
+    expect([parseFormula(full).ok, parseFormula(`${full} `).ok]).toEqual([true, false]);
   });
 });
 

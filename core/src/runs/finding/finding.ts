@@ -7,6 +7,7 @@ import type { Ticks } from '../../basics/time';
 export type Finding =
   | { readonly code: 'nothing-picked' }
   | { readonly code: 'unknown-preset'; readonly id: string }
+  | { readonly code: 'unknown-rig'; readonly id: string }
   | { readonly code: 'wrong-phase'; readonly preset: string; readonly phase: string; readonly operation: string }
   | { readonly code: 'draft-preset'; readonly preset: string }
   | { readonly code: 'preset-broken'; readonly preset: string; readonly problem: PresetProblem }
@@ -145,6 +146,7 @@ export function severityOf(finding: Finding): Severity {
       return finding.stops ? 'error' : 'warning';
     case 'nothing-picked':
     case 'unknown-preset':
+    case 'unknown-rig':
     case 'wrong-phase':
     case 'preset-broken':
     case 'movement-trouble':

@@ -50,6 +50,8 @@ export function describeFinding(finding: Finding, scene: Scene): string {
       return 'No layer is picked. Choose layers by tag, name or kind, or tick them in the run sheet.';
     case 'unknown-preset':
       return `The library has no preset “${finding.id}”. Choose another one.`;
+    case 'unknown-rig':
+      return `The library has no rig “${finding.id}”. Choose another one.`;
     case 'wrong-phase':
       return `“${finding.preset}” is made for another part (${finding.phase}) than “${finding.operation.replace('-', ' ')}”. Choose the verb that goes with it.`;
     case 'draft-preset':

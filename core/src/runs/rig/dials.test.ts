@@ -229,6 +229,6 @@ test('a rig that cannot be put on as it is asked for is not turned, and says why
   const turned = (recipe: RigRecipe, known = shelf) => retuneRig(scene, known, scene.runs[0].id, recipe, CONTEXT);
   expect(turned(recipeOf('own'))).toMatchObject({ ok: true });
   expect(turned(recipeOf('own', { pick: { by: 'layers', layers: [] } })).ok).toBe(false);
-  expect(turned(recipeOf('other'))).toMatchObject({ ok: false, findings: [{ code: 'unknown-preset' }] });
+  expect(turned(recipeOf('other'))).toMatchObject({ ok: false, findings: [{ code: 'unknown-rig' }] });
   expect(retuneRig(scene, shelf, 'gone', recipeOf('own'), CONTEXT)).toMatchObject({ ok: false });
 });

@@ -44,7 +44,7 @@ function findRig({ shelf, context }: Surroundings, { rig }: RigRecipe): FoundRig
   const found = item?.kind === 'rig' ? item : null;
   const known = rig.revision !== undefined || !found ? knownRig(context, shelf, rig) : null;
   if (known) return known;
-  if (!found) return { code: 'unknown-preset', id: rig.id };
+  if (!found) return { code: 'unknown-rig', id: rig.id };
   const { id, revision, name, body, state } = found;
   if (rig.revision !== undefined && rig.revision !== revision) {
     return { code: 'revision-missing', preset: name, revision: rig.revision };

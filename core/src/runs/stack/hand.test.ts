@@ -122,7 +122,11 @@ const otherRecipe: fc.Arbitrary<Partial<Recipe>> = fc.constantFrom<Partial<Recip
   },
   { operation: 'clear', ...BASE, channels: ['opacity'] },
   { operation: 'clear', ...BASE, from: '20f' },
-  styled({ vary: { fill: { by: 'step', lightness: -0.1, chroma: 0, hue: 20 } }, numbers: HALF }),
+  styled({
+    parts: ['fill', 'opacity'],
+    vary: { fill: { by: 'step', lightness: -0.1, chroma: 0, hue: 20 } },
+    numbers: HALF,
+  }),
   styled({ from: { by: 'layer', layer: 'model', isLinked: true }, parts: ['fill', 'border', 'opacity'] }),
 );
 
@@ -496,6 +500,54 @@ describe('hand edits and runs', () => {
     expect(layerOf(edited(scene, planned.edits), 'a').tracks['position.y']).toEqual(
       fresh.filter(({ by }) => by?.slot !== gone.by?.slot),
     );
+  });
+
+  test('a colour, a border, a cell and a rest value set by hand belong to the run that says them, wherever it is moved', () => {
+    const steps = { by: 'step', lightness: -0.1, chroma: 0, hue: 0 } as const;
+    const style = styled({ parts: ['fill', 'opacity'], vary: { fill: steps }, numbers: HALF });
+    const data: Partial<Recipe> = {
+      operation: 'pass-on',
+      ...BASE,
+      from: { layer: 'model' },
+      what: ['data'],
+      values: 'as-is',
+      later: '0f',
+      apart: { x: 0, y: 0 },
+    };
+    const runs = applied(applied(applied(start, style), data), { preset: { id: 'rise-and-settle' } });
+    const border = { colour: '#123456', side: 'outside' } as const;
+    const scene = {
+      ...runs,
+      layers: runs.layers.map((layer) =>
+        layer.id === 'b'
+          ? {
+              ...layer,
+              look: { ...layer.look, fill: '#abcdef', border },
+              rest: { ...layer.rest, opacity: 0.3 },
+              data: { ...layer.data, team: 'red' },
+            }
+          : layer,
+      ),
+    };
+    const parts = (of: Scene) => {
+      const { look, rest, data: cells } = layerOf(of, 'b');
+      return [look.fill, look.border, rest.opacity, cells['team']];
+    };
+    const set = ['#abcdef', border, 0.3, 'red'];
+    for (const run of ['run-1', 'run-2']) expect(parts(edited(scene, moveRun(scene, run, 2).edits))).toEqual(set);
+    // Nobody's run has a border: it belongs to the layer itself.
+    const moved = edited(scene, moveRun(scene, 'run-1', 2).edits);
+    const patches = moved.runs.map(({ id, patches: own }) => [
+      id,
+      own?.map(({ look, data: cells, rest }) => [look, cells, rest]),
+    ]);
+    expect(patches).toEqual([
+      ['run-2', [[undefined, { team: 'red' }, undefined]]],
+      ['run-3', undefined],
+      ['run-1', [[{ fill: '#abcdef' }, undefined, { opacity: 0.3 }]]],
+    ]);
+    // Without the run, what was set over it stays.
+    expect(parts(edited(moved, removeRun(moved, 'run-1').edits))).toEqual(set);
   });
 
   test('keys of a channel that were all deleted by hand over a run which clears others stay deleted', () => {

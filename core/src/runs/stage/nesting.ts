@@ -174,13 +174,11 @@ export function stepDepth(scene: Scene, ids: ReadonlySet<string>, step: DepthSte
   const isUp = step === 'front' || step === 'forward';
   const edits: Edit[] = [];
   for (const { id, parent } of isUp ? [...members].reverse() : members) {
-    const beside = order.filter((other) => parents.get(other) === parent);
-    const at = beside.indexOf(id);
-    const others = beside.filter((other) => other === id || !ids.has(other));
+    const others = order.filter((other) => parents.get(other) === parent && (other === id || !ids.has(other)));
     const free = others.indexOf(id);
     const target = step === 'front' ? others.length - 1 : step === 'back' ? 0 : free + (isUp ? 1 : -1);
     const next = others[Math.min(others.length - 1, Math.max(0, target))];
-    if (next === id || beside[at] === next) continue;
+    if (next === id) continue;
     const from = order.indexOf(id);
     order.splice(from, 1);
     const index = order.indexOf(next) + (isUp ? 1 : 0);

@@ -199,6 +199,9 @@ describe('the data of a look with parameters', () => {
     const problems = (look: KeptLook): string[] =>
       keptLookSchema.safeParse(look).error?.issues.map(({ message }) => message) ?? [];
     expect(problems(DEEP)).toEqual([]);
+    // A matte is another layer of a scene.
+    const matte = { layer: 'a', by: 'alpha' };
+    expect(problems({ ...DEEP, look: { ...DEEP.look, matte } } as KeptLook)).toHaveLength(1);
     expect(problems({ ...DEEP, colours: { shadow: 'depth' } })).toEqual([
       'The colour of the shadow is to be @depth, which is not a colour parameter.',
     ]);
