@@ -63,7 +63,7 @@ function allFaults() {
     readFileSync(file, 'utf8')
       .split('\n')
       .flatMap((line, number) => {
-        const isCode = !/^\s*(\/\/|\*|\/\*|\||import|export (type|interface)|readonly|\w+\?: )/.test(line);
+        const isCode = !/^\s*(\/\/|\*|\/\*|\||import|export (type|interface)|(\{ )?readonly|\w+\?: )/.test(line);
         return isCode && !line.includes('=> void')
           ? FAULTS.filter(([from]) => from.test(line)).map(([from, to]) => ({ file, number, from, to }))
           : [];

@@ -73,6 +73,12 @@ describe('recording a layer’s keys', () => {
     const preset = record();
     expect(presetSchema.safeParse(preset).error?.issues ?? []).toEqual([]);
     expect(preset.moments.map(({ at }) => at)).toEqual(['0f', '@lasts × 5 ÷ 20', '@lasts × 10 ÷ 20', '@lasts']);
+    // Its length can be turned to three times what it is, and to sixty frames at least.
+    expect(preset.parameters.find(({ name }) => name === 'lasts')).toMatchObject({ default: '20f', to: '60f' });
+    const slow = card('x', { tracks: { rotation: [key(0, 0), key(30, 40)] } });
+    const recording = recordingOf(slow);
+    const kept = recording && recordPreset(slow, stage, { ...recording, distances: 'px', parameters: {} }, nameFrom);
+    expect(kept?.parameters.find(({ name }) => name === 'lasts')).toMatchObject({ default: '30f', to: '90f' });
     expect(preset.rows.map(({ channel, cells }) => [channel, cells.map(({ value }) => value)])).toEqual([
       ['position.y', ['rest + 60px', 'rest - 10px', 'rest']],
       ['opacity', ['0', 'rest']],

@@ -18,6 +18,7 @@ function saidOf(numbers: unknown): string | undefined {
 describe('layers as they travel', () => {
   test('are the same when they are unpacked', () => {
     expect(unpackLayers(packLayers(layers))).toEqual(layers);
+    expect(unpackLayers(packLayers(applied()))).toEqual(applied());
     expect(uploadPartSchema.safeParse({ layers: packLayers(layers), runs: [] }).success).toBe(true);
   });
 
@@ -46,19 +47,20 @@ describe('layers as they travel', () => {
   });
 });
 
+/** Layers with keys of a run, and what stood below it. */
+function applied(): readonly Layer[] {
+  const scene = constellations();
+  const done = apply(scene, planOn(scene, { preset: { id: 'rise-and-settle' } }).edits);
+  if (!done.ok) throw new Error(done.problem.code);
+  return done.scene.layers;
+}
+
 describe('a part of packed layers', () => {
   const linked: Layer[] = layers.map((layer, i) => {
     const ease = { type: 'linear', curve: { id: `curve-${i % 3}`, name: 'A curve', revision: 1 + (i % 2) } } as const;
     const key: Key = { at: 0, value: i, ease, by: { run: `run-${i % 2}`, slot: `slot-${i % 4}` } };
     return i % 4 === 0 ? layer : { ...layer, tracks: { ...layer.tracks, opacity: [key] }, base: { tracks: {} } };
   });
-
-  function applied(): readonly Layer[] {
-    const scene = constellations();
-    const done = apply(scene, planOn(scene, { preset: { id: 'rise-and-settle' } }).edits);
-    if (!done.ok) throw new Error(done.problem.code);
-    return done.scene.layers;
-  }
 
   test.each([
     ['as they are', layers],

@@ -489,4 +489,15 @@ test('jitter is the same for the same seed, whole moments move together, and ano
   const times = (scene: Scene) => Object.values(layerOf(scene, 'a').tracks).map((keys) => keys[0].at);
   expect(new Set(times(jitter(4))).size).toBe(1);
   expect(times(jitter(1))).not.toEqual(times(jitter(2)));
+  // No moment goes further than that, and some go nearly as far.
+  const ways = Array.from({ length: 30 }, (_, seed) => times(jitter(seed))[0] / FRAME - 10);
+  expect(Math.max(...ways.map(Math.abs))).toBeLessThanOrEqual(3);
+  expect([Math.min(...ways) < -2, Math.max(...ways) > 2]).toEqual([true, true]);
+});
+
+test('keys at one time alone have no length that could be fitted or eased, and stay', () => {
+  const alone = sceneOf([card('a', { tracks: { opacity: [key(7, 1)], rotation: [key(7, 4)] } })]);
+  for (const recipe of [adjust({ type: 'fit' }, { length: '60f' }), adjust({ type: 'stretch' }, { to: '300%' })]) {
+    expect(after(recipe, alone).layers.map(({ tracks }) => tracks)).toEqual(alone.layers.map(({ tracks }) => tracks));
+  }
 });

@@ -286,6 +286,12 @@ describe('rigs in a scene', () => {
     expect(valueIn(scene, 'a', 'position.x', 1)).toBe(200);
   });
 
+  test('a channel that reads itself is a circle, too', () => {
+    const shelf = shelfWith('each.rotation + 1deg', ['rotation'], {});
+    const { findings } = dryRun(sceneOf([slider('a')]), shelf, recipeOf('own'), CONTEXT);
+    expect(findings).toContainEqual({ code: 'rig-circle', layers: ['a'], channels: ['rotation'] });
+  });
+
   test('a chain of followers, each after the one before it, reads further back with every step', () => {
     const layers = Array.from({ length: 40 }, (_, i) => (i === 0 ? slider('0') : card(String(i))));
     const scene = rigged(sceneOf(layers), recipeOf('own'), shelfWith('follow(before.position.x, 1f)'));

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { maskOutline, regularPath } from '.';
+import { maskOutline, outlinePath, regularPath } from '.';
 
 const points = (d: string): number[][] =>
   [...d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
@@ -25,6 +25,21 @@ describe('regular shapes', () => {
       50, 20, 50, 20, 50, 20, 50, 20, 50, 20,
     ]);
   });
+});
+
+test('a path is stretched over the box of its layer, a rectangle and an ellipse lie in it', () => {
+  const d = 'M0 0 L100 50 L25 100 Z';
+  expect(points(outlinePath({ type: 'path', d }, 300, 40, 0).replace(/[A-Z]/g, ' $&'))).toEqual([
+    [0, 0],
+    [300, 20],
+    [75, 40],
+  ]);
+  expect(outlinePath({ type: 'ellipse' }, 60, 20, 0)).toBe('M30 0 A30 10 0 0 1 30 20 A30 10 0 0 1 30 0 Z');
+  expect(
+    points(outlinePath({ type: 'rectangle' }, 60, 20, 5))
+      .flat()
+      .every((at) => at >= 0 && at <= 60),
+  ).toBe(true);
 });
 
 describe('the outline of a mask', () => {
