@@ -18,7 +18,11 @@ export async function store(page: Page, scene: Omit<Scene, 'id'>): Promise<strin
 /** What changes a field: a key on it, or a click on something in the popover that is open. */
 export type Change = { readonly key: string; readonly on: string } | { readonly click: string; readonly text?: string };
 
-/** Milliseconds from a change until the sheet shows the new dry run, painted. */
+/**
+ * Milliseconds from a change until the frame in which the sheet shows the new dry run has been painted. It is looked for in
+ * each frame after all callbacks of that frame (an observer of sizes is told then): in a callback of its own it would not see
+ * what a later callback draws in the same frame, and count one frame more.
+ */
 export async function measureChange(page: Page, change: Change): Promise<number> {
   return page.evaluate(async (wanted) => {
     const row = document.querySelectorAll('.row[data-layer]')[5] as HTMLElement;
@@ -32,14 +36,23 @@ export async function measureChange(page: Page, change: Change): Promise<number>
       const all = Array.from(document.querySelectorAll<HTMLElement>(wanted.click));
       all.find(({ textContent }) => textContent?.trim().startsWith(wanted.text ?? ''))?.click();
     }
+    const probe = document.createElement('div');
+    probe.style.cssText = 'position: fixed; left: 0; top: 0; width: 0; height: 0; contain: strict; visibility: hidden';
+    document.body.append(probe);
+    let wide = 0;
+    const askInNextFrame = (): number => requestAnimationFrame(() => (probe.style.width = `${++wide % 2}px`));
     await new Promise<void>((done) => {
-      const look = (): void => {
+      const observer = new ResizeObserver(() => {
         const now = document.querySelectorAll('.row[data-layer]')[5];
-        if (now?.textContent === before && performance.now() - start < 5_000) requestAnimationFrame(look);
-        else requestAnimationFrame(() => done());
-      };
-      requestAnimationFrame(look);
+        if (now?.textContent === before && performance.now() - start < 5_000) return askInNextFrame();
+        observer.disconnect();
+        return requestAnimationFrame(() => done());
+      });
+      observer.observe(probe);
+      askInNextFrame();
     });
-    return performance.now() - start;
+    const took = performance.now() - start;
+    probe.remove();
+    return took;
   }, change);
 }
