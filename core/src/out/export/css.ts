@@ -42,3 +42,8 @@ export function isKeyed(layer: Layer, ids: readonly ChannelId[]): boolean {
 export function isUsed(layer: Layer, ids: readonly ChannelId[]): boolean {
   return isKeyed(layer, ids) || ids.some((id) => layer.rest[id] !== undefined);
 }
+
+/** A rule of CSS as a list of one; of none where it would say nothing. */
+export function ruleOf(selector: string, styles: readonly string[]): string[] {
+  return styles.length > 0 ? [`${selector} { ${styles.join('; ')} }`] : [];
+}
