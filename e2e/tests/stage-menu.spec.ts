@@ -52,7 +52,7 @@ test('layers are grouped, copied, put behind, aligned and taken apart, by keys a
 
   await page.keyboard.press('g');
   const grouped = await screen.storedWhen(id, ({ layers }) => layers.length === 4);
-  const group = of(grouped, 'Group 2');
+  const group = of(grouped, 'Group 1');
   // Around both: from 250 to 1150 across, from 200 to 620 down.
   expect(group.rest).toMatchObject({ 'position.x': 700, 'position.y': 410, 'size.x': 900, 'size.y': 420 });
   expect([of(grouped, 'Card a').parent, of(grouped, 'Card a').rest['position.x']]).toEqual([group.id, 150]);
@@ -62,16 +62,16 @@ test('layers are grouped, copied, put behind, aligned and taken apart, by keys a
   await page.keyboard.press('d');
   const copied = await screen.storedWhen(id, ({ layers }) => layers.length === 10);
   // The first copy goes 40 aside and was then moved by 10 more; the next one goes as far from there.
-  expect(['Group 2', 'Group 3', 'Group 4'].map((name) => of(copied, name).rest['position.x'])).toEqual([700, 750, 800]);
+  expect(['Group 1', 'Group 2', 'Group 3'].map((name) => of(copied, name).rest['position.x'])).toEqual([700, 750, 800]);
   await page.keyboard.press('Delete');
-  await expect(page.getByText('“Group 4” was removed.')).toBeVisible();
+  await expect(page.getByText('“Group 3” was removed.')).toBeVisible();
 
   await page.mouse.click(...onPage(420, 260), { button: 'right' });
   const menu = page.getByRole('menu').first();
   await expect(menu.getByRole('menuitem', { name: 'Take the group apart' })).toBeVisible();
   await expectNoFaults(page, '.mat-mdc-menu-panel');
   await menu.getByRole('menuitem', { name: 'Take the group apart' }).click();
-  await screen.storedWhen(id, ({ layers }) => layers.every(({ name }) => name !== 'Group 3'));
+  await screen.storedWhen(id, ({ layers }) => layers.every(({ name }) => name !== 'Group 2'));
 
   await page.mouse.click(...onPage(1500, 400), { button: 'right' });
   await page.getByRole('menuitem', { name: 'Left sides' }).click();

@@ -550,6 +550,20 @@ describe('hand edits and runs', () => {
     expect(parts(edited(moved, removeRun(moved, 'run-1').edits))).toEqual(set);
   });
 
+  test('a value set by hand stays where the run beneath it said what stood there already', () => {
+    const say = (value: number) => styled({ parts: ['opacity'], numbers: { opacity: { by: 'fixed', value } } });
+    // The layer c is at 60 % of itself.
+    const scene = applied(start, say(0.6));
+    const layers = scene.layers.map((layer) =>
+      layer.id === 'c' ? { ...layer, rest: { ...layer.rest, opacity: 0.3 } } : layer,
+    );
+    const other = { ...scene.runs[0].recipe, ...say(0.9) } as Recipe;
+    const next = replan({ ...scene, layers }, SHELF, 'run-1', other, CONTEXT);
+    const changed = edited({ ...scene, layers }, next.edits);
+    expect(['b', 'c'].map((id) => layerOf(changed, id).rest.opacity)).toEqual([0.9, 0.3]);
+    expect(layerOf(edited(changed, removeRun(changed, 'run-1').edits), 'c').rest.opacity).toBe(0.3);
+  });
+
   test('keys of a channel that were all deleted by hand over a run which clears others stay deleted', () => {
     const ran = applied(start, { operation: 'clear', ...BASE, channels: ['opacity'] } as Partial<Recipe>);
     const scene = edited(ran, [{ type: 'set-track', layer: 'b', channel: 'scale.x', keys: null }]);

@@ -91,6 +91,14 @@ export function drawnPath(scene: Scene, path: NodePath, id: string): Layer | nul
   );
 }
 
+/** A name for something new, which counts on from 1. */
+export function countedName({ layers }: Scene, label: string): string {
+  const taken = new Set(layers.map(({ name }) => name));
+  let count = 1;
+  while (taken.has(`${label} ${count}`)) count++;
+  return `${label} ${count}`;
+}
+
 function newLayer(
   scene: Scene,
   id: string,
@@ -98,13 +106,10 @@ function newLayer(
   own: Pick<Layer, 'kind' | 'source' | 'look'>,
   rest: Layer['rest'],
 ): Layer {
-  const taken = new Set(scene.layers.map(({ name }) => name));
-  let count = 1;
-  while (taken.has(`${label} ${count}`)) count++;
   return {
     ...own,
     id,
-    name: `${label} ${count}`,
+    name: countedName(scene, label),
     parent: null,
     tags: [],
     locked: false,

@@ -7,7 +7,6 @@ import {
   duplicateLayers,
   groupLayers,
   joinWords,
-  nextName,
   placeLayers,
   pasteLayers,
   readLayerClip,
@@ -41,7 +40,7 @@ import { Teller } from '../actions/teller';
 import { DraftStore } from '../draft.store';
 import { SceneStore } from '../scene.store';
 import { BackgroundDialog, type Background, type BackgroundAnswer } from './background-dialog';
-import { drawnPath, newShape, type ShapeKind } from './new-shapes';
+import { countedName, drawnPath, newShape, type ShapeKind } from './new-shapes';
 import { SetOutDialog, type SetOutQuestion } from './set-out-dialog';
 import { SplitDialog, type SplitGrid } from './split-dialog';
 import type { WayChange } from './way-changes';
@@ -67,8 +66,7 @@ export class StageActions {
   group(ids: ReadonlySet<string>): Selected {
     const { scene } = this.store;
     if (!scene) return null;
-    const name = nextName('Group', new Set(scene.layers.map((layer) => layer.name)));
-    const result = groupLayers(scene, ids, newId(), name);
+    const result = groupLayers(scene, ids, newId(), countedName(scene, 'Group'));
     if (!result.ok) return this.refuse(result.message);
     return this.do(`Group ${said(scene, ids)}`, result.edits, result.selected);
   }
