@@ -374,3 +374,16 @@ describe('layers of one run', () => {
     }
   });
 });
+
+test('a movement that could never end is told, with why, and gives no keys', () => {
+  const why = (type: 'spring' | 'bounce', numbers: object): unknown[] =>
+    planned(presetOf(begun(type, {}, numbers))).findings.flatMap((finding) =>
+      finding.code === 'movement-trouble' ? [finding.why, severityOf(finding)] : [],
+    );
+  expect(why('spring', { pace: '2', damping: '0.5' })).toEqual([]);
+  expect(why('spring', { pace: '0' })).toEqual(['no-pace', 'error']);
+  expect(why('spring', { pace: '-1' })).toEqual(['no-pace', 'error']);
+  expect(why('spring', { damping: '0' })).toEqual(['never-settles', 'error']);
+  expect(why('bounce', { gravity: '0' })).toEqual(['no-gravity', 'error']);
+  expect(why('bounce', { restitution: '100%' })).toEqual(['never-rests', 'error']);
+});

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { enterMany } from './many-entry';
+import { enterMany, stepOfEntry } from './many-entry';
 
 test('one entry for many values sets them, changes each, or multiplies each', () => {
   const on = (text: string): number[] | null => {
@@ -16,4 +16,21 @@ test('one entry for many values sets them, changes each, or multiplies each', ()
   expect(on('(3+4)*2')).toEqual([14, 14]);
   expect(on('300 px/s')).toEqual([300, 300]);
   for (const wrong of ['', 'wide', '/0', '+', '1e9x', '12 apples']) expect(on(wrong)).toBeNull();
+});
+
+test('an entry for many is a step that sets, adds or multiplies', () => {
+  const step = (text: string) => stepOfEntry(enterMany(text) ?? ((before) => before));
+  expect(['35', '=-20', '0'].map(step)).toEqual([
+    ['set', 35],
+    ['set', -20],
+    ['set', 0],
+  ]);
+  expect(['+10', '-5'].map(step)).toEqual([
+    ['add', 10],
+    ['add', -5],
+  ]);
+  expect(['×2', '÷4'].map(step)).toEqual([
+    ['scale', 2],
+    ['scale', 0.25],
+  ]);
 });

@@ -24,3 +24,10 @@ export function enterMany(typed: string): ((before: number) => number) | null {
       return () => number;
   }
 }
+
+/** What `enterMany` read, as a step says it: set to a number, a number added, or times a number. */
+export function stepOfEntry(change: (before: number) => number): readonly ['set' | 'add' | 'scale', number] {
+  const [zero, hundred] = [change(0), change(100)];
+  if (zero === hundred) return ['set', zero];
+  return hundred - zero === 100 ? ['add', zero] : ['scale', hundred / 100];
+}

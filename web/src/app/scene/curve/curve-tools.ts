@@ -28,7 +28,7 @@ import {
   type Shelf,
   type Side,
 } from '@wexikine/core';
-import { enterMany } from '../../fields/many-entry';
+import { enterMany, stepOfEntry } from '../../fields/many-entry';
 import { Icon } from '../../icons/icon';
 import { LibraryActions } from '../../library/library-actions.service';
 import { KeyEdits } from '../keys/key-edits';
@@ -129,7 +129,7 @@ export class CurveTools {
     const name = side === 'leave' ? 'leave' : 'reach';
     const problem = 'Write a strength from 0 to 100, or +10 to change each by 10.';
     this.type(event, side, 'strength', problem, (change) => {
-      const [way, by] = asStep(change);
+      const [way, by] = stepOfEntry(change);
       const share = way === 'scale' ? by : by / 100;
       const step = { id: 's1', type: 'strengths', way, parts: side === 'leave' ? 'departure' : 'arrival' } as const;
       this.do(side === 'leave' ? 'Departure strength' : 'Arrival strength', (scene, picks) =>
@@ -227,11 +227,4 @@ export class CurveTools {
     // What was typed may be a change: the field then shows what came of it.
     field.value = this.texts(side, readCurves(this.edits.keyScene, this.edits.picks))[of];
   }
-}
-
-/** What was typed as a way and a number of the step: set, added, or times. */
-function asStep(change: (before: number) => number): readonly ['set' | 'add' | 'scale', number] {
-  const [zero, hundred] = [change(0), change(100)];
-  if (zero === hundred) return ['set', zero];
-  return hundred - zero === 100 ? ['add', zero] : ['scale', hundred / 100];
 }
