@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { beforeAll, expect, test } from '@jest/globals';
 import { freshApp, type FreshApp } from '../../testing/fresh-app';
 
 let fresh: FreshApp;
@@ -6,8 +6,6 @@ let fresh: FreshApp;
 beforeAll(async () => {
   fresh = await freshApp();
 });
-
-afterAll(() => fresh.database.close());
 
 const EVERY = Uint8Array.from({ length: 256 }, (_, i) => i);
 
