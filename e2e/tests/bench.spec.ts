@@ -47,6 +47,14 @@ test('a preset made from nothing is the five-step pop exactly, and follows a hou
   // Six moments and a channel; by the keyboard alone from the first cell on.
   await bench.addMoment('Peak', '@lasts × 8 ÷ 18');
   await bench.addMoment('Dip', '@lasts × 11 ÷ 18');
+  // A number that is typed slowly is offered units, and is kept as it is.
+  await bench.cell('Time of Dip').click();
+  await page.getByRole('textbox', { name: 'Time of Dip', exact: true }).press('Control+a');
+  await page.keyboard.insertText('@lasts × 11 ÷ 1');
+  await page.keyboard.type('8');
+  await bench.takeCompletion('18px');
+  await expect(bench.cell('Time of Dip')).toContainText('@lasts × 11 ÷ 18');
+  await expect(bench.cell('Time of Dip')).toContainText('11 f');
   await bench.addMoment('Echo', '@lasts × 14 ÷ 18');
   await bench.addMoment('Last dip', '@lasts × 16 ÷ 18');
   await bench.addChannel('scale');

@@ -94,6 +94,7 @@ describe('completions', () => {
     const angle = completionsFor(scopeFor(body, 'rotation'), body).find(({ label }) => label === '@angle');
     expect(angle?.detail).toBe('From');
     expect(unitCompletions('12').map(({ label }) => label)).toEqual([
+      '12',
       '12%',
       '12px',
       '12s',

@@ -92,9 +92,11 @@ export function completionsFor(scope: Scope, { parameters }: Pick<Preset, 'param
   return [...mentioned, ...names, ...constants, ...functions, ...words];
 }
 
-/** Units that can follow a number: "12" → "12f", "12px". */
+/** Units that can follow a number: "12" → "12f", "12px"; first the number alone, which Enter keeps as it is. */
 export function unitCompletions(number: string): Completion[] {
-  return Object.keys(UNITS)
-    .filter((unit) => UNIT_NOTES[unit] !== undefined)
-    .map((unit) => ({ label: number + unit, detail: UNIT_NOTES[unit], type: 'unit' }));
+  const units = Object.keys(UNITS).filter((unit) => UNIT_NOTES[unit] !== undefined);
+  return [
+    { label: number, detail: 'just the number', type: 'unit' },
+    ...units.map((unit): Completion => ({ label: number + unit, detail: UNIT_NOTES[unit], type: 'unit' })),
+  ];
 }
