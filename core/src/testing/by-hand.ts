@@ -49,30 +49,36 @@ export const PICK = { by: 'rule', kind: 'card' } as const;
 /** What every recipe has besides. */
 export const BASE = { pick: PICK, order: { by: 'layered' }, seed: 1 } as const;
 
+/** Presets of the starter library with any timing, put on layers by ways of joining what stands. */
+export function presetRecipes(
+  ways: readonly PresetRecipe['existing'][],
+  picks: readonly PresetRecipe['pick'][],
+): fc.Arbitrary<Partial<Recipe>> {
+  return fc
+    .record({
+      item: fc.constantFrom(...STARTER_PRESETS),
+      gap: fc.integer({ min: 0, max: 30 }),
+      moves: fc.constantFrom<PresetRecipe['moves']>('keys', 'layers'),
+      existing: fc.constantFrom(...ways),
+      at: fc.option(fc.integer({ min: 0, max: 200 })),
+      pick: fc.constantFrom(...picks),
+    })
+    .map(({ item, gap, moves, existing, at, pick }) => ({
+      pick,
+      operation: operationFor(item.body.phase),
+      preset: { id: item.id },
+      spacing: { by: 'gap', gap: `${gap}f` },
+      moves,
+      existing,
+      start: at === null ? { by: 'layer' } : { by: 'time', at: `${at}f` },
+    }));
+}
+
 /** Presets put on all cards or some, by any way of joining what stands. */
-export const presetRecipe: fc.Arbitrary<Partial<Recipe>> = fc
-  .record({
-    item: fc.constantFrom(...STARTER_PRESETS),
-    gap: fc.integer({ min: 0, max: 30 }),
-    moves: fc.constantFrom<PresetRecipe['moves']>('keys', 'layers'),
-    existing: fc.constantFrom<PresetRecipe['existing']>('take-place', 'replace', 'replace-channels', 'add'),
-    at: fc.option(fc.integer({ min: 0, max: 200 })),
-    pick: fc.constantFrom(
-      PICK,
-      PICK,
-      { by: 'layers' as const, layers: ['a'] },
-      { by: 'layers' as const, layers: ['c', 'b'] },
-    ),
-  })
-  .map(({ item, gap, moves, existing, at, pick }) => ({
-    pick,
-    operation: operationFor(item.body.phase),
-    preset: { id: item.id },
-    spacing: { by: 'gap', gap: `${gap}f` },
-    moves,
-    existing,
-    start: at === null ? { by: 'layer' } : { by: 'time', at: `${at}f` },
-  }));
+export const presetRecipe = presetRecipes(
+  ['take-place', 'replace', 'replace-channels', 'add'],
+  [PICK, PICK, { by: 'layers', layers: ['a'] }, { by: 'layers', layers: ['c', 'b'] }],
+);
 
 /** Opacity that falls to a half along the order. */
 export const HALF = { opacity: { by: 'ramp', from: 1, to: 0.5 } } as const;

@@ -4,11 +4,10 @@ import { replan } from '../plan';
 import type { PresetRecipe, Recipe } from '../../scene/recipe';
 import type { Key } from '../../scene/layer';
 import { sceneSchema, type Scene } from '../../scene/scene';
-import { STARTER_PRESETS } from '../../library/starter';
+import { presetRecipes } from '../../testing/by-hand';
 import { applied, codesOf, edited, framesOf, layerOf, planOn, SHELF } from '../../testing/planning';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { frameTicks, ticksFromSeconds } from '../../basics/time';
-import { operationFor } from '../run';
 import { moveRun, removeRun, switchRun } from '.';
 
 const FRAME = frameTicks(PAL);
@@ -21,23 +20,7 @@ const start = sceneOf([
 
 const allCards = { by: 'rule', kind: 'card' } as const;
 
-const presetRecipe: fc.Arbitrary<Partial<Recipe>> = fc
-  .record({
-    item: fc.constantFrom(...STARTER_PRESETS),
-    gap: fc.integer({ min: 0, max: 30 }),
-    moves: fc.constantFrom<PresetRecipe['moves']>('keys', 'layers'),
-    existing: fc.constantFrom<PresetRecipe['existing']>('replace', 'replace-channels', 'add'),
-    at: fc.option(fc.integer({ min: 0, max: 200 })),
-  })
-  .map(({ item, gap, moves, existing, at }) => ({
-    operation: operationFor(item.body.phase),
-    preset: { id: item.id },
-    spacing: { by: 'gap', gap: `${gap}f` },
-    moves,
-    existing,
-    start: at === null ? { by: 'layer' } : { by: 'time', at: `${at}f` },
-  }));
-
+const presetRecipe = presetRecipes(['replace', 'replace-channels', 'add'], [allCards]);
 const BASE = { pick: allCards, order: { by: 'layered' }, seed: 1 } as const;
 
 const otherRecipe: fc.Arbitrary<Partial<Recipe>> = fc.constantFrom<Partial<Recipe>>(
