@@ -222,13 +222,15 @@ test('words in a font of one’s own are as wide as its axis says, on the stage 
 
 test('a drawing is taken apart, words stand in a font of one’s own, a picture is replaced; all of it travels in a file', async ({
   page,
-}) => {
+}, { retry, repeatEachIndex }) => {
   test.setTimeout(90_000);
+  // Files of its own each time: the same bytes would be in the scenes of an attempt before, too.
+  const width = 400 + 3 * repeatEachIndex + retry;
   const screen = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');
   await screen.openAtRest(id);
   const before = await screen.stored(id);
-  const red = { name: 'Red.png', width: 400, height: 300, type: 'image/png' };
+  const red = { name: 'Red.png', width, height: 300, type: 'image/png' };
   await drop(page, [red], [{ name: 'Tower.svg', text: TOWER }]);
   const dialog = page.getByRole('dialog', { name: 'Bring in “Tower”' });
   await dialog.getByRole('radio', { name: 'Every part' }).check();
@@ -269,13 +271,13 @@ test('a drawing is taken apart, words stand in a font of one’s own, a picture 
     .getByRole('combobox', { name: 'Font' })
     .selectOption({ label: 'Bricolage Grotesque (own)' });
   await page.getByText('Red', { exact: true }).first().click({ timeout: 5_000 });
-  const blue = await page.evaluate(async () => {
-    const context = new OffscreenCanvas(60, 60).getContext('2d');
+  const blue = await page.evaluate(async (across) => {
+    const context = new OffscreenCanvas(across, 60).getContext('2d');
     if (!context) return [];
     context.fillStyle = 'blue';
-    context.fillRect(0, 0, 60, 60);
+    context.fillRect(0, 0, across, 60);
     return [...new Uint8Array(await (await context.canvas.convertToBlob()).arrayBuffer())];
-  });
+  }, width);
   await page
     .getByLabel('Picture to take its place')
     .setInputFiles({ name: 'Blue.png', mimeType: 'image/png', buffer: Buffer.from(blue) });
@@ -309,25 +311,30 @@ test('a drawing is taken apart, words stand in a font of one’s own, a picture 
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Files' }).click();
   const rows = page.getByRole('listitem');
   await expect(rows.filter({ hasText: 'WOFF2, weights 200 to 800' }).first()).toContainText('Bricolage Grotesque');
-  await expect(rows.filter({ hasText: 'Blue' })).toContainText('PNG, 60 × 60 px');
-  await expect(rows.filter({ hasText: 'Blue' }).getByRole('button', { name: 'Remove Blue' })).toBeDisabled();
+  const rowOfBlue = rows.filter({ hasText: `PNG, ${width} × 60 px` });
+  await expect(rowOfBlue).toContainText('Blue');
+  await expect(rowOfBlue.getByRole('button', { name: 'Remove Blue' })).toBeDisabled();
   await expectNoFaults(page);
   // The first picture was replaced everywhere: nothing uses it any more.
-  const unused = rows.filter({ hasText: 'PNG, 400 × 300 px' });
+  const unused = rows.filter({ hasText: `PNG, ${width} × 300 px` });
   await expect(unused).toContainText('not used');
   await unused.getByRole('button', { name: 'Remove Red' }).click();
   await expect(page.getByText('“Red” was removed.')).toBeVisible();
   await expect(unused).toHaveCount(0);
 
   // Another file in its place in both scenes at once, which one takes back; what does not fit gets a sentence.
-  const replaceBlue = rows.filter({ hasText: 'Blue' }).getByLabel('Replace Blue in all 2 scenes that use it');
+  const replaceBlue = rowOfBlue.getByLabel('Replace Blue in all 2 scenes that use it');
   await replaceBlue.setInputFiles(FONT);
   await expect(
     page.getByText('“Blue” was not replaced: it is a font, and a picture or a clip is needed here.'),
   ).toBeVisible();
-  await replaceBlue.setInputFiles({ name: 'Beacon.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(TOWER) });
+  await replaceBlue.setInputFiles({
+    name: 'Beacon.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(`${TOWER}<!-- ${width} -->`),
+  });
   await expect(page.getByText('“Beacon” took the place of “Blue” on 2 layers in 2 scenes.')).toBeVisible();
-  await expect(rows.filter({ hasText: 'Blue' })).toContainText('not used');
+  await expect(rowOfBlue).toContainText('not used');
   const shownIn = async (scene: string): Promise<string> => {
     const layer = (await screen.stored(scene)).layers.find(({ name }) => name === 'Red');
     expect(layer?.rest).toEqual(came[0].rest);
