@@ -8,6 +8,7 @@ const HOST_GLOBALS = ['window', 'document', 'localStorage', 'navigator', 'fetch'
 const CORE_IMPORTS = {
   patterns: [
     { group: ['node:*', 'fs', 'path'], message: 'The core is pure: no Node.' },
+    { group: ['zod'], message: 'Schemas are made by basics/schema, when they are first used.' },
     {
       group: ['@angular/*', 'express', 'rxjs', '@wexikine/*', '**/server/**', '**/web/**', '**/paint/**'],
       message: 'The core knows nothing of those who use it.',
@@ -77,6 +78,7 @@ export default tseslint.config(
     },
   },
   ...FLOOR_RULES,
+  { files: ['core/src/basics/schema/*.ts'], rules: { 'no-restricted-imports': 'off' } },
   {
     files: ['web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],

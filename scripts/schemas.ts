@@ -6,6 +6,7 @@ import {
   packSchema,
   recipeSchema,
   sceneSchema,
+  schemaItself,
 } from '@wexikine/core';
 import { writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
@@ -24,6 +25,6 @@ const SCHEMAS = {
 const folder = resolve(import.meta.dirname, '../docs/schemas');
 
 for (const [name, schema] of Object.entries(SCHEMAS)) {
-  const json = z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input', reused: 'ref' });
+  const json = z.toJSONSchema(schemaItself(schema), { unrepresentable: 'any', io: 'input', reused: 'ref' });
   writeFileSync(join(folder, `${name}.schema.json`), `${JSON.stringify(json, null, 1)}\n`);
 }

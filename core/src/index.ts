@@ -1,4 +1,5 @@
 export * from './basics/text';
+export { schemaItself } from './basics/schema';
 export * from './basics/ids';
 export * from './basics/time';
 export * from './basics/easing';

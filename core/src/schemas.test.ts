@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import * as z from 'zod';
+import { schemaItself } from './basics/schema';
 import { editSchema } from './scene/edit';
 import { itemRecordSchema } from './library/library';
 import { packSchema } from './out/pack';
@@ -21,7 +22,9 @@ describe('the published JSON Schemas', () => {
     const path = join(__dirname, `../../docs/schemas/${name}.schema.json`);
     const published: unknown = JSON.parse(readFileSync(path, 'utf8'));
     expect(
-      JSON.parse(JSON.stringify(z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input', reused: 'ref' }))),
+      JSON.parse(
+        JSON.stringify(z.toJSONSchema(schemaItself(schema), { unrepresentable: 'any', io: 'input', reused: 'ref' })),
+      ),
     ).toEqual(published);
   });
 });

@@ -132,6 +132,34 @@ test('a hostile drawing runs nothing and fetches nothing; one picture stands whe
   await expect(page.getByText(/Nothing came in; “Broken” did not: it is not a whole SVG file: /)).toBeVisible();
 });
 
+test('an export says what it lacks, and why it was not written', async ({ page }) => {
+  const screen = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await screen.openAtRest(id);
+  await drop(page, [{ name: 'Lamp.png', width: 120, height: 80, type: 'image/png' }], []);
+  await screen.saved();
+  const file = /\/api\/files\/[0-9a-f]{64}\.png$/;
+  const ask = async (name: string): Promise<void> => {
+    await page.getByRole('button', { name: 'Export' }).click();
+    await page.getByRole('menuitem', { name }).click();
+  };
+  await page.route(file, (route) => route.abort());
+  await ask('Web page (.html), plays anywhere');
+  await expect(
+    page.getByText('The page was not written: the server does not answer. Export again in a moment.'),
+  ).toBeVisible();
+  await ask('Scene file, to open elsewhere');
+  await expect(page.getByText('The scene file was not written: the server does not answer.')).toBeVisible();
+  await page.unroute(file);
+  await page.route(file, (route) => route.fulfill({ status: 404, body: '' }));
+  const { text } = await screen.export('Web page (.html), plays anywhere');
+  expect(text).toContain('Lamp');
+  await expect(page.getByText('The page lacks a file that the scene uses: the server has it no more.')).toBeVisible();
+  await page.unroute(file);
+  const { bytes } = await screen.export('Scene file, to open elsewhere');
+  expect(readBundle(new Uint8Array(bytes))).toMatchObject({ ok: true });
+});
+
 test('words, fonts and colours of one layer or many are set in the panel', async ({ page }) => {
   const scene = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');

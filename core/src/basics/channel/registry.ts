@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../schema';
 
 /** Unit of a channel's numbers. `share` is shown as per cent: 1 is 100 %. */
 export type ChannelUnit = 'px' | 'deg' | 'share' | 'number';

@@ -1,4 +1,4 @@
-import type * as z from 'zod';
+import type * as z from '../schema';
 import { oklabFromCss } from './oklab';
 
 /** What most colours are written as, and what needs no reading to be one. */

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../schema';
 import { idSchema, nameSchema } from '../ids';
 import { createCubicBezier } from './bezier';
 import { createLinearFunction } from './linear';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../schema';
 
 /** Numbers of revisions and versions, which the database keeps in four bytes. */
 export const countSchema = z.int().min(1).max(2_147_483_647);

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../schema';
 import { TICKS_PER_SECOND, type Ticks } from './ticks';
 
 /** A frame rate as a fraction of frames per second, such as 30000/1001. */

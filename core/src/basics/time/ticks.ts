@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../schema';
 
 /**
  * Ticks in one second. 705 600 000 is divisible by every listed frame rate (and by 1001-based ones after

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { easingSchema } from '../../basics/easing';
 import { countSchema, idSchema } from '../../basics/ids';
 

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { channelIdSchema, channelOf, type ChannelId, type ChannelUnit } from '../../basics/channel';
 import { idSchema } from '../../basics/ids';
 import { pathProblem } from '../../basics/motion';

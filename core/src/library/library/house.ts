@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { cssColourSchema } from '../../basics/colour';
 import { easingSchema, easingText } from '../../basics/easing';
 import { idSchema } from '../../basics/ids';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { countSchema, whenSchema, idSchema, nameSchema } from '../../basics/ids';
 import { draftPresetSchema, presetSchema } from '../../formulas/preset';
 import { draftRigSchema, rigSchema } from '../../formulas/rig';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { channelIdSchema, type ChannelId } from '../../basics/channel';
 import {
   formulaText,

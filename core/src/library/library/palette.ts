@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { contrastRatio, cssColourSchema, rampColour } from '../../basics/colour';
 
 const colour = cssColourSchema(z.string().trim().max(120));

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { currentOperation, recipeSchema } from '../../scene/recipe';
 import { countSchema, whenSchema, idSchema } from '../../basics/ids';
 import { draftPresetSchema, presetSchema } from '../../formulas/preset';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { personSchema } from './person';
 import { countSchema, idSchema, nameSchema } from '../../basics/ids';
 import { layerSchema, type Layer } from '../../scene/layer';

@@ -1,5 +1,5 @@
 import { draftRigSchema } from '../../formulas/rig';
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import {
   collectionSchema,
   curveSchema,

@@ -1,8 +1,9 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { CHANNEL_IDS, channelIdSchema, type ChannelId } from '../../basics/channel';
 import { easingSchema, linkOf, type Easing } from '../../basics/easing';
+import { ticksSchema } from '../../basics/time';
 import {
-  keySchema,
+  keyValueSchema,
   layerBaseSchema,
   layerSchema,
   originSchema,
@@ -62,8 +63,8 @@ function createLimits(schema: z.ZodType<number>): (value: number) => string | nu
   };
 }
 
-const timeProblem = createLimits(keySchema.shape.at);
-const valueProblem = createLimits(keySchema.shape.value);
+const timeProblem = createLimits(ticksSchema);
+const valueProblem = createLimits(keyValueSchema);
 
 /** What is wrong with the numbers of a packed track, as a sentence; null when all is well. */
 function trackProblem(numbers: readonly number[], isEmptyFine: boolean, eases: number, origins: number): string | null {

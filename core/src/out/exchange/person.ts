@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 
 /** The name under which changes are recorded. */
 export const personSchema = z.string().trim().min(1).max(100);

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { canonicalJson } from '../export';
 import { frontOf, itemRecordSchema, ITEM_KINDS, referencesOf, type ItemRecord } from '../../library/library';
 import { idSchema } from '../../basics/ids';

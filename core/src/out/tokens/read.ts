@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { readJson } from '../../basics/text';
 import { asBezier, type Easing } from '../../basics/easing';
 import { paletteSchema, type HouseValue, type Palette } from '../../library/library';

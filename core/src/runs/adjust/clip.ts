@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { channelIdSchema, channelOf, type ChannelId } from '../../basics/channel';
 import { easingSchema } from '../../basics/easing';
 import { frameTicks, rateSchema, ticksSchema, type Ticks } from '../../basics/time';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { perUnit, type ChannelId } from '../../basics/channel';
 import { toFrameGrid, type Ticks } from '../../basics/time';
 import type { Finding } from '../finding';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import type { Point } from '../../basics/transform';
 import { dataProblems, readJson } from '../../basics/text';
 import type { Edit } from '../../scene/edit';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 
 /** What a file is for. */
 export type FileKind = 'picture' | 'clip' | 'font' | 'sound';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 
 /** Font families that ship with the application. */
 export const FONTS = ['Bricolage Grotesque', 'Spline Sans', 'Spline Sans Mono'] as const;

@@ -1,4 +1,4 @@
-export { keySchema, originSchema, trackSchema, type Key, type Track } from './key';
+export { keySchema, keyValueSchema, originSchema, trackSchema, type Key, type Track } from './key';
 export { letterCount, lettersOf, shownLines, wordLines, writtenNumber, type ShownLines } from './words';
 export {
   type ClipSource,

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { easingSchema } from '../../basics/easing';
 import { idSchema } from '../../basics/ids';
 import { ticksSchema } from '../../basics/time';
@@ -9,10 +9,13 @@ import { ticksSchema } from '../../basics/time';
  */
 export const originSchema = z.strictObject({ run: idSchema, slot: z.string().min(1).max(400) });
 
+/** The value of a key, in its channel's unit. */
+export const keyValueSchema = z.number().min(-1e12).max(1e12);
+
 /** A value of one channel at one scene time, with the easing to the next key. */
 export const keySchema = z.strictObject({
   at: ticksSchema,
-  value: z.number().min(-1e12).max(1e12),
+  value: keyValueSchema,
   ease: easingSchema,
   by: originSchema.optional(),
 });

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { cssColourSchema } from '../../basics/colour';
 import { idSchema } from '../../basics/ids';
 import { maskSchema } from './mask';
@@ -94,8 +94,8 @@ const cutoutSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('light') }),
 ]);
 
-/** How a layer looks. */
-export const lookSchema = z.strictObject({
+/** The parts of a look. */
+const lookFields = {
   fill: fillSchema.optional(),
   /** Which parts of a path that crosses itself are inside; non-zero where it is not stated. */
   rule: z.enum(['evenodd']).optional(),
@@ -120,15 +120,18 @@ export const lookSchema = z.strictObject({
   motionBlur: motionBlurSchema.optional(),
   blend: z.enum(BLEND_MODES).optional(),
   matte: matteSchema.optional(),
-});
+};
 
-type LookShape = (typeof lookSchema)['shape'];
+/** How a layer looks. */
+export const lookSchema = z.strictObject(lookFields);
+
+type LookFields = typeof lookFields;
 
 /** Parts of a look, as they are to be; null takes one away, and what is not named stays. */
 export const lookPartsSchema = z.strictObject(
   Object.fromEntries(
-    Object.entries(lookSchema.shape).map(([part, schema]) => [part, (schema as z.ZodType).nullable().optional()]),
-  ) as { [Part in keyof LookShape]: z.ZodOptional<z.ZodNullable<LookShape[Part]>> },
+    Object.entries(lookFields).map(([part, schema]) => [part, (schema as z.ZodType).nullable().optional()]),
+  ) as { [Part in keyof LookFields]: z.ZodOptional<z.ZodNullable<LookFields[Part]>> },
 );
 
 /** A line along a layer's edge. */

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { axisTagSchema, FONT_FILE, PICTURE_FILE } from '../file';
 import { fontNameSchema } from './font';
 

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { idSchema, nameSchema } from '../../basics/ids';
 import { LAYER_KINDS } from './layer';
 

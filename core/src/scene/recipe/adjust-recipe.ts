@@ -1,10 +1,10 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { channelIdSchema } from '../../basics/channel';
 import { easingSchema } from '../../basics/easing';
 import { idSchema } from '../../basics/ids';
 import { parameterNameSchema, phaseSchema } from '../../formulas/preset';
 import type { Pick } from '../layer';
-import { momentSchema, recipeBase, timeText } from './parts';
+import { moments, recipeBase, timeText } from './parts';
 import { variationSchema, type Variation } from './preset-recipe';
 import { ownSchema } from './rig-recipe';
 
@@ -34,10 +34,7 @@ export const keyRuleSchema = z.strictObject({
 });
 
 /** What a step turns about: each layer's own first or last picked key, its middle, its ends, or one time for all. */
-const pivotSchema = z.union([
-  z.strictObject({ by: z.enum(['first', 'last', 'middle', 'in', 'out']) }),
-  ...momentSchema.options,
-]);
+const pivotSchema = z.union([z.strictObject({ by: z.enum(['first', 'last', 'middle', 'in', 'out']) }), ...moments]);
 
 const step = <T extends string, S extends z.ZodRawShape>(type: T, shape: S) =>
   z.strictObject({ id: parameterNameSchema, type: z.literal(type), ...shape });

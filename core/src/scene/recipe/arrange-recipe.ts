@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { recipeBase } from './parts';
 
 const pixels = z.number().min(-1e6).max(1e6);

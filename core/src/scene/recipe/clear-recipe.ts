@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { channelIdSchema } from '../../basics/channel';
 import { phaseSchema } from '../../formulas/preset';
 import { idSchema } from '../../basics/ids';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { channelIdSchema } from '../../basics/channel';
 import type { Pick } from '../layer';
 import { recipeBase } from './parts';

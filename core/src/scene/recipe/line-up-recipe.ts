@@ -1,9 +1,9 @@
-import * as z from 'zod';
-import { momentSchema, recipeBase, timeText } from './parts';
+import * as z from '../../basics/schema';
+import { moments, momentSchema, recipeBase, timeText } from './parts';
 
 /** A time at which layers are to begin or end: typed, a cue, the scene's end, or that of the latest or earliest one. */
 const edgeSchema = z.discriminatedUnion('by', [
-  ...momentSchema.options,
+  ...moments,
   z.strictObject({ by: z.literal('scene') }),
   z.strictObject({ by: z.literal('latest') }),
   z.strictObject({ by: z.literal('earliest') }),

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { easingSchema } from '../../basics/easing';
 import { cssColourSchema } from '../../basics/colour';
 import { countSchema, idSchema } from '../../basics/ids';
@@ -11,7 +11,8 @@ const extent = z.number().min(0).max(20);
 /** A part of the frame: its middle and its size, in shares of it. */
 const area = { x: share, y: share, width: extent, height: extent };
 
-const placeSchema = z.discriminatedUnion('by', [
+/** Where copies can begin. */
+const places = [
   /** Where what is multiplied rests. */
   z.strictObject({ by: z.literal('own') }),
   /** From there along a direction, 0° to the right and 90° down, by a share of the frame's longer side; at random up to `stray` degrees beside it. */
@@ -29,13 +30,14 @@ const placeSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('grid'), columns: z.int().min(1).max(1_000), ...area }),
   /** Evenly along a line: SVG path data in px of the frame. */
   z.strictObject({ by: z.literal('line'), d: pathDataSchema }),
-]);
+] as const;
+const placeSchema = z.discriminatedUnion('by', [...places]);
 
 const endSchema = z.discriminatedUnion('by', [
   /** Where it began. */
   z.strictObject({ by: z.literal('stays') }),
   /** So far from where it began. */
-  ...placeSchema.options,
+  ...places,
 ]);
 
 /** A number between two, drawn for each copy; the same twice is no chance. */

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { easingSchema } from '../../basics/easing';
 import { idSchema } from '../../basics/ids';
 import { pickSchema } from '../layer';
@@ -59,11 +59,14 @@ export const orderSchema = z.discriminatedUnion('by', [
 /** In which order layers take part. */
 export type Order = Readonly<z.infer<typeof orderSchema>>;
 
-/** A time of the scene: typed, or that of a cue by its name. */
-export const momentSchema = z.discriminatedUnion('by', [
+/** How a time of the scene is said: typed, or by the name of a cue. */
+export const moments = [
   z.strictObject({ by: z.literal('time'), at: timeText }),
   z.strictObject({ by: z.literal('cue'), cue: z.string().trim().min(1).max(200) }),
-]);
+] as const;
+
+/** A time of the scene. */
+export const momentSchema = z.discriminatedUnion('by', [...moments]);
 /** A time of the scene: typed, or a cue’s. */
 export type SceneMoment = Readonly<z.infer<typeof momentSchema>>;
 

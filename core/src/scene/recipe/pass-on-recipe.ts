@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { idSchema } from '../../basics/ids';
 import type { Pick } from '../layer';
 import { recipeBase, timeText } from './parts';

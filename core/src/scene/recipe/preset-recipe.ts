@@ -1,15 +1,15 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { countSchema, idSchema } from '../../basics/ids';
 import type { Pick } from '../layer';
 import { parameterNameSchema } from '../../formulas/preset';
-import { momentSchema, recipeBase, seedSchema, spreadSchema, timeText, valueText } from './parts';
+import { moments, recipeBase, seedSchema, spreadSchema, timeText, valueText } from './parts';
 
 const finish = z.strictObject({ by: z.literal('finish'), at: timeText });
 
 const startSchema = z.discriminatedUnion('by', [
   /** Entrances from each layer's in point, exits to its out point. */
   z.strictObject({ by: z.literal('layer') }),
-  ...momentSchema.options,
+  ...moments,
   /** Such that the last one ends at this time of the scene. */
   finish,
 ]);

@@ -1,5 +1,5 @@
 import type { DialSetting } from './rig-recipe';
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import type { Pick } from '../layer';
 import { adjustRecipeSchema, type AdjustRecipe } from './adjust-recipe';
 import { arrangeRecipeSchema, type ArrangeRecipe } from './arrange-recipe';

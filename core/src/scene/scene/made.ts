@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { channelIdSchema, type ChannelId } from '../../basics/channel';
 import { easingSchema, type Easing } from '../../basics/easing';
 import { dataPartsSchema, lookPartsSchema, type DataParts, type Key, type LayerSpan, type LookParts } from '../layer';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { countSchema, idSchema, whenSchema } from '../../basics/ids';
 import { recipeSchema } from '../recipe';
 import { channelIdSchema } from '../../basics/channel';

@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import * as z from '../../basics/schema';
 import { rateSchema, ticksSchema } from '../../basics/time';
 import { idSchema, nameSchema } from '../../basics/ids';
 import { fillSchema, layerSchema, savedPickSchema, type Layer } from '../layer';
@@ -12,8 +12,8 @@ const sizeSchema = z.int().min(16, 'At least 16 pixels.').max(16_384, 'At most 1
 /** A named time of the scene. */
 export const cueSchema = z.strictObject({ id: idSchema, name: nameSchema, at: ticksSchema });
 
-/** All of a scene but its layers and runs. */
-export const sceneHeaderSchema = z.strictObject({
+/** The fields of a scene but its layers and runs. */
+const headerFields = {
   name: nameSchema,
   project: z.string().trim().max(200),
   width: sizeSchema,
@@ -25,11 +25,14 @@ export const sceneHeaderSchema = z.strictObject({
   background: fillSchema.nullable().optional(),
   /** Picks under a name. */
   picks: z.array(savedPickSchema).max(1_000).optional(),
-});
+};
+
+/** All of a scene but its layers and runs. */
+export const sceneHeaderSchema = z.strictObject(headerFields);
 
 const sceneFields = {
   format: z.literal(SCENE_FORMAT),
-  ...sceneHeaderSchema.shape,
+  ...headerFields,
   layers: z.array(layerSchema).max(20_000),
   runs: z.array(runSchema).max(10_000),
 };

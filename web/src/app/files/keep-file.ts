@@ -1,4 +1,5 @@
 import { endingOf, fileAddress, fileType, type FileFacts } from '@wexikine/core';
+import { ask } from './ask';
 
 /** The hash of bytes as files are named by: SHA-256 in hexadecimal digits. */
 async function hashOf(bytes: ArrayBuffer): Promise<string> {
@@ -13,9 +14,9 @@ export async function keepFile(blob: Blob, title: string, facts: FileFacts): Pro
   if (ending === null) throw new Error('it is of no kind that can be kept');
   const name = `${await hashOf(bytes)}.${ending}`;
   const address = `/api/${fileAddress(name)}`;
-  if (fileType(name).kind !== 'font' && (await fetch(address, { method: 'HEAD' })).ok) return fileAddress(name);
+  if (fileType(name).kind !== 'font' && (await ask(address, { method: 'HEAD' })).ok) return fileAddress(name);
   const query = new URLSearchParams({ title: title.slice(0, 200), facts: JSON.stringify(facts) });
-  const answer = await fetch(`${address}?${query}`, {
+  const answer = await ask(`${address}?${query}`, {
     method: 'PUT',
     headers: { 'Content-Type': fileType(name).media },
     body: bytes,

@@ -29,16 +29,34 @@ export class SceneBar {
   protected readonly history = toSignal(this.store.history$, { requireSync: true });
   protected readonly save = toSignal(this.store.save$, { requireSync: true });
 
-  protected exportJson(): void {
-    if (this.store.scene) void downloadScene(this.store.scene);
+  protected async exportJson(): Promise<void> {
+    const { scene } = this.store;
+    if (scene) await this.write('The scene file', () => downloadScene(scene));
   }
 
   protected async exportPage(): Promise<void> {
     const { scene } = this.store;
     if (!scene) return;
-    await downloadPage(scene);
     const isBaked = scene.runs.some(({ rig, off }) => rig && off !== true) || scene.layers.some(({ path }) => path);
-    const told = [...(isBaked ? [BAKED] : []), ...[leftOut(scene)].filter((sentence) => sentence !== null)];
-    if (told.length > 0) this.teller.tell(told.join(' '));
+    await this.write('The page', () => downloadPage(scene), [isBaked ? BAKED : null, leftOut(scene)]);
   }
+
+  /** Writes a file, and says why it was not written, or what it lacks and what else is to be known of it. */
+  private async write(what: string, write: () => Promise<number>, about: readonly (string | null)[] = []) {
+    try {
+      const told = [lacks(what, await write()), ...about].filter((sentence) => sentence !== null);
+      if (told.length > 0) this.teller.tell(told.join(' '));
+    } catch (error) {
+      const reason = error instanceof Error ? error.message : 'a file cannot be read';
+      this.teller.tell(`${what} was not written: ${reason}. Export again in a moment.`);
+    }
+  }
+}
+
+/** What an exported file lacks. */
+function lacks(what: string, gone: number): string | null {
+  if (gone === 0) return null;
+  return gone === 1
+    ? `${what} lacks a file that the scene uses: the server has it no more.`
+    : `${what} lacks ${gone} files that the scene uses: the server has them no more.`;
 }

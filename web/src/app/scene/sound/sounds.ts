@@ -1,6 +1,7 @@
 import { Injectable } from '@angular/core';
 import { ticksFromSeconds, type Ticks } from '@wexikine/core';
 import { BehaviorSubject } from 'rxjs';
+import { ask } from '../../files/ask';
 import { keepFile } from '../../files/keep-file';
 import { ArtworkReader } from '../artwork/artwork-reader';
 import type { Heard } from '../artwork/messages';
@@ -58,7 +59,7 @@ export class Sounds {
     this.set(href, 'loading');
     const reader = new ArtworkReader();
     try {
-      const answer = await fetch(`/api/${href}`);
+      const answer = await ask(`/api/${href}`);
       if (!answer.ok) throw new Error('its file is gone. Bring it in once more');
       const buffer = await decode(await answer.arrayBuffer());
       this.set(href, { buffer, ...(await reader.hear(mono(buffer), buffer.sampleRate)) });
