@@ -13,7 +13,7 @@ export default defineConfig({
   testDir: './tests',
   outputDir: `./test-results/${portOf(0)}`,
   workers: WORKERS,
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 10_000, toPass: { intervals: [50, 100, 200] } },
   retries: process.env['CI'] ? 1 : 0,
   reporter: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ? [['list'], ['json']] : [['list']],

@@ -5,7 +5,6 @@ import { leftOut } from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { UndoButtons } from '../undo-buttons';
 import { Teller } from './actions/teller';
-import { downloadPage, downloadScene } from './download';
 import { RunState } from './run-state';
 import { SaveNote } from './save-note';
 import { SceneStore } from './scene.store';
@@ -31,14 +30,15 @@ export class SceneBar {
 
   protected async exportJson(): Promise<void> {
     const { scene } = this.store;
-    if (scene) await this.write('The scene file', () => downloadScene(scene));
+    if (scene) await this.write('The scene file', async () => (await import('./download')).downloadScene(scene));
   }
 
   protected async exportPage(): Promise<void> {
     const { scene } = this.store;
     if (!scene) return;
     const isBaked = scene.runs.some(({ rig, off }) => rig && off !== true) || scene.layers.some(({ path }) => path);
-    await this.write('The page', () => downloadPage(scene), [isBaked ? BAKED : null, leftOut(scene)]);
+    const about = [isBaked ? BAKED : null, leftOut(scene)];
+    await this.write('The page', async () => (await import('./download')).downloadPage(scene), about);
   }
 
   /** Writes a file, and says why it was not written, or what it lacks and what else is to be known of it. */
