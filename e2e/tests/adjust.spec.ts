@@ -45,7 +45,6 @@ async function addStep(page: Page, scene: SceneScreen, label: RegExp): Promise<v
 test('keys of twelve layers are stretched about each first key; the run beneath is changed and the stretch done again; all is undone', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   const scene = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');
   await scene.open(id);

@@ -8,7 +8,6 @@ import { expect, test } from '../pages/test';
 const clipsOf = (layers: readonly Layer[]): Layer[] => layers.filter(({ source }) => source.type === 'clip');
 
 test('a clip is dropped, shown at the scene’s exact times, paced, split, frozen and looped', async ({ page }) => {
-  test.setTimeout(90_000);
   const scene = new SceneScreen(page);
   const id = await sceneWith(page, []);
   await scene.openAtRest(id);
@@ -80,7 +79,6 @@ test('a clip is dropped, shown at the scene’s exact times, paced, split, froze
 });
 
 test('an exported page plays the clip along with its time', async ({ page }) => {
-  test.setTimeout(60_000);
   const scene = new SceneScreen(page);
   const id = await sceneWith(page, []);
   await scene.openAtRest(id);

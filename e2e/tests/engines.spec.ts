@@ -36,7 +36,6 @@ test('rigs give the same bits in Node and in the browser, with machine code and 
   page,
 }) => {
   // All of it is computing, three times over.
-  test.setTimeout(120_000);
   const folder = mkdtempSync(join(tmpdir(), 'wexikine-engines-'));
   const outfile = join(folder, 'program.js');
   await build({

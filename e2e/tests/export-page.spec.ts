@@ -299,7 +299,6 @@ function keyedIn(kind: Partial<Layer>, id: ChannelId, down: number): Layer {
 
 for (const [name, kind] of Object.entries(KINDS)) {
   test(`the exported page draws ${name} as the preview does, with each of its channels keyed`, async ({ page }) => {
-    test.setTimeout(120_000);
     const painter = await openPainter(page);
     // Where a layer is and how it is turned is the same for all kinds; two of them stand for the others.
     const isModel = ['an outlined card', 'a word'].includes(name);

@@ -19,7 +19,6 @@ async function chooseStyle(screen: SceneScreen): Promise<void> {
 test('a look is kept from a layer, put on others, changed on its bench, and its run takes the new revision', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   const screen = new SceneScreen(page);
   const edge = { 'border.width': 6, 'position.x': 400, 'position.y': 540, 'size.x': 400, 'size.y': 400 };
   const id = await sceneWith(page, [
@@ -71,7 +70,6 @@ test('a look is kept from a layer, put on others, changed on its bench, and its 
 });
 
 test('a look has parameters, which its bench makes and a run sets along the order', async ({ page }) => {
-  test.setTimeout(90_000);
   const screen = new SceneScreen(page);
   const id = await sceneWith(page, [at('a', 400), at('b', 960), at('c', 1500)]);
   const bench = new BenchScreen(page);
@@ -126,7 +124,6 @@ test('a look has parameters, which its bench makes and a run sets along the orde
 test('a palette is made, its names and ramps hold together, and a style takes its colours by turns', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   const library = new LibraryScreen(page);
   await library.open();
   await library.begin('New palette');

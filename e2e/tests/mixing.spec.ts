@@ -12,7 +12,6 @@ const BARS = `data:image/svg+xml;base64,${Buffer.from(
 ).toString('base64')}`;
 
 test('every way of blending is as CSS has it, in the frame and in a group alone', async ({ page }) => {
-  test.setTimeout(60_000);
   const painter = await openPainter(page);
   const ground = card('ground', {
     rest: { 'position.x': 320, 'position.y': 200, 'size.x': 640, 'size.y': 400 },
@@ -137,7 +136,6 @@ test('a layer is seen where its matte covers, or where it does not, live, and ne
 });
 
 test('masks that stand still, and the background, are on the page as in the preview', async ({ page }) => {
-  test.setTimeout(60_000);
   const painter = await openPainter(page);
   const mask = { shape: 'ellipse', how: 'add', x: 0.5, y: 0.5, width: 0.8, height: 0.7, turn: 0, soft: 0 } as const;
   const masked = (

@@ -40,7 +40,6 @@ function middles({ layers, ...scene }: Scene, at: number): Map<string, readonly 
 test('from the empty browser: nine pictures, a drawing and six words become a scene that comes in by two sentences', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   page.setDefaultTimeout(10_000);
   const screen = new SceneScreen(page);
   await page.goto('/scenes');

@@ -97,7 +97,6 @@ const font = (of: string): string =>
   join(import.meta.dirname, `../../node_modules/@fontsource-variable/${of}/files/${of}-latin-wght-normal.woff2`);
 
 test('letters stand where another font sets them, after it took the place of theirs everywhere', async ({ page }) => {
-  test.setTimeout(90_000);
   await page.goto('/');
   const bytes = readFileSync(font('spline-sans'));
   const name = `${createHash('sha256').update(bytes).digest('hex')}.woff2`;

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { randomAt } from '../random';
 import { findBeats, LOOKS_A_SECOND, onsetStrength, peaksOf } from '.';
+import { beatPeriod } from './tempo';
 
 const RATE = 22_050;
 
@@ -35,6 +36,15 @@ describe('beats of a sound', () => {
     expect(Math.max(...put.slice(1, -1).map(near))).toBeLessThan(0.015);
     expect(found?.times.length).toBeGreaterThanOrEqual(put.length - 2);
     expect(found?.times.length).toBeLessThanOrEqual(put.length + 1);
+  });
+
+  // Known answer: bumps at a period between whole numbers of looks, which one lag alone gives to within half a look.
+  test.each([88.65, 95.09, 101.27])('the period is exact to a hundredth of a look: %d', (period) => {
+    const onsets = Float64Array.from({ length: 3_000 }, (_, i) => {
+      const off = i - Math.round(i / period) * period;
+      return Math.exp(-0.5 * (off / 2) ** 2);
+    });
+    expect(Math.abs((beatPeriod(onsets) ?? 0) - period)).toBeLessThan(0.01);
   });
 
   test('a beat that is left out is found all the same, and a break at the end has none', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { STARTER_LIBRARY } from '../starter';
 import { createShelf } from './shelf';
-import { keepUsed, shelfAsUsed } from './used';
+import { keepUsed, presetAsUsed, shelfAsUsed } from './used';
 
 const shelf = createShelf(STARTER_LIBRARY);
 const curve = STARTER_LIBRARY.find(({ kind }) => kind === 'curve')?.id ?? '';
@@ -41,4 +41,14 @@ describe('the shelf as a run found it', () => {
     expect(shelfAsUsed(later, undefined)).toBe(later);
     expect(shelfAsUsed(later, [])).toBe(later);
   });
+});
+
+test('a preset that a run kept is read once, and is null where it cannot be read', () => {
+  const preset = STARTER_LIBRARY.find(({ kind }) => kind === 'preset');
+  const body = structuredClone(preset?.body ?? {}) as Record<string, unknown>;
+  expect(presetAsUsed(body)).toEqual(preset?.body);
+  expect(presetAsUsed(body)).toBe(presetAsUsed(body));
+  const broken = { ...body, phase: 'nothing' };
+  expect(presetAsUsed(broken)).toBeNull();
+  expect(presetAsUsed(broken)).toBeNull();
 });

@@ -387,3 +387,10 @@ test('a movement that could never end is told, with why, and gives no keys', () 
   expect(why('bounce', { gravity: '0' })).toEqual(['no-gravity', 'error']);
   expect(why('bounce', { restitution: '100%' })).toEqual(['never-rests', 'error']);
 });
+
+test('a number of a movement that is none is told once, however many channels it moves', () => {
+  const hop = { speed: '1400 ÷ (place - place)', gravity: '5000', restitution: '50%', travel: '90px', squash: '40%' };
+  expect(planned(presetOf(begun('bounce', { by: 'speed' }, hop))).findings).toEqual([
+    { code: 'not-finite', slot: 'bounce/speed', layers: ['a', 'b'] },
+  ]);
+});
