@@ -155,7 +155,9 @@ test('an export says what it lacks, and why it was not written', async ({ page }
   await page.route(file, (route) => route.fulfill({ status: 404, body: '' }));
   const without = await screen.export('Web page (.html), plays anywhere');
   expect(without.text).not.toContain('data:image/png');
-  await expect(page.getByText('The page lacks a file that the scene uses: the server has it no more.')).toBeVisible();
+  await expect(
+    page.getByText('The page lacks a file that the scene uses: it is no longer on the server.'),
+  ).toBeVisible();
   await page.unroute(file);
   const whole = await screen.export('Web page (.html), plays anywhere');
   expect(whole.text).toContain('data:image/png');

@@ -57,6 +57,6 @@ export class SceneBar {
 function lacks(what: string, gone: number): string | null {
   if (gone === 0) return null;
   return gone === 1
-    ? `${what} lacks a file that the scene uses: the server has it no more.`
-    : `${what} lacks ${gone} files that the scene uses: the server has them no more.`;
+    ? `${what} lacks a file that the scene uses: it is no longer on the server.`
+    : `${what} lacks ${gone} files that the scene uses: they are no longer on the server.`;
 }
