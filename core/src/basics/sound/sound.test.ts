@@ -54,6 +54,13 @@ describe('beats of a sound', () => {
     expect(Math.max(...(found?.times ?? []))).toBeLessThan(7.6);
   });
 
+  test('a sound that begins with a beat has it at its beginning, and nowhere else', () => {
+    const strength = onsetStrength(drums([0], 1, 0), RATE);
+    expect(strength.indexOf(Math.max(...strength))).toBeLessThan(4);
+    // While it dies away nothing begins.
+    expect(Math.max(...strength.slice(8))).toBeLessThan(0.2 * Math.max(...strength));
+  });
+
   test('silence, a steady tone and less than two seconds have none', () => {
     expect(findBeats(new Float32Array(RATE * 5), RATE)).toBeNull();
     expect(findBeats(new Float32Array(RATE), RATE)).toBeNull();

@@ -264,6 +264,22 @@ describe('parts of a drawing', () => {
     expect(corners(layers, 'Two')[1] - corners(layers, 'One')[1]).toBeCloseTo(12, 6);
   });
 
+  // Known answer: the middle of the words lies 7 px above the point that they are set on, and about which they turn.
+  test.each([
+    [90, 107, 40],
+    [-30, 96.5, 40 - 7 * Math.cos(Math.PI / 6)],
+    [180, 100, 47],
+  ])('words that are turned by %d° lie where they are drawn', (degrees, x, y) => {
+    const [, words] = layersOf(
+      svg(
+        `<text x="100" y="40" font-family="Spline Sans" font-size="20" text-anchor="middle" transform="rotate(${degrees} 100 40)">Two nights</text>`,
+      ),
+    );
+    expect(words.rest.rotation).toBeCloseTo(degrees, 6);
+    expect(words.rest['position.x']).toBeCloseTo(x, 3);
+    expect(words.rest['position.y']).toBeCloseTo(y, 3);
+  });
+
   describe('text in a font that the drawing carries', () => {
     const sheet = (more: string): string =>
       `<style>@font-face { font-family: "Marsh"; font-weight: 300 500; src: url(data:font/woff2;base64,AAAA) } ${more}</style>`;

@@ -28,6 +28,13 @@ function whichWords({ which, nth = 2 }: KeyRule): string {
   return NUMBERS[nth - 1] ? `the ${NUMBERS[nth - 1]} keys` : `the keys at place ${nth}`;
 }
 
+function valueWords({ low, high }: KeyRule): string {
+  const [least, most] = [low, high].map((value) => String(value).replace('-', '−'));
+  if (low !== undefined && high !== undefined) return `with values from ${least} to ${most}`;
+  if (low !== undefined) return `with values of ${least} or more`;
+  return high === undefined ? '' : `with values of ${most} or less`;
+}
+
 /** "the last keys of position from 1:00": which keys are adjusted. */
 export function keyRuleWords(rule: KeyRule, runName = 'a run', momentName = rule.moment ?? ''): string {
   const words = [
@@ -39,8 +46,7 @@ export function keyRuleWords(rule: KeyRule, runName = 'a run', momentName = rule
     rule.offGrid === true ? 'between frames' : '',
     rule.from === undefined ? '' : `from ${readableTime(rule.from)}`,
     rule.to === undefined ? '' : `up to ${readableTime(rule.to)}`,
-    rule.low === undefined ? '' : `at ${rule.low} or more`,
-    rule.high === undefined ? '' : `at ${rule.high} or less`,
+    valueWords(rule),
   ];
   return words.filter((text) => text !== '').join(' ');
 }

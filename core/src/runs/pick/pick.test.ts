@@ -32,6 +32,14 @@ function caught(pick: Pick): string {
     .join('');
 }
 
+test.each(['row', 'column'] as const)('who stands on the edge of a %s is in it', (axis) => {
+  const here = (along: number) => (axis === 'row' ? at(0, along) : at(along, 0));
+  const half = axis === 'row' ? 10 : 20;
+  const places = [300 - half - 0.01, 300 - half, 300 + half, 300 + half + 0.01];
+  const cards = [card('model', { rest: here(300) }), ...places.map((place, i) => card(`p${i}`, { rest: here(place) }))];
+  expect(pickLayers(sceneOf(cards), { by: 'level', layer: 'model', axis })).toEqual([0, 2, 3]);
+});
+
 describe('picks', () => {
   test.each<[string, PickTerm, string]>([
     ['in a group', { by: 'group', group: 'g' }, 'a'],

@@ -107,7 +107,10 @@ describe('styling', () => {
     expect(new Set([1, 2, 3, 4, 5, 6].map((seed) => String(by('random', seed)))).size).toBeGreaterThan(2);
     const data = plan(scene, shelf, style({ vary: { fill: { by: 'data', column: 'team' } } }), CONTEXT);
     expect(codesOf(data)).toContain('no-colour');
+    expect(data.findings).toContainEqual({ code: 'no-colour', column: 'team', layers: ['a', 'b'] });
     expect(fills(edited(scene, data.edits))).toEqual(['#58a07c', '#112233', 'rgb(255 0 0)']);
+    const all = { ...scene, layers: scene.layers.map((layer) => ({ ...layer, data: { team: 'teal' } })) };
+    expect(codesOf(plan(all, shelf, style({ vary: { fill: { by: 'data', column: 'team' } } }), CONTEXT))).toEqual([]);
   });
 
   test('a run of it is changed, switched off and removed; what was set by hand over it stays, part by part', () => {

@@ -1,0 +1,23 @@
+import { expect, test } from '@jest/globals';
+import { keyRuleWords } from './words';
+
+test('which keys are adjusted is said part by part', () => {
+  const words = (rule: Partial<Parameters<typeof keyRuleWords>[0]>): string => keyRuleWords({ which: 'all', ...rule });
+  expect(words({})).toBe('all keys');
+  expect(words({ which: 'inner' })).toBe('the keys in between');
+  expect([2, 3, 10, 11].map((nth) => words({ which: 'nth', nth }))).toEqual([
+    'the second keys',
+    'the third keys',
+    'the tenth keys',
+    'the keys at place 11',
+  ]);
+  expect(words({ byHand: true })).toBe('all keys set by hand');
+  expect(words({ offGrid: true })).toBe('all keys between frames');
+  expect(words({ phases: ['entrance', 'exit'] })).toBe('all keys of each entrance and exit');
+  expect(words({ which: 'last', low: -5, high: 20.5 })).toBe('the last keys with values from −5 to 20.5');
+  expect(words({ low: -5 })).toBe('all keys with values of −5 or more');
+  expect(words({ high: 0 })).toBe('all keys with values of 0 or less');
+  const run = { which: 'first', run: 'r1', moment: 'peak' } as const;
+  expect(keyRuleWords(run)).toBe('the first keys that a run made at “peak”');
+  expect(keyRuleWords(run, 'Rise', 'Peak')).toBe('the first keys that Rise made at “Peak”');
+});
