@@ -139,3 +139,13 @@ describe('a rig that finds no speed to carry on', () => {
     expect(mendsOf(idle('no-speed', 'b'), null, standing, standing, [])).toEqual([]);
   });
 });
+
+test('a second entrance can take the place of the first, where it is what the sentence is about', () => {
+  const twice = { code: 'twice', operation: 'bring-in', layers: ['a'] } as unknown as Finding;
+  const mends = (recipe: Recipe | null) => mendsOf(twice, recipe, scene, scene, []);
+  const adding = recipeOf({ existing: 'add' });
+  expect(mends(adding)).toEqual([{ label: 'Take its place', recipe: { ...adding, existing: 'take-place' } }]);
+  expect(mends(recipeOf({ operation: 'send-out', existing: 'add' }))).toEqual([]);
+  expect(mends(createLineUp({ by: 'rule' }))).toEqual([]);
+  expect(mends(null)).toEqual([]);
+});

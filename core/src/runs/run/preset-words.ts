@@ -118,20 +118,13 @@ function parameterParts(recipe: PresetRecipe, parameters: readonly Parameter[]):
     ]);
 }
 
-function isSolvedFor({ start, spacing, length }: PresetRecipe): boolean {
-  return [start, spacing, length].some(({ by }) => by === 'finish');
-}
-
 /** The finish: where it is given, or where it is known from a plan. */
 function finishParts(recipe: PresetRecipe, { scene, solved }: SentenceFacts): SentencePart[] {
   const given = [recipe.start, recipe.spacing, recipe.length].find((part) => part.by === 'finish');
   const known = solved?.finish ?? null;
   if (!given && known === null) return [];
   const text = given?.by === 'finish' ? given.at : formatShort(known ?? 0, scene.rate);
-  return [
-    plain(isSolvedFor(recipe) ? ', such that the last is done at ' : ', the last done at '),
-    field('finish', text),
-  ];
+  return [plain(given ? ', such that the last is done at ' : ', the last done at '), field('finish', text)];
 }
 
 /** The sentence of a recipe that puts a preset on layers. */
