@@ -3,7 +3,19 @@ import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 import { frameTicks } from '../../basics/time';
 import type { Layer } from '../layer';
 import { sceneSchema, type Scene } from '../scene';
-import { bakedScene, bakeTrack, compileScene, createFrame, matrixAt, sampleFrame, sampleTrack, type Baked } from '.';
+import {
+  bakedScene,
+  bakeTrack,
+  compileScene,
+  createFrame,
+  matrixAt,
+  sampleFrame,
+  sampleTrack,
+  tabulateDriven,
+  type Baked,
+  type CompiledRigs,
+} from '.';
+import { recipeOf, rigged, shelfWith } from '../../testing/rigs';
 import { card, key, PAL, sceneOf } from '../../testing/scenes';
 
 const FRAME = frameTicks(PAL);
@@ -155,4 +167,30 @@ test('what is sampled has a value for every channel of every layer', () => {
   expect(frame.values).toHaveLength(2 * CHANNEL_COUNT);
   expect(frame.values.every(Number.isFinite)).toBe(true);
   expect(frame.values[CHANNEL_COUNT + channelOf('opacity').slot]).toBe(0.25);
+});
+
+test('values that rigs give are tabulated as they are asked for one by one, each layer’s and channel’s own', () => {
+  const text = 'keyed + (place + 1) × 1px × (t ÷ 1s)';
+  const shelf = shelfWith(text, ['position.x', 'corner']);
+  const cards = [
+    card('a', { rest: { 'position.x': 10, corner: 3 } }),
+    card('b', { rest: { 'position.x': 500, corner: 9 } }),
+  ];
+  const scene = rigged(sceneOf(cards), recipeOf('own'), shelf);
+  const rigs = compileScene(scene).rigs as CompiledRigs;
+  const table = tabulateDriven(
+    scene,
+    { ...rigs, driven: (layer) => rigs.driven(layer), valueAt: () => NaN },
+    [0, 1],
+    FRAME,
+  );
+  for (const layer of [0, 1]) {
+    for (const channel of ['position.x', 'corner'] as const) {
+      for (let i = 0; i < 50; i++) {
+        expect(table(layer, channel, i * FRAME)).toBeCloseTo(rigs.valueAt(layer, channel, i * FRAME), 9);
+      }
+      expect(table(layer, channel, FRAME / 7)).toBeNaN();
+    }
+  }
+  expect(table(0, 'corner', 25 * FRAME)).toBeCloseTo(4, 9);
 });
