@@ -136,6 +136,11 @@ test('an export says what it lacks, and why it was not written', async ({ page }
   const screen = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');
   await screen.openAtRest(id);
+  // What needs nothing of the server can be taken away without it.
+  await page.route('**/*', (route) => route.abort());
+  const alone = await screen.export('Scene file, to open elsewhere');
+  expect(JSON.parse(alone.text)).toMatchObject({ id });
+  await page.unroute('**/*');
   await drop(page, [{ name: 'Lamp.png', width: 120, height: 80, type: 'image/png' }], []);
   await expect(page.getByText('1 picture came in.')).toBeVisible();
   await screen.saved();

@@ -15,7 +15,10 @@ import {
 /** A file from the server, or null where it is not kept any more; throws where the server does not answer. */
 async function fileAt(address: string): Promise<Blob | null> {
   const answer = await ask(address);
-  return answer.ok ? answer.blob() : null;
+  if (!answer.ok) return null;
+  return answer.blob().catch(() => {
+    throw new Error('the server stopped answering');
+  });
 }
 
 async function embeddedFont(font: string): Promise<string> {
@@ -33,7 +36,7 @@ async function filesFor(scene: Scene): Promise<{ files: ReadonlyMap<string, Uint
     const file = await fileAt(`/api/${fileAddress(name)}`);
     if (file) files.set(name, new Uint8Array(await file.arrayBuffer()));
   }
-  return { files, gone: [...names].length - files.size };
+  return { files, gone: names.length - files.size };
 }
 
 /** The scene as a file: with its pictures and fonts as a zip, else JSON. A large one is written in turns. Gives how many files are gone and left out. */

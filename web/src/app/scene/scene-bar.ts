@@ -5,6 +5,7 @@ import { leftOut } from '@wexikine/core';
 import { Icon } from '../icons/icon';
 import { UndoButtons } from '../undo-buttons';
 import { Teller } from './actions/teller';
+import { downloadPage, downloadScene } from './download';
 import { RunState } from './run-state';
 import { SaveNote } from './save-note';
 import { SceneStore } from './scene.store';
@@ -30,7 +31,7 @@ export class SceneBar {
 
   protected async exportJson(): Promise<void> {
     const { scene } = this.store;
-    if (scene) await this.write('The scene file', async () => (await import('./download')).downloadScene(scene));
+    if (scene) await this.write('The scene file', () => downloadScene(scene));
   }
 
   protected async exportPage(): Promise<void> {
@@ -38,7 +39,7 @@ export class SceneBar {
     if (!scene) return;
     const isBaked = scene.runs.some(({ rig, off }) => rig && off !== true) || scene.layers.some(({ path }) => path);
     const about = [isBaked ? BAKED : null, leftOut(scene)];
-    await this.write('The page', async () => (await import('./download')).downloadPage(scene), about);
+    await this.write('The page', () => downloadPage(scene), about);
   }
 
   /** Writes a file, and says why it was not written, or what it lacks and what else is to be known of it. */
