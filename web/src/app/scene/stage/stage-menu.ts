@@ -22,8 +22,10 @@ import {
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import { ChoiceMenu, type MenuChoice } from './choice-menu';
+import { flipsOf, isOneGroup, splitsOf, type Flip } from './menu-facts';
 import { NEW_SHAPES, type ShapeKind } from './new-shapes';
 import { StageActions } from './stage-actions';
+import { stageCommand } from './stage-keys';
 import { WAY_CHANGES } from './way-changes';
 
 /** Where the menu was asked for: on the page, in the scene, and which layers lie there, the topmost first. */
@@ -45,13 +47,6 @@ const SIDES: readonly { readonly side: AlignSide; readonly icon: string; readonl
 const GAPS = [
   { way: 'across', icon: 'horizontal_distribute', label: 'Equal gaps across' },
   { way: 'down', icon: 'vertical_distribute', label: 'Equal gaps down' },
-] as const;
-/** What is switched on a layer and back again. */
-const FLIPS = [
-  { flips: 'locked', icon: 'lock', label: 'Lock or unlock' },
-  { flips: 'hidden', icon: 'visibility_off', label: 'Hide or show' },
-  { flips: 'others', icon: 'visibility', label: 'Only these, or all again' },
-  { flips: 'guide', icon: 'flag', label: 'Make a guide, or a layer again' },
 ] as const;
 const DEPTHS = [
   { step: 'front', label: 'To the front', keys: 'Shift PgUp' },
@@ -121,25 +116,14 @@ export class StageMenu {
   protected readonly place = signal<MenuPlace | null>(null);
   protected readonly sides = SIDES;
   protected readonly gaps = GAPS;
-  protected readonly flips = FLIPS;
   protected readonly depths = DEPTHS;
   protected readonly nine = NINE;
   protected readonly shapes = NEW_SHAPES;
   protected readonly under = computed(() => this.place()?.under.slice(0, MOST_UNDER) ?? []);
   protected readonly count = computed(() => this.selection().size);
-  protected readonly isGroup = computed(() => {
-    const [id, ...others] = this.selection();
-    return others.length === 0 && this.scene().layers.some((layer) => layer.id === id && layer.kind === 'group');
-  });
-
-  /** What one selected layer can be split into, or joined from. */
-  protected readonly splits = computed((): 'words' | 'box' | 'joined' | null => {
-    const [id, ...others] = this.selection();
-    const layer = others.length > 0 ? undefined : this.scene().layers.find((one) => one.id === id);
-    if (!layer) return null;
-    if (layer.split) return 'joined';
-    return layer.source.type === 'text' ? 'words' : ['picture', 'rectangle'].includes(layer.source.type) ? 'box' : null;
-  });
+  protected readonly isGroup = computed(() => isOneGroup(this.scene(), this.selection()));
+  protected readonly splits = computed(() => splitsOf(this.scene(), this.selection()));
+  protected readonly flips = computed(() => flipsOf(this.scene(), this.selection()));
   protected readonly ways = SPLIT_WAYS;
 
   protected async splitBox(): Promise<void> {
@@ -168,7 +152,7 @@ export class StageMenu {
     this.actions.align(this.selection(), side, this.sets(), Math.round(this.time()));
   }
 
-  protected flip(what: (typeof FLIPS)[number]['flips']): void {
+  protected flip(what: Flip['flips']): void {
     if (what === 'others') this.actions.onlyThese(this.selection());
     else this.actions.flip(this.selection(), what);
   }
@@ -187,32 +171,38 @@ export class StageMenu {
     return down === across ? 'Anchor in the middle' : `Anchor ${down} ${across}`;
   }
 
-  /** What a key does with what is selected, where it means anything on the stage. True where it did. */
-  key({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyboardEvent): boolean {
+  /** Does what a key asks for, where it means anything on the stage. True where it did. */
+  key(event: KeyboardEvent): boolean {
     const ids = this.selection();
-    const isCopy = (ctrlKey || metaKey) && key.toLowerCase() === 'c';
-    if ((ctrlKey || metaKey) && key.toLowerCase() === 'a') {
-      this.take(this.actions.all());
-      return true;
+    const command = stageCommand(event, { count: ids.size, canEdit: this.canEdit() });
+    switch (command) {
+      case null:
+        return false;
+      case 'all':
+        this.take(this.actions.all());
+        return true;
+      case 'pen':
+        this.penWanted.emit(null);
+        return true;
+      case 'zoom':
+        this.zoomWanted.emit();
+        return true;
+      case 'copy':
+        this.copy();
+        return true;
+      case 'group':
+      case 'ungroup':
+      case 'duplicate':
+      case 'remove':
+        this.take(this.actions[command](ids));
+        return true;
+      case 'front':
+      case 'forward':
+      case 'backward':
+      case 'back':
+        this.actions.depth(ids, command);
+        return true;
     }
-    if (key === 'n' && !ctrlKey && !metaKey && !altKey && this.canEdit()) {
-      this.penWanted.emit(null);
-      return true;
-    }
-    if (key === 'z' && !ctrlKey && !metaKey && !altKey) {
-      this.zoomWanted.emit();
-      return true;
-    }
-    if (altKey || ((ctrlKey || metaKey) && !isCopy) || !this.canEdit() || ids.size === 0) return false;
-    if (isCopy) this.copy();
-    else if (key === 'g') this.take(this.actions.group(ids));
-    else if (key === 'G') this.take(this.actions.ungroup(ids));
-    else if (key === 'd') this.take(this.actions.duplicate(ids));
-    else if (key === 'Delete') this.take(this.actions.remove(ids));
-    else if (key === 'PageUp') this.actions.depth(ids, shiftKey ? 'front' : 'forward');
-    else if (key === 'PageDown') this.actions.depth(ids, shiftKey ? 'back' : 'backward');
-    else return false;
-    return true;
   }
 
   /** The text goes to the clipboard of the system, so that it can be pasted into another window. */
