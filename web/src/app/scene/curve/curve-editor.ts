@@ -18,9 +18,7 @@ import {
   drawHandle,
   formatChannelValue,
   frameTicks,
-  movePicks,
   perUnit,
-  setPickedValues,
   withDialLayers,
   type ChannelId,
   type CompiledRigs,
@@ -31,30 +29,22 @@ import {
 import { observedSize } from '../../drawing/observed-size';
 import { KeyEdits } from '../keys/key-edits';
 import { withKeys } from '../keys/key-rows';
-import { snapTime } from '../keys/snap';
 import { TimeAxis } from '../sheet/time-axis';
 import type { TimeWindow } from '../sheet/time-window';
+import { curveKey } from './curve-keys';
 import { lineWords } from './curve-lines';
 import { CurveModel, ROOM, type CurveShow, type KeyMark, type Tried } from './curve-model';
+import { draggedBy, marksWithin, movedPicks, type KeyMove, type Place } from './curve-moves';
 import { fittedRange, type HandleMark, type ValueRange } from './curve-shape';
 
-/** Pixels within which a dragged key takes the time of something else. */
-const REACH_PX = 6;
-const COARSE = 10;
 const WHEEL_ZOOM = 400;
 
 /** What is being dragged, from where. */
 type Drag =
-  | { readonly of: 'keys'; readonly mark: KeyMark; readonly x: number; readonly y: number }
+  | ({ readonly of: 'keys'; readonly mark: KeyMark } & Place)
   | { readonly of: 'handle'; readonly mark: HandleMark }
-  | { readonly of: 'band'; readonly x: number; readonly y: number }
-  | {
-      readonly of: 'room';
-      readonly x: number;
-      readonly y: number;
-      readonly window: TimeWindow;
-      readonly range: ValueRange;
-    };
+  | ({ readonly of: 'band' } & Place)
+  | ({ readonly of: 'room'; readonly window: TimeWindow; readonly range: ValueRange } & Place);
 
 /** Curves of one or many channels over each other, with keys and handles to drag; what is dragged is seen at once. */
 @Component({
@@ -211,10 +201,7 @@ export class CurveEditor implements AfterViewInit {
     if (trial) this.edits.change(trial.label, trial.change);
   }
 
-  private moveRoom(
-    { x, y, window, range }: Extract<Drag, { of: 'room' }>,
-    to: { readonly x: number; readonly y: number },
-  ): void {
+  private moveRoom({ x, y, window, range }: Extract<Drag, { of: 'room' }>, to: Place): void {
     this.axis.show({ from: window.from - this.axis.ticksOf(to.x - x), span: window.span });
     const lead = this.model.lead();
     const isDown = lead !== null && this.model.scales().get(lead.id)?.isDown === true;
@@ -222,7 +209,7 @@ export class CurveEditor implements AfterViewInit {
     this.range.set({ low: range.low + by, high: range.high + by });
   }
 
-  private moveHandle({ line, at, side }: HandleMark, to: { x: number; y: number }, event: PointerEvent): void {
+  private moveHandle({ line, at, side }: HandleMark, to: Place, event: PointerEvent): void {
     const scale = this.model.scales().get(line.id);
     const key = line.keys.find((one) => one.at === at);
     if (!scale || !key) return;
@@ -240,42 +227,21 @@ export class CurveEditor implements AfterViewInit {
     this.try(change, `${words}: ${lineWords(line)}`, true);
   }
 
-  private moveKeys(
-    { mark, x, y }: Extract<Drag, { of: 'keys' }>,
-    to: { readonly x: number; readonly y: number },
-    event: PointerEvent,
-  ): void {
+  private moveKeys({ mark, x, y }: Extract<Drag, { of: 'keys' }>, to: Place, event: PointerEvent): void {
     const scale = this.model.scales().get(mark.line.id);
     if (!scale) return;
-    const [dx, dy] = [to.x - x, to.y - y];
-    const isAcross = !event.shiftKey || Math.abs(dx) >= Math.abs(dy);
-    const isAlong = !event.shiftKey || Math.abs(dy) > Math.abs(dx);
     const { rate, cues, length } = this.scene();
     const targets = event.ctrlKey || event.metaKey ? [] : [...cues.map(({ at }) => at), this.time(), 0, length];
-    const wanted = mark.at + (isAcross ? this.axis.ticksOf(dx) : 0);
-    const by = isAcross ? snapTime(wanted, targets, this.axis.ticksOf(REACH_PX), rate) - mark.at : 0;
-    const unit = perUnit(mark.line.channel);
-    const raw = isAlong ? scale.valueAt(mark.y + dy) - scale.valueAt(mark.y) : 0;
-    // Whole pixels, degrees and per cent, or finer where these are large on screen.
-    const grain = roundTo(raw * unit, Math.abs(scale.high - scale.low) * unit) / unit;
-    this.try(this.moved(by, grain, channelOf(mark.line.channel).unit), this.movedWords(by, grain, mark.line.channel));
+    const ground = { scale, rate, targets, ticksOf: (px: number) => this.axis.ticksOf(px) };
+    const move = draggedBy(mark, [{ x, y }, to], event.shiftKey, ground);
+    this.try(this.moved(move, mark.line.channel), this.movedWords(move, mark.line.channel));
   }
 
-  /** Picked keys moved in time, and those of one unit in value. */
-  private moved(by: Ticks, more: number, unit: string): HandChange {
-    const { scene, picks } = this.edits;
-    const risen =
-      more === 0
-        ? { edits: [], picks }
-        : setPickedValues(scene, picks, (value, channel) => (channelOf(channel).unit === unit ? value + more : value));
-    if (by === 0) return risen;
-    const between = apply(scene, risen.edits);
-    if (!between.ok) return risen;
-    const moved = movePicks(between.scene, picks, by);
-    return { edits: [...risen.edits, ...moved.edits], picks: moved.picks };
+  private moved(move: KeyMove, channel: ChannelId): HandChange {
+    return movedPicks(this.edits.scene, this.edits.picks, move, channelOf(channel).unit);
   }
 
-  private movedWords(by: Ticks, more: number, channel: ChannelId): string {
+  private movedWords({ by, more }: KeyMove, channel: ChannelId): string {
     const time = by === 0 ? '' : ` by ${this.edits.timeWords(by)}`;
     const value =
       more === 0 ? '' : `${by === 0 ? ' by ' : ', '}${more > 0 ? '+' : ''}${formatChannelValue(channel, more)}`;
@@ -297,10 +263,8 @@ export class CurveEditor implements AfterViewInit {
     this.tried.emit(result?.ok === true ? result.scene : null);
   }
 
-  private pickBand(band: { x: number; y: number; width: number; height: number }): void {
-    const inside = this.model
-      .marks()
-      .filter(({ x, y }) => x >= band.x && x <= band.x + band.width && y >= band.y && y <= band.y + band.height);
+  private pickBand(band: Place & { readonly width: number; readonly height: number }): void {
+    const inside = marksWithin(this.model.marks(), band);
     this.edits.pick(
       withKeys(
         this.edits.picks,
@@ -328,48 +292,30 @@ export class CurveEditor implements AfterViewInit {
   // Keyboard.
 
   protected key(event: KeyboardEvent, mark: KeyMark): void {
-    const step = event.shiftKey ? COARSE : 1;
-    const done = (action: () => void): void => {
-      event.preventDefault();
-      event.stopPropagation();
-      action();
-    };
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const move = (by: number, more: number): void => {
-      if (!this.canEdit()) return;
-      if (!mark.isPicked) this.pickMark(mark, false);
-      const amount =
-        (more / perUnit(mark.line.channel)) * (this.model.scales().get(mark.line.id)?.isDown === true ? -1 : 1);
-      const ticks = by * frameTicks(this.scene().rate);
-      this.edits.change(
-        this.movedWords(ticks, amount, mark.line.channel),
-        this.moved(ticks, amount, channelOf(mark.line.channel).unit),
-      );
-      this.current.set(`${mark.line.id} ${mark.at + ticks}`);
-      this.focusCurrent();
-    };
-    switch (event.key) {
-      case 'ArrowRight':
-        return done(() => move(step, 0));
-      case 'ArrowLeft':
-        return done(() => move(-step, 0));
-      case 'ArrowUp':
-        return done(() => move(0, step));
-      case 'ArrowDown':
-        return done(() => move(0, -step));
-      case 'PageDown':
-        return done(() => this.goTo(mark, 1));
-      case 'PageUp':
-        return done(() => this.goTo(mark, -1));
-      case 'Enter':
-      case ' ':
-        return done(() => this.pickMark(mark, event.shiftKey));
-      case 'Delete':
-      case 'Backspace':
-        return this.canEdit() ? done(() => this.edits.remove()) : undefined;
-      case 'Escape':
-        return this.edits.picks.size > 0 ? done(() => this.edits.unpick()) : undefined;
-    }
+    const isMeant = curveKey(event, {
+      canEdit: this.canEdit,
+      hasPicks: () => this.edits.picks.size > 0,
+      move: (frames, steps) => this.step(mark, frames, steps),
+      goBy: (step) => this.goTo(mark, step),
+      pick: (isMore) => this.pickMark(mark, isMore),
+      remove: () => this.edits.remove(),
+      unpick: () => this.edits.unpick(),
+    });
+    if (!isMeant) return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  /** Moves what is picked; a key that is not among it is picked alone first. Steps go up as they are seen. */
+  private step(mark: KeyMark, frames: number, steps: number): void {
+    const { line, at, isPicked } = mark;
+    if (!isPicked) this.pickMark(mark, false);
+    const isDown = this.model.scales().get(line.id)?.isDown === true;
+    const by = frames * frameTicks(this.scene().rate);
+    const move = { by, more: (steps / perUnit(line.channel)) * (isDown ? -1 : 1) };
+    this.edits.change(this.movedWords(move, line.channel), this.moved(move, line.channel));
+    this.current.set(`${line.id} ${at + by}`);
+    this.focusCurrent();
   }
 
   private goTo({ id }: KeyMark, step: 1 | -1): void {
@@ -386,7 +332,7 @@ export class CurveEditor implements AfterViewInit {
     this.element.querySelector<SVGElement>('[data-key][tabindex="0"]')?.focus();
   }
 
-  private place(event: MouseEvent): { readonly x: number; readonly y: number } {
+  private place(event: MouseEvent): Place {
     const { left, top } = this.element.getBoundingClientRect();
     return { x: event.clientX - left - ROOM.left, y: event.clientY - top };
   }
@@ -394,10 +340,4 @@ export class CurveEditor implements AfterViewInit {
   private capture(event: PointerEvent): void {
     this.element.querySelector('svg')?.setPointerCapture(event.pointerId);
   }
-}
-
-/** A dragged difference on round steps of about a five-hundredth of what is seen: 1, 0.1 … or 10. */
-function roundTo(value: number, seen: number): number {
-  const grain = Math.min(1, 10 ** Math.floor(Math.log10(Math.max(seen, 1e-6) / 200)));
-  return Math.round(value / grain) * grain;
 }
