@@ -3,14 +3,19 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { LAUNCH } from './browser';
+import { bundleCore } from './core-bundle';
 import { portOf } from './pages/ports';
 
 /** How many files of tests run side by side, each over a server, a new folder and a browser of its own. */
 const WORKERS = Number(process.env['E2E_WORKERS'] ?? 1);
 
+bundleCore();
+
 /** The real server over a real, new folder; within a file one test after the other. */
 export default defineConfig({
   testDir: './tests',
+  tsconfig: './tsconfig.run.json',
+  build: { external: ['**/e2e/dist/*.js'] },
   outputDir: `./test-results/${portOf(0)}`,
   workers: WORKERS,
   timeout: 120_000,

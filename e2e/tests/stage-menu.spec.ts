@@ -70,6 +70,9 @@ test('layers are grouped, copied, put behind, aligned and taken apart, by keys a
   const menu = page.getByRole('menu').first();
   await expect(menu.getByRole('menuitem', { name: 'Take the group apart' })).toBeVisible();
   await expectNoFaults(page, '.mat-mdc-menu-panel');
+  // The pointer lies beside it, so that no menu of its own has opened over it; what holds layers cannot be a guide.
+  await expect(page.getByRole('menu')).toHaveCount(1);
+  await expect(menu.getByRole('menuitem', { name: /^Make a guide/ })).toHaveCount(0);
   await menu.getByRole('menuitem', { name: 'Take the group apart' }).click();
   await screen.storedWhen(id, ({ layers }) => layers.every(({ name }) => name !== 'Group 2'));
 

@@ -71,6 +71,8 @@ const SIGHT_CHOICES: readonly MenuChoice<Sight>[] = [
   ...SIGHTS.map(({ id, label }) => ({ value: id, label })),
 ];
 const MOST_UNDER = 12;
+/** How wide a menu becomes at most, and how far beside the pointer it opens, px. */
+const [WIDEST, ASIDE] = [280, 3];
 
 /** What can be done with layers on the stage, at the pointer or from its button. */
 @Component({
@@ -134,7 +136,9 @@ export class StageMenu {
   open(place: MenuPlace): void {
     this.place.set(place);
     const { style } = this.corner().nativeElement;
-    [style.left, style.top] = [`${place.x}px`, `${place.y}px`];
+    // Beside the pointer, on the side where there is room: what lies under it would open a menu of its own at once.
+    const aside = place.x + WIDEST > innerWidth ? -ASIDE : ASIDE;
+    [style.left, style.top] = [`${place.x + aside}px`, `${place.y}px`];
     this.trigger().openMenu();
   }
 
