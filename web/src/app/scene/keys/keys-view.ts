@@ -36,30 +36,24 @@ import { KeyEdits } from './key-edits';
 import {
   countKeys,
   keyRows,
-  keysIn,
-  nearest,
   pickedTimes,
-  reached,
   REACHES,
   rigRowId,
   rowLabel,
   timesOf,
-  withKeys,
   type KeyRow,
   type Reach,
 } from './key-rows';
 import { KeysCanvas } from './keys-canvas';
 import { KeysMenu } from './keys-menu';
-import { otherTimes, type RowsShown } from './paint-rows';
+import type { RowsShown } from './paint-rows';
 import { PickedFields } from './picked-fields';
 import { spanOf } from './picks';
-import { snapTime } from './snap';
+import { canFold, rowsKey } from './rows-key';
+import { RowsPointer, type KeysDrag } from './rows-pointer';
 
 const NAMES = 200;
 const PADDING = 14;
-/** Pixels within which a press means a key, and a dragged one takes the time of something else. */
-const REACH_PX = 6;
-const COARSE = 10;
 const REACH_WORDS: Readonly<Record<Reach, string>> = {
   key: 'picks this key',
   moment: 'picks its moment on all',
@@ -72,19 +66,6 @@ export interface AdjustWanted {
   readonly channels: readonly ChannelId[];
   readonly from: Ticks;
   readonly to: Ticks;
-}
-
-interface Drag {
-  readonly x: number;
-  readonly at: Ticks;
-  readonly by: Ticks;
-}
-
-interface Band {
-  readonly x0: number;
-  readonly y0: number;
-  readonly x1: number;
-  readonly y1: number;
 }
 
 /** The keys of many layers as rows of channels: picked by press, band, moment or keyboard, moved, set, copied and pasted. */
@@ -145,8 +126,23 @@ export class KeysView implements AfterViewInit {
   protected readonly picks = toSignal(this.edits.picks$, { requireSync: true });
   protected readonly count = computed(() => countPicks(this.picks()));
   protected readonly total = computed(() => countKeys(this.rows()));
-  protected readonly drag = signal<Drag | null>(null);
-  protected readonly band = signal<Band | null>(null);
+  protected readonly pointer = new RowsPointer({
+    rows: this.rows,
+    standing: this.standing,
+    picks: this.picks,
+    reach: this.reach,
+    canEdit: this.canEdit,
+    time: this.time,
+    axis: this.axis,
+    yOf: ({ clientY }) => {
+      const top = this.viewport()?.elementRef.nativeElement.getBoundingClientRect().top ?? 0;
+      return clientY - top + this.scrolled();
+    },
+    pick: (picks) => this.edits.pick(picks),
+    moveBy: (by) => this.edits.moveBy(by),
+  });
+  protected readonly drag = this.pointer.drag;
+  protected readonly band = this.pointer.band;
   protected readonly painted = computed((): RowsShown => ({
     rows: this.rows(),
     window: this.axis.window(),
@@ -196,7 +192,7 @@ export class KeysView implements AfterViewInit {
   }
 
   protected rowWords(row: KeyRow): string {
-    const [all, picked] = [timesOf(row).length, this.picked(row).size];
+    const [all, picked] = [timesOf(row).length, pickedTimes(row, this.picks()).size];
     const keys = all === 1 ? '1 key' : `${all} keys`;
     const whose =
       row.kind === 'channel' ? `${row.layers[0].name}, ` : row.kind === 'dial' ? `${this.rigName(row)}, ` : '';
@@ -207,17 +203,11 @@ export class KeysView implements AfterViewInit {
     return run.rig?.name ?? '';
   }
 
-  private picked(row: KeyRow): ReadonlySet<Ticks> {
-    return pickedTimes(row, this.picks());
-  }
-
   protected isOf(row: KeyRow, layer: string | null): boolean {
     return (row.kind === 'layer' || row.kind === 'channel') && row.layers[0].id === layer;
   }
 
-  protected canFold({ kind }: KeyRow): boolean {
-    return kind === 'layer' || kind === 'rig';
-  }
+  protected readonly canFold = canFold;
 
   protected toggle(id: string): void {
     this.closed.update((closed) => {
@@ -238,69 +228,12 @@ export class KeysView implements AfterViewInit {
   protected press(event: PointerEvent, row: KeyRow): void {
     if (event.button !== 0) return;
     this.select(row);
-    const x = this.axis.xOf(event);
-    if (x < 0) return;
+    if (this.axis.xOf(event) < 0) return;
     event.preventDefault();
-    (event.currentTarget as HTMLElement).closest<HTMLElement>('.row')?.focus();
-    const at = nearest(timesOf(row), this.axis.timeAt(x), this.axis.ticksOf(REACH_PX));
-    (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
-    const isMore = event.shiftKey || event.ctrlKey || event.metaKey;
-    if (at === null) {
-      if (!isMore) this.edits.unpick();
-      const y = this.yOf(event);
-      this.band.set({ x0: x, y0: y, x1: x, y1: y });
-      return;
-    }
-    const reach = event.altKey ? 'moment' : this.reach();
-    if (isMore || !this.picked(row).has(at)) {
-      this.take(reached(row, at, reach, this.rows()), isMore ? 'flip' : 'only');
-    }
-    if (this.canEdit()) this.drag.set({ x, at, by: 0 });
-  }
-
-  protected move(event: PointerEvent): void {
-    const x = this.axis.xOf(event);
-    const band = this.band();
-    if (band) return this.band.set({ ...band, x1: x, y1: this.yOf(event) });
-    const drag = this.drag();
-    if (!drag) return;
-    const wanted = drag.at + this.axis.ticksOf(x - drag.x);
-    this.drag.set({ ...drag, by: this.snapped(wanted, event.ctrlKey || event.metaKey) - drag.at });
-  }
-
-  protected release(): void {
-    const [drag, band] = [this.drag(), this.band()];
-    this.drag.set(null);
-    this.band.set(null);
-    if (band) this.pickBand(band);
-    if (drag && drag.by !== 0) this.edits.moveBy(drag.by);
-  }
-
-  private pickBand({ x0, y0, x1, y1 }: Band): void {
-    const [from, to] = [Math.min(x0, x1), Math.max(x0, x1)].map((x) => this.axis.timeAt(x));
-    const [top, bottom] = [Math.min(y0, y1), Math.max(y0, y1)].map((y) => Math.floor(y / STRIP_HEIGHT));
-    const rows = this.rows().slice(Math.max(0, top), bottom + 1);
-    // A closed layer's row stands for its channels; an open one's are in the band by themselves.
-    const isWhole = ({ kind, isOpen }: KeyRow): boolean => (kind === 'layer' || kind === 'rig') && !isOpen;
-    const meant = rows.filter((row) => row.kind === 'channel' || row.kind === 'dial' || isWhole(row));
-    const among = meant.length > 0 ? meant : rows;
-    this.take(
-      among.flatMap((row) => keysIn(row, from, to)),
-      'more',
-    );
-  }
-
-  /** Picks keys: these only, more, or those away that all were picked. */
-  private take(keys: ReturnType<typeof keysIn>, how: 'only' | 'more' | 'flip'): void {
-    this.edits.pick(withKeys(how === 'only' ? new Map() : this.picks(), keys, how === 'flip'));
-  }
-
-  private snapped(wanted: Ticks, isFree: boolean): Ticks {
-    const { rate, length, layers } = this.standing();
-    const ends = layers.filter(({ id }) => this.picks().has(id)).flatMap(({ span }) => [span.in, span.out]);
-    const cues = this.standing().cues.map(({ at }) => at);
-    const targets = isFree ? [] : [...cues, this.time(), 0, length, ...ends, ...otherTimes(this.rows(), this.picks())];
-    return snapTime(wanted, targets, this.axis.ticksOf(REACH_PX), rate);
+    const strip = event.currentTarget as HTMLElement;
+    strip.closest<HTMLElement>('.row')?.focus();
+    strip.setPointerCapture(event.pointerId);
+    this.pointer.press(event, row);
   }
 
   protected seekTo(event: PointerEvent): void {
@@ -310,42 +243,19 @@ export class KeysView implements AfterViewInit {
   // Keyboard.
 
   protected key(event: KeyboardEvent, row: KeyRow): void {
-    // The row that was gone to last: its element may not have the focus yet.
-    const index = this.rows().findIndex(({ id }) => id === (this.current() ?? row.id));
-    const frames = (event.shiftKey ? COARSE : 1) * frameTicks(this.scene().rate);
-    const isCommand = event.ctrlKey || event.metaKey;
-    const done = (action: () => void): void => {
-      event.preventDefault();
-      event.stopPropagation();
-      action();
-    };
-    if (isCommand || event.altKey) return;
-    const hasPicks = this.count() > 0;
-    const canFold = this.canFold(row);
-    switch (event.key) {
-      case 'ArrowDown':
-        return done(() => this.goTo(index + 1));
-      case 'ArrowUp':
-        return done(() => this.goTo(index - 1));
-      case 'ArrowRight':
-        if (hasPicks) return done(() => this.moveBy(frames));
-        return canFold && !row.isOpen ? done(() => this.toggle(row.id)) : undefined;
-      case 'ArrowLeft':
-        if (hasPicks) return done(() => this.moveBy(-frames));
-        return canFold && row.isOpen ? done(() => this.toggle(row.id)) : undefined;
-      case 'Enter':
-      case ' ':
-        return done(() => this.pickRow(row, event.shiftKey));
-      case 'Delete':
-      case 'Backspace':
-        return hasPicks ? done(() => this.remove()) : undefined;
-      case 'Escape':
-        return hasPicks ? done(() => this.edits.unpick()) : undefined;
-    }
-  }
-
-  private pickRow(row: KeyRow, isMore: boolean): void {
-    this.take(keysIn(row, -Infinity, Infinity), isMore ? 'flip' : 'only');
+    const isMeant = rowsKey(event, row, {
+      hasPicks: () => this.count() > 0,
+      // From the row that was gone to last: its element may not have the focus yet.
+      goBy: (step) => this.goTo(this.rows().findIndex(({ id }) => id === (this.current() ?? row.id)) + step),
+      moveBy: (frames) => this.moveBy(frames * frameTicks(this.scene().rate)),
+      toggle: ({ id }) => this.toggle(id),
+      pick: (one, isMore) => this.pointer.pickRow(one, isMore),
+      remove: () => this.remove(),
+      unpick: () => this.edits.unpick(),
+    });
+    if (!isMeant) return;
+    event.preventDefault();
+    event.stopPropagation();
   }
 
   private goTo(index: number): void {
@@ -387,12 +297,7 @@ export class KeysView implements AfterViewInit {
     this.adjustWanted.emit({ layers: [...picks.keys()], channels, ...spanOf(picks) });
   }
 
-  protected timeWords({ by, at }: Drag): string {
+  protected timeWords({ by, at }: KeysDrag): string {
     return `${this.edits.timeWords(by)}, to ${formatShort(at + by, this.scene().rate)}`;
-  }
-
-  private yOf({ clientY }: MouseEvent): number {
-    const top = this.viewport()?.elementRef.nativeElement.getBoundingClientRect().top ?? 0;
-    return clientY - top + this.scrolled();
   }
 }

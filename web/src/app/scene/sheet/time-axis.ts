@@ -47,7 +47,7 @@ export class TimeAxis {
   }
 
   /** Pixels from the left edge of the axis. */
-  xOf({ clientX }: MouseEvent): number {
+  xOf({ clientX }: Pick<MouseEvent, 'clientX'>): number {
     return clientX - this.source.left();
   }
 
