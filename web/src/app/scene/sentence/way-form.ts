@@ -1,52 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import {
-  formatShort,
-  frameTicks,
-  parseTimeEntry,
-  pathProblem,
-  type Rate,
-  type Scene,
-  type Shelf,
-} from '@wexikine/core';
+import { formatShort, type Scene, type Shelf } from '@wexikine/core';
 import { EasingEditor } from '../../fields/easing/easing-editor';
-import { timeCheck } from '../../fields/checks';
 import { ValueField } from '../../fields/value-field';
 import { Icon } from '../../icons/icon';
 import { ChoiceEditor } from './choice-editor';
 import { isInTwo } from './choices';
 import { MomentField } from './moment-field';
 import type { Way, WayField, WayValue } from './way-fields';
+import { beginWay, checkOf, firstTyped, hintOf, nextSeed, textOf, valueOf, withField } from './way-values';
 
-const MOST_SEED = 10_000;
 const GENTLE = { type: 'bezier', x1: 0.4, y1: 0, x2: 0.2, y2: 1 } as const;
-const PATTERNS: Readonly<Partial<Record<WayField['kind'], readonly [RegExp, string]>>> = {
-  percent: [/^-?\d+(\.\d+)?\s*%?$/, 'Give a percentage such as 50%.'],
-  degrees: [/^-?\d+(\.\d+)?\s*(deg|°)?$/, 'Give an angle such as 45deg.'],
-  pixels: [/^-?\d+(\.\d+)?\s*(px)?$/, 'Give a length such as 24px.'],
-  number: [/^\d+(\.\d+)?$/, 'Give a number such as 2.'],
-  count: [/^\d+$/, 'Give a whole number such as 3.'],
-  path: [/^\s*M[\sMLHVCSQTAZmlhvcsqtaz\d.,eE+-]*$/, 'Give an SVG path such as M0 0 L400 300.'],
-};
-const UNITS: Readonly<Partial<Record<WayField['kind'], string>>> = { percent: '%', degrees: 'deg', pixels: 'px' };
-
-const TYPED: ReadonlySet<WayField['kind']> = new Set([
-  'time',
-  'signed-time',
-  'number',
-  'count',
-  'percent',
-  'degrees',
-  'pixels',
-]);
-
-/** The nearest frame, said where a typed time falls between two. */
-function roundingHint(text: string, rate: Rate): string | null {
-  const result = parseTimeEntry(text, rate);
-  if (!result.ok || result.entry.rounding === 0) return null;
-  const off = Number((result.entry.rounding / frameTicks(rate)).toFixed(2));
-  return `Nearest frame ${result.entry.frame}; this is ${Math.abs(off)} f ${off > 0 ? 'after' : 'before'} it.`;
-}
-
 /** One of several ways to say something, with the fields of the chosen one. */
 @Component({
   selector: 'wx-way-form',
@@ -181,48 +144,37 @@ export class WayForm {
     ...this.shared(),
   ]);
   /** The first field that is typed into has the focus, with its number selected. */
-  protected readonly firstKey = computed(() => this.fields().find(({ kind }) => TYPED.has(kind))?.key);
+  protected readonly firstKey = computed(() => firstTyped(this.fields()));
   protected readonly playheadText = computed(() => formatShort(this.playhead(), this.scene().rate));
   protected readonly columns = computed(() => [
     ...new Set(this.scene().layers.flatMap(({ data }) => Object.keys(data))),
   ]);
-  protected readonly checks = computed(() => new Map(this.fields().map((field) => [field.key, this.checkOf(field)])));
+  protected readonly checks = computed(() => {
+    const { rate } = this.scene();
+    return new Map(this.fields().map((field) => [field.key, checkOf(field, rate)]));
+  });
 
   protected choose(by: string): void {
     const chosen = this.ways().find(({ value }) => value === by);
-    const shared = this.shared().flatMap(({ key }) => (key in this.value() ? [[key, this.value()[key]] as const] : []));
-    const begin = Object.entries(chosen?.begin ?? {}).map(([key, value]) => [
-      key,
-      value === '' ? this.first(key) : value,
-    ]);
-    this.changed.emit({ by, ...Object.fromEntries(begin), ...Object.fromEntries(shared) });
+    this.changed.emit(
+      beginWay(by, { begin: chosen?.begin ?? {} }, this.value(), this.shared(), (key) => this.first(key)),
+    );
   }
 
   protected text(field: WayField): string {
-    const value = this.value()[field.key];
-    if (value === undefined) return '';
-    if (typeof value === 'number')
-      return `${Number((field.kind === 'percent' ? value * 100 : value).toFixed(3))}${UNITS[field.kind] ?? ''}`;
-    return String(value);
+    return textOf(field, this.value());
   }
 
   protected hint(field: WayField): string | null {
-    const text = this.text(field);
-    if (text === '') return field.empty ?? null;
-    return field.kind === 'time' || field.kind === 'signed-time' ? roundingHint(text, this.scene().rate) : null;
+    return hintOf(field, this.text(field), this.scene().rate);
   }
 
   protected give(field: WayField, text: string): void {
-    if (field.kind === 'time' || field.kind === 'signed-time' || field.kind === 'path')
-      return this.set(field, text.trim());
-    if (text.trim() === '') return this.set(field, undefined);
-    const number = Number.parseFloat(text);
-    this.set(field, field.kind === 'percent' ? number / 100 : number);
+    this.set(field, valueOf(field, text));
   }
 
   protected set({ key }: WayField, value: unknown): void {
-    const { [key]: _standing, ...rest } = this.value();
-    this.changed.emit((value === undefined ? rest : { ...rest, [key]: value }) as WayValue);
+    this.changed.emit(withField(this.value(), key, value));
   }
 
   protected flip(field: WayField): void {
@@ -243,7 +195,7 @@ export class WayForm {
   }
 
   protected roll(field: WayField): void {
-    this.set(field, (Number(this.value()[field.key]) % MOST_SEED) + 1);
+    this.set(field, nextSeed(this.value()[field.key]));
   }
 
   protected read(event: Event): string {
@@ -254,21 +206,5 @@ export class WayForm {
   private first(key: string): string {
     if (key === 'cue') return this.scene().cues[0]?.name ?? 'none';
     return key === 'column' ? (this.columns()[0] ?? 'none') : this.playheadText();
-  }
-
-  private checkOf(field: WayField): (text: string) => string | null {
-    const { rate } = this.scene();
-    if (field.kind === 'time') return timeCheck(rate, (field.least ?? 0) * frameTicks(rate));
-    if (field.kind === 'signed-time') return timeCheck(rate, -Infinity);
-    const [pattern, message] = PATTERNS[field.kind] ?? [/^/, ''];
-    return (text) => {
-      if (text.trim() === '' && field.optional) return null;
-      if (!pattern.test(text.trim())) return message;
-      if (field.kind === 'path') return pathProblem(text.trim());
-      const [least, most] = [field.least ?? -Infinity, field.most ?? Infinity];
-      const number = Number.parseFloat(text);
-      if (number >= least && number <= most) return null;
-      return most === Infinity ? `Give ${least} or more.` : `Give a number from ${least} to ${most}.`;
-    };
   }
 }
