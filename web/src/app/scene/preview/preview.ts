@@ -43,10 +43,10 @@ import { StageMenu } from '../stage/stage-menu';
 import { StageActions } from '../stage/stage-actions';
 import { StageText, wordsOf } from '../stage/stage-text';
 import { MotionPaths } from '../stage/motion-paths';
-import type { Camera } from './camera';
 import { isInSelection, layersAt, layersTouching, outermost, topmostAt, type Touches } from './hits';
 import { createPathTester, isOnLayer } from './shape-hits';
 import { StageCamera } from './stage-camera';
+import { StagePointer } from './stage-pointer';
 import {
   clipTo,
   dimOutside,
@@ -127,8 +127,13 @@ export class Preview implements AfterViewInit {
   private readonly detector = inject(ChangeDetectorRef);
   protected readonly camera = new StageCamera(() => this.scene());
   protected readonly place = this.camera.place;
-  private pressed: Pressed | null = null;
-  private readonly band = signal<Band | null>(null);
+  protected readonly pointer = new StagePointer({
+    camera: this.camera,
+    point: this.point,
+    pointMoved: (at) => this.pointMoved.emit(at),
+    boxed: (band) => this.boxed.emit(this.layersIn(band)),
+    clicked: (event) => this.clickAt(event),
+  });
 
   protected readonly prepared = computed(() => {
     const compiled = compiledOnce(this.scene());
@@ -146,7 +151,7 @@ export class Preview implements AfterViewInit {
     effect(() => this.zoomed.emit(this.camera.zoom()));
     effect(() => {
       this.arrived();
-      this.draw(this.time(), this.options(), this.point(), this.band());
+      this.draw(this.time(), this.options(), this.point(), this.pointer.band());
       this.drawn.emit();
     });
   }
@@ -189,20 +194,14 @@ export class Preview implements AfterViewInit {
 
   protected press(event: PointerEvent): void {
     const handles = this.handles();
-    const isMove = event.button === 0 && !event.shiftKey && !event.ctrlKey && !this.isOnPoint(event);
+    const isMove = event.button === 0 && !event.shiftKey && !event.ctrlKey && !this.pointer.isOnPoint(event);
     if (event.button === 2) return;
     if (isMove && handles?.holds({ x: event.offsetX, y: event.offsetY })) {
       this.focus();
       return handles.start(event);
     }
     (event.target as HTMLElement).setPointerCapture(event.pointerId);
-    this.pressed = {
-      x: event.offsetX,
-      y: event.offsetY,
-      camera: this.camera.held(),
-      isDrag: false,
-      does: this.isOnPoint(event) ? 'point' : event.shiftKey ? 'box' : 'pan',
-    };
+    this.pointer.press(event);
   }
 
   /** Keys of the stage: the arrow keys, and what its menu names. */
@@ -270,24 +269,6 @@ export class Preview implements AfterViewInit {
     this.focus();
   }
 
-  protected drag(event: PointerEvent): void {
-    if (!this.pressed) return;
-    const [dx, dy] = [event.offsetX - this.pressed.x, event.offsetY - this.pressed.y];
-    this.pressed.isDrag ||= Math.hypot(dx, dy) > 3;
-    const { camera, isDrag, does, x, y } = this.pressed;
-    if (does === 'point') return this.pointMoved.emit(this.camera.shareAt({ x: event.offsetX, y: event.offsetY }));
-    if (does === 'box') return this.band.set({ x, y, toX: event.offsetX, toY: event.offsetY });
-    if (isDrag) this.camera.moveFrom(camera, dx, dy);
-  }
-
-  protected release(event: PointerEvent): void {
-    const band = this.band();
-    if (band) this.boxed.emit(this.layersIn(band));
-    else if (this.pressed && !this.pressed.isDrag) this.clickAt(event);
-    this.band.set(null);
-    this.pressed = null;
-  }
-
   /** Selects what lies under the pointer; with Ctrl that one, too. */
   protected clickAt(event: PointerEvent): void {
     const { left, top } = this.canvas().nativeElement.getBoundingClientRect();
@@ -302,13 +283,6 @@ export class Preview implements AfterViewInit {
     if (clientX < left || clientX > right || clientY < top || clientY > bottom) return null;
     const { x, y } = this.camera.sceneAt({ x: clientX - left, y: clientY - top });
     return { x: Math.round(x), y: Math.round(y) };
-  }
-
-  private isOnPoint({ offsetX, offsetY }: PointerEvent): boolean {
-    const point = this.point();
-    if (!point) return false;
-    const { x, y } = this.camera.pixelOf(point);
-    return Math.hypot(offsetX - x, offsetY - y) <= POINT_REACH;
   }
 
   /** Layers that a band on the preview touches. */
@@ -359,13 +333,3 @@ export class Preview implements AfterViewInit {
 
 /** Pixels beside a line within which a press means it. */
 const LINE_REACH = 5;
-/** Pixels around the point of an order in which it is taken hold of. */
-const POINT_REACH = 14;
-
-interface Pressed {
-  readonly x: number;
-  readonly y: number;
-  readonly camera: Camera;
-  readonly does: 'pan' | 'box' | 'point';
-  isDrag: boolean;
-}
