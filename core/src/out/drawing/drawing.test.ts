@@ -138,7 +138,8 @@ describe('parts of a drawing', () => {
       svg(`<clipPath id="k"><text>Hi</text></clipPath><pattern id="q" width="2" height="2"><path d="M0 0h1v1z"/></pattern>
         <filter id="f"><feGaussianBlur stdDeviation="2"/></filter><g id="clipped" clip-path="url(#k)"><rect width="9" height="9"/><rect width="3" height="3"/></g>
         <rect id="tiled" width="9" height="9" fill="url(#q)"/><rect id="soft" width="9" height="9" filter="url(#f)"/>
-        <rect id="shifted" width="9" height="9" stroke="red" stroke-dashoffset="3" stroke-dasharray="1"/><rect id="dashed" width="9" height="9" stroke="red" stroke-dasharray="4 2"/>`),
+        <rect id="shifted" width="9" height="9" stroke="red" stroke-dashoffset="3" stroke-dasharray="1"/><rect id="dashed" width="9" height="9" stroke="red" stroke-dasharray="4 2"/>
+        <rect id="share" width="9" height="9" stroke="red" stroke-width="5%"/><rect id="alike" width="9" height="9" stroke="red" vector-effect="non-scaling-stroke"/>`),
     );
     expect(layers.slice(1).map(({ name, kind }) => `${name} ${kind}`)).toEqual([
       'clipped picture',
@@ -146,6 +147,8 @@ describe('parts of a drawing', () => {
       'soft picture',
       'shifted picture',
       'dashed card',
+      'share picture',
+      'alike picture',
     ]);
     const { source } = layers[1];
     const text = source.type === 'picture' ? decodeURIComponent(source.href) : '';

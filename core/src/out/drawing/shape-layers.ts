@@ -26,9 +26,10 @@ const JOINS = ['miter', 'round', 'bevel'] as const;
 /** Stroke of a shape as a look, with its width in the layer's px; null for what only a picture shows. */
 function strokeOf(style: Style, paint: Paint, factor: number): { look: LayerLook; width: number } | null {
   const width = (lengthOf(style['stroke-width'], 0) ?? 1) * factor;
-  if (paint === 'none' || width <= 0) return { look: {}, width: 0 };
-  const isOdd =
-    style['stroke-width'].includes('%') || style['vector-effect'] !== 'none' || style['stroke-dashoffset'] !== '0';
+  // A share of the drawing's size, which layers do not know.
+  const isShare = style['stroke-width'].includes('%') && Number.parseFloat(style['stroke-width']) > 0;
+  if (paint === 'none' || (width <= 0 && !isShare)) return { look: {}, width: 0 };
+  const isOdd = isShare || style['vector-effect'] !== 'none' || style['stroke-dashoffset'] !== '0';
   const [cap, join] = [
     CAPS.find((one) => one === style['stroke-linecap']),
     JOINS.find((one) => one === style['stroke-linejoin']),

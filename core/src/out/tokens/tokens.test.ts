@@ -264,6 +264,15 @@ describe('design tokens', () => {
     expect(tokensOf(data).map(({ groups, name }) => [...groups, name])).toEqual([['scale', 'large']]);
   });
 
+  test('groups within groups are a collection whose name says both', () => {
+    const data = { space: { wide: { gap: { $type: 'number', $value: 3 } } }, alone: { $type: 'number', $value: 1 } };
+    const { writes } = planTokens(tokensOf(data), [], CONTEXT);
+    expect(writes.map(({ id, collection }) => [id, collection])).toEqual([
+      ['space-wide-gap', 'space / wide'],
+      ['alone', null],
+    ]);
+  });
+
   test('tokens that would have one id get numbers after it, also where it is taken', () => {
     const named = (...names: string[]) =>
       tokensOf(Object.fromEntries(names.map((name, i) => [name, { $type: 'number', $value: i }])));

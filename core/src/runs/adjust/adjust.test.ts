@@ -88,6 +88,9 @@ describe('steps in time', () => {
     expect(frames(after(adjust({ type: 'window' }, { from: '0f', to: '30f' })), 'b').map(([at]) => at)).toEqual([
       0, 15, 30,
     ]);
+    expect(frames(after(adjust({ type: 'window' }, { from: '20f', to: '80f' })), 'b').map(([at]) => at)).toEqual([
+      20, 50, 80,
+    ]);
   });
 
   test('restagger keeps each shape and gives the starts a new spacing; gaps are closed', () => {

@@ -218,6 +218,20 @@ describe('a path', () => {
     }
   });
 
+  test.each<[string, string, 0 | 1, (edge: number) => number]>([
+    // The card lies from 50 to 150 across and from 75 to 125 down.
+    ['left', 'M-100 0 H0', 0, (x) => 0 - (x + 50)],
+    ['right', 'M100 0 H0', 0, (x) => x - 50 - 1_000],
+    ['top', 'M0 -100 V0', 1, (y) => 0 - (y + 25)],
+    ['bottom', 'M0 100 V0', 1, (y) => y - 25 - 500],
+  ])('that comes from the %s begins just beyond that edge', (_name, d, axis, beyond) => {
+    const layer = layerOf(presetOf(begun('path', { d, fit: 'in', ease: LINEAR }), { moments: moments('1s') }));
+    const starts = [valueAt(layer, 'position.x', 0), valueAt(layer, 'position.y', 0)];
+    expect(beyond(starts[axis])).toBeGreaterThan(0);
+    expect(beyond(starts[axis])).toBeLessThan(60);
+    expect(starts[1 - axis]).toBeCloseTo(100, 6);
+  });
+
   test('turns along, jumps at corners, and stops where it is told to', () => {
     const corner = begun('path', { d: 'M0 0 H100 V100', fit: 'round', turns: true, ease: LINEAR }, { end: '75%' });
     const layer = layerOf(presetOf(corner, { moments: moments('3s') }));

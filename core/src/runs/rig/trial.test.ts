@@ -49,6 +49,14 @@ describe('figures of a rig', () => {
     const settles = rigFigures(carry, SHELF, { calm: calm ?? '' })?.settles ?? 9;
     expect(settles).toBeLessThanOrEqual(0.61);
     expect(settles).toBeGreaterThan(0.4);
+    // Limits that do not begin at 0: what lies between them is found, and nothing beyond.
+    const between = (from: string, to: string) => {
+      const dials = carry.dials.map((dial) => (dial.name === 'carry' ? { ...dial, from, to } : dial));
+      return solveDial({ ...carry, dials }, SHELF, 'carry', { figure: 'passes', value: 0.12 });
+    };
+    const share = Number.parseFloat(solved ?? '');
+    expect(Number.parseFloat(between(`${share - 5}%`, `${share + 5}%`) ?? '')).toBeCloseTo(share, 1);
+    expect(between(`${share + 2}%`, `${share + 5}%`)).toBeNull();
     expect(solveDial(carry, SHELF, 'carry', { figure: 'passes', value: 9 })).toBeNull();
     expect(solveDial(carry, SHELF, 'nothing', { figure: 'passes', value: 0.1 })).toBeNull();
   });

@@ -48,6 +48,12 @@ describe('cues', () => {
   test('seconds alone will do; what cannot be read says the row', () => {
     const read = cuesFromCsv('cue;seconds\nDrop;1.5', rate, newId);
     expect(read.ok && read.cues[0]).toMatchObject({ name: 'Drop', at: 45 * FRAME });
+    // A timecode counts before seconds, wherever it stands, and seconds where it is empty.
+    const both = cuesFromCsv('timecode,name,seconds\n45f,A,9\n,B,1.5', rate, newId);
+    expect(both.ok && both.cues.map(({ name, at }) => [name, at / FRAME])).toEqual([
+      ['A', 45],
+      ['B', 45],
+    ]);
     expect(cuesFromCsv('name,time\nA,soon', rate, newId)).toMatchObject({
       ok: false,
       message: expect.stringContaining('Row 2: “soon”'),

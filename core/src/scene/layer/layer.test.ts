@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { card, key } from '../../testing/scenes';
 import {
+  dataPartsBetween,
   filesOf,
   isSame,
   keyTimes,
@@ -8,6 +9,7 @@ import {
   restValue,
   shiftLayer,
   trackSchema,
+  withDataParts,
   withKeys,
   writeRestValues,
 } from '.';
@@ -86,4 +88,17 @@ test('things are the same in every part or they are not', () => {
   expect(isSame({ a: [1, { b: 2 }] }, { a: [1, { b: 2 }] })).toBe(true);
   expect(isSame({ a: 1 }, { a: 1, b: undefined })).toBe(false);
   expect([isSame([1], [1, 2]), isSame(null, {}), isSame(NaN, 1), isSame('1', 1)]).toEqual([false, false, false, false]);
+});
+
+describe('parts of a row of data', () => {
+  test('set cells and take them away; without any the row is the same', () => {
+    const data = { name: 'Moon', place: 3 };
+    expect(withDataParts(data, { place: 4, room: 'B' })).toEqual({ name: 'Moon', place: 4, room: 'B' });
+    expect(withDataParts(data, { place: null })).toStrictEqual({ name: 'Moon' });
+    expect(withDataParts(data, {})).toBe(data);
+    expect(withDataParts(data, undefined)).toBe(data);
+    const to = { name: 'Moon', room: 'B' };
+    expect(withDataParts(data, dataPartsBetween(data, to))).toEqual(to);
+    expect(dataPartsBetween(data, { ...data })).toEqual({});
+  });
 });

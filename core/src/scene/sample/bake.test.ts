@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
-import { frameTicks } from '../../basics/time';
+import { frameTicks, TICKS_PER_SECOND } from '../../basics/time';
 import type { Layer } from '../layer';
 import { sceneSchema, type Scene } from '../scene';
 import {
@@ -19,6 +19,8 @@ import { recipeOf, rigged, shelfWith } from '../../testing/rigs';
 import { card, key, PAL, sceneOf } from '../../testing/scenes';
 
 const FRAME = frameTicks(PAL);
+/** How far beside a time a rig is looked at, to find where it breaks: half a millisecond. */
+const INSET = TICKS_PER_SECOND / 2_000;
 const ease = { type: 'bezier', x1: 0.6, y1: 0, x2: 0.2, y2: 1 } as const;
 const path = { d: 'M0 0 C0 -120 160 -120 160 0 S320 120 320 0', turns: false } as Layer['path'];
 
@@ -187,7 +189,11 @@ test('values that rigs give are tabulated as they are asked for one by one, each
   for (const layer of [0, 1]) {
     for (const channel of ['position.x', 'corner'] as const) {
       for (let i = 0; i < 50; i++) {
-        expect(table(layer, channel, i * FRAME)).toBeCloseTo(rigs.valueAt(layer, channel, i * FRAME), 9);
+        // At a frame, and where a break beside it or between two frames is looked for.
+        for (const beside of [0, INSET, 2 * INSET, FRAME / 4 - INSET, FRAME / 2 + INSET, FRAME - 2 * INSET]) {
+          const at = i * FRAME + beside;
+          expect(table(layer, channel, at)).toBeCloseTo(rigs.valueAt(layer, channel, at), 9);
+        }
       }
       expect(table(layer, channel, FRAME / 7)).toBeNaN();
     }

@@ -7,19 +7,20 @@ import { cutSegment, sampleTrack } from '.';
 import { key, PAL } from '../../testing/scenes';
 
 const FRAME = frameTicks(PAL);
-const END = 40;
+/** When the segment that is cut begins and how long it is, frames. */
+const [BEGIN, END] = [12, 40];
 
 /** How far the two parts of a cut segment are off it, and off its ends, at quarters of frames. */
 function miss(ease: Easing, frame: number): { readonly off: number; readonly keys: number } {
-  const [first, last]: readonly [Key, Key] = [key(0, 10, ease), key(END, 110)];
-  const { before, value, after } = cutSegment(first, last, frame * FRAME);
-  expect(before[0]).toMatchObject({ at: 0, value: 10 });
-  expect(after[0]).toMatchObject({ at: frame * FRAME, value });
+  const [first, last]: readonly [Key, Key] = [key(BEGIN, 10, ease), key(BEGIN + END, 110)];
+  const { before, value, after } = cutSegment(first, last, (BEGIN + frame) * FRAME);
+  expect(before[0]).toMatchObject({ at: BEGIN * FRAME, value: 10 });
+  expect(after[0]).toMatchObject({ at: (BEGIN + frame) * FRAME, value });
   const cut = [...before, ...after, last];
   expect(cut.every(({ at }, i) => i === 0 || at > cut[i - 1].at)).toBe(true);
   let off = 0;
   for (let i = 0; i <= END * 4; i++) {
-    const at = (i / 4) * FRAME;
+    const at = (BEGIN + i / 4) * FRAME;
     off = Math.max(off, Math.abs(sampleTrack(cut, at) - sampleTrack([first, last], at)));
   }
   return { off, keys: cut.length };
@@ -76,5 +77,21 @@ describe('a segment that is cut', () => {
     ['a spring, within a share of the way', { type: 'spring', damping: 0.3, within: 0.01 } as Easing, 0.2],
   ])('%s', (_name, ease, most) => {
     for (const frame of [1, 8, 17, 25, END - 1]) expect(miss(ease, frame).off).toBeLessThanOrEqual(most);
+  });
+
+  test('a part that comes back to where it began has a key a point, each on a tick of its own before the cut', () => {
+    const points = [
+      { input: 0, output: 0 },
+      { input: 0.25, output: 0.5 },
+      { input: 0.49, output: 0.3 },
+      { input: 0.5, output: 0 },
+      { input: 1, output: 1 },
+    ];
+    const first: Key = { at: 100, value: 10, ease: { type: 'points', points } };
+    const { before } = cutSegment(first, { at: 108, value: 110, ease: { type: 'linear' } }, 104);
+    expect(before.map(({ at, value }) => [at, value])).toEqual([
+      [100, 10],
+      [102, 60],
+    ]);
   });
 });
