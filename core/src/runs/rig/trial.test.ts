@@ -57,6 +57,7 @@ describe('figures of a rig', () => {
     const share = Number.parseFloat(solved ?? '');
     expect(Number.parseFloat(between(`${share - 5}%`, `${share + 5}%`) ?? '')).toBeCloseTo(share, 1);
     expect(between(`${share + 2}%`, `${share + 5}%`)).toBeNull();
+    expect(between(`${share - 5}%`, `${share - 2}%`)).toBeNull();
     expect(solveDial(carry, SHELF, 'carry', { figure: 'passes', value: 9 })).toBeNull();
     expect(solveDial(carry, SHELF, 'nothing', { figure: 'passes', value: 0.1 })).toBeNull();
   });
