@@ -21,10 +21,10 @@ function tally(isFine) {
 }
 
 /** One step; what it says is shown when it is done. Gives whether it was fine. */
-function quietly([name, args]) {
+function quietly([name, args, env = {}]) {
   return new Promise((resolve) => {
     let said = '';
-    const child = spawn('npm', ['run', '--silent', ...args], { cwd: root });
+    const child = spawn('npm', ['run', '--silent', ...args], { cwd: root, env: { ...process.env, ...env } });
     const hear = (text) => (said += text);
     child.stdout.setEncoding('utf8').on('data', hear);
     child.stderr.setEncoding('utf8').on('data', hear);
@@ -61,26 +61,24 @@ rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
 const browserThere = findBrowser();
 installIfNeeded({ forTests: true });
-// The build checks the types of the page and of its templates, too.
-const checks = await sideBySide([
-  [['Build', ['build']]],
+/** One seed for the property tests, so that a result can be repeated; `npm run unit` draws other examples each time. */
+const PROPERTY_SEED = '20261125';
+const unitTests = ['unit', '--', '--json', `--outputFile=${join(REPORTS, 'jest.json')}`];
+// The build checks the types of the page and of its templates, too. Unit tests ask what was built; they take over the core
+// that it leaves before the other checks are done.
+const [isBuilt, isUnitFine, ...checks] = await sideBySide([
+  [
+    ['Build', ['build']],
+    ['Unit tests', unitTests, { PROPERTY_SEED }],
+  ],
   [
     ['Lint and format', ['lint']],
     ['Types', ['types']],
   ],
 ]);
-checks.forEach(tally);
-
-/** One seed for the property tests, so that a result can be repeated; `npm run unit` draws other examples each time. */
-const PROPERTY_SEED = '20261125';
-const unit = step(
-  'Unit tests',
-  'npm',
-  ['run', '--silent', 'unit', '--', '--json', `--outputFile=${join(REPORTS, 'jest.json')}`],
-  { PROPERTY_SEED },
-);
+[isBuilt, ...checks].forEach(tally);
 const jest = readReport('jest.json');
-count(unit, jest?.numPassedTests ?? 0, (jest?.numFailedTests ?? 0) + (jest?.numRuntimeErrorTestSuites ?? 0));
+count(isUnitFine, jest?.numPassedTests ?? 0, (jest?.numFailedTests ?? 0) + (jest?.numRuntimeErrorTestSuites ?? 0));
 
 /** The end-to-end tests, two files side by side, each over a server and a browser of its own: one waits while the other works. */
 await browserThere;
