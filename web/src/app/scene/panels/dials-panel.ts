@@ -3,9 +3,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import {
   channelsWords,
   dialText,
-  figuresWords,
   retuneRig,
-  rigFigures,
   rigIn,
   type RigRecipe,
   type RunRecord,
@@ -15,6 +13,7 @@ import {
 import { Icon } from '../../icons/icon';
 import type { DialChange } from '../actions/dial-actions';
 import { VariantView } from '../dialogs/variant-view';
+import { keyBeside, ownDials, rigWords, settingWords, sharedWords } from './dial-facts';
 import { DialRow } from './dial-row';
 import { dialRow, hasKeyAt, keyed, pasted, reset, rigRuns, turned, unkeyed, type DialRow as Row } from './dial-rows';
 
@@ -78,24 +77,18 @@ export class DialsPanel {
     if (!rig || !recipe) return [];
     return rig.dials.map((dial) => {
       const row = dialRow(dial, recipe, this.whom(), this.time(), this.rate());
-      return { ...row, words: this.nameIn(row) };
+      return { ...row, words: settingWords(row, this.scene(), this.shelf()) };
     });
   });
   /** Dials that the selected layer has of its own. */
   protected readonly own = computed(() => {
     const [layer, recipe, rig] = [this.layer(), this.recipe(), this.rig()];
-    const names = Object.keys(recipe?.overrides?.[layer?.id ?? '']?.parameters ?? {});
-    return (rig?.dials ?? []).filter(({ name }) => names.includes(name));
+    return rig && recipe ? ownDials(rig, recipe, layer?.id ?? null) : [];
   });
   /** How many layers share all of the run's dials. */
   protected readonly shared = computed(() => {
-    const run = this.run();
-    if (!run) return '';
-    if (run.layers.length === 1) return 'on 1 layer';
-    const apart = Object.keys(this.recipe()?.overrides ?? {}).filter((id) => run.layers.includes(id)).length;
-    return apart === 0
-      ? `shared by all ${run.layers.length}`
-      : `shared by ${run.layers.length - apart} of ${run.layers.length}`;
+    const [run, recipe] = [this.run(), this.recipe()];
+    return run && recipe ? sharedWords(run, recipe) : '';
   });
   protected readonly title = computed(() => {
     const { rig } = this.run() ?? {};
@@ -104,10 +97,7 @@ export class DialsPanel {
   /** What the rig does with its dials as they are for all, in words; nothing where it answers no motion. */
   protected readonly figures = computed(() => {
     const rig = this.rig();
-    if (!rig || !/\b(arrival|chase)\b/.test(rig.formulas.map(({ text }) => text).join('\n'))) return '';
-    const texts = Object.fromEntries(this.rows().map(({ dial, text }) => [dial.name, text]));
-    const figures = rigFigures(rig, this.shelf(), texts);
-    return figures ? figuresWords(figures).join(' · ') : '';
+    return rig ? rigWords(rig, this.shelf(), this.rows()) : '';
   });
 
   protected readonly tried = signal<string | null>(null);
@@ -145,14 +135,6 @@ export class DialsPanel {
     return `${rig?.name ?? 'Rig'} on ${layers.length === 1 ? '1 layer' : `${layers.length} layers`}`;
   }
 
-  /** What a dial is set to, by the name of the layer or the curve that it is. */
-  private nameIn({ dial, text, words }: Row): string {
-    if (words !== text) return words;
-    if (dial.kind === 'layer') return this.scene().layers.find(({ id }) => id === text)?.name ?? 'the layer itself';
-    const curve = /^curve (.+)$/.exec(text)?.[1];
-    return dial.kind === 'curve' && curve !== undefined ? (this.shelf().items.get(curve)?.name ?? text) : words;
-  }
-
   protected turn(row: Row, value: number): void {
     this.setText(row, dialText(row.dial, value, this.rate()), 'turn');
   }
@@ -180,10 +162,9 @@ export class DialsPanel {
 
   /** To the next key of a dial, or the one before. */
   protected goToKey({ dial }: Row, direction: 1 | -1): void {
-    const setting = this.recipe()?.parameters[dial.name];
-    if (setting?.by !== 'keys') return;
-    const others = setting.keys.filter(({ at }) => (at - this.time()) * direction > 0).map(({ at }) => at);
-    if (others.length > 0) this.seek.emit(direction > 0 ? Math.min(...others) : Math.max(...others));
+    const recipe = this.recipe();
+    const at = recipe && keyBeside(recipe, dial.name, this.time(), direction);
+    if (at !== null) this.seek.emit(at);
   }
 
   protected resetDial(row: Row): void {
