@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { createEvenPath, pathCurves, pathPoint, type EvenPath } from './even-path';
+import { createEvenPath, evenPathOf, pathCurves, pathPoint, type EvenPath } from './even-path';
 
 function pathOf(d: string): EvenPath {
   const path = createEvenPath(d);
@@ -72,4 +72,16 @@ describe('a path that is gone along evenly', () => {
     const steps = places.slice(1).map(({ x, y }, i) => Math.hypot(x - places[i].x, y - places[i].y));
     for (const step of steps) expect(Math.abs(step / (path.length / 400) - 1)).toBeLessThan(0.02);
   });
+});
+
+test('a path is measured once for the same text, and again when many others came between', () => {
+  const d = 'M0 0 H30 V40';
+  const path = evenPathOf(d);
+  expect(path?.length).toBeCloseTo(70, 9);
+  expect(evenPathOf(d)).toBe(path);
+  expect([evenPathOf('nonsense'), evenPathOf('nonsense')]).toEqual([null, null]);
+  for (let i = 0; i < 500; i++) evenPathOf(`M0 0 H${i + 1}`);
+  expect(evenPathOf('M0 0 H7')?.length).toBeCloseTo(7, 9);
+  expect(evenPathOf(d)).not.toBe(path);
+  expect(evenPathOf(d)?.length).toBeCloseTo(70, 9);
 });

@@ -72,7 +72,14 @@ describe('renaming a parameter', () => {
     );
     const renamed = renameOption(tip, 'corner', 'bottomLeft', 'low');
     expect(renamed.parameters[1]).toMatchObject({ default: 'low' });
-    expect(JSON.stringify(renameOption(tip, 'corner', 'topRight', 'high'))).toContain('@corner.high');
+    const high = renameOption(tip, 'corner', 'topRight', 'high');
+    expect(JSON.stringify(high)).toContain('@corner.high');
+    // All else that formulas mention is what it was.
+    const named = (preset: Preset, from: string) =>
+      mentionsIn(preset.rows.flatMap(({ cells }) => cells.map(({ value }) => value)).join('\n')).map(({ name }) =>
+        name === from ? 'corner.topRight' : name,
+      );
+    expect(named(high, 'corner.high')).toEqual(named(tip, 'corner.topRight'));
   });
 
   test('to a name that does not work is refused with a sentence', () => {

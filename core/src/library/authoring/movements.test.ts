@@ -12,6 +12,7 @@ import {
   moveMovement,
   parameterUses,
   partLimits,
+  removeMoment,
   removeMovement,
   removePart,
   renameParameter,
@@ -77,6 +78,16 @@ describe('movements of a preset', () => {
     expect(changed.movements?.map(({ from }) => from === 'elsewhere')).toEqual([false, true, false]);
     expect(changeMovement(three, 'gone', () => null as never)).toEqual(three);
     expect(changeMovement(tip, a, () => null as never)).toBe(tip);
+  });
+
+  test('that begin or end at a moment which is removed take the one before it, at the first one the one after', () => {
+    const ids = three.moments.map(({ id }) => id);
+    const at = (from: string) => changeMovement(three, b, (movement) => ({ ...movement, from }));
+    const [before, middle, after] = ids;
+    const fromOf = (preset: Preset) => preset.movements?.map(({ from }) => from)[1];
+    expect(fromOf(removeMoment(at(middle), middle))).toBe(before);
+    expect(fromOf(removeMoment(at(before), before))).toBe(middle);
+    expect(fromOf(removeMoment(at(after), middle))).toBe(after);
   });
 
   test('are moved up and down, and stay at the ends', () => {

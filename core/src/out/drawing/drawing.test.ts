@@ -398,6 +398,12 @@ describe('hostile and broken files', () => {
       expect(all).not.toContain(word);
   });
 
+  test('plain names for text are read as what they stand for', () => {
+    const declared = `<!DOCTYPE svg [<!ENTITY who "the heron"><!ENTITY where 'at dusk'>]>`;
+    const read = readDrawing(`${declared}${svg('<text>&who; &where;</text>')}`);
+    expect(read.ok ? read.drawing.clean : read.message).toContain('the heron at dusk');
+  });
+
   test('bombs, endless nesting, other files and cut ones get a reason', () => {
     const bomb = `<!DOCTYPE svg [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;">]>${svg('<text>&b;</text>')}`;
     const reasons = [

@@ -91,6 +91,13 @@ describe('copies', () => {
     };
     expect(problem({ to: { by: 'time', at: '0f' } })).toMatch(/at least one frame/);
     expect(problem({ life: { by: 'fixed', length: '0f' } })).toMatch(/at least one frame/);
+    // Of two lengths the one is named that is too short.
+    const named = (least: string, most: string) => {
+      const [finding] = plan(scene, SHELF, multiply({ life: { by: 'random', least, most } }), CONTEXT).findings;
+      return finding.code === 'bad-field' ? finding.text : finding.code;
+    };
+    expect([named('0f', '10f'), named('1f', '0f'), named('10f', '0f')]).toEqual(['0f', '0f', '0f']);
+    expect(named('0.2f', '0.4f')).toBe('0.2f');
     expect(problem({ life: { by: 'fixed', length: '3s' } })).toMatch(/only 50 frames long/);
     expect(problem({ to: { by: 'cue', cue: 'Beat' } })).toMatch(/no cues/);
     expect(codesOf(plan(scene, SHELF, multiply({ pick: { by: 'rule', tag: 'none' } }), CONTEXT))).toContain(
