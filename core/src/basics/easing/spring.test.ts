@@ -23,6 +23,7 @@ import {
   type Easing,
   type EasingFamily,
 } from '.';
+import { springPath, springSwings } from './spring';
 
 /** Fourth-order Runge–Kutta of x'' = −x − 2ζx' from x = 1 at rest; an independent way to the same motion. */
 function integrated(damping: number, until: number): number {
@@ -204,4 +205,19 @@ test.each(
   for (let i = 0; i <= 20_000; i++) worst = Math.max(worst, Math.abs(curve(i / 20_000) - line(i / 20_000)));
   expect(worst).toBeLessThanOrEqual(0.0005);
   expect(easingSchema.safeParse(springPoints(spring)).success).toBe(true);
+});
+
+test('a spring makes as many half turns as its path passes its goal, to one (damped oscillator, any mechanics handbook)', () => {
+  for (const damping of [0.05, 0.1, 0.2, 0.35, 0.5]) {
+    const shape = { damping, within: 0.001 };
+    const path = springPath(shape);
+    let [passes, side] = [0, -1];
+    for (let i = 1; i <= 20_000; i++) {
+      const now = Math.sign(path(i / 20_000) - 1);
+      if (now !== 0 && now !== side) [passes, side] = [passes + 1, now];
+    }
+    expect(passes).toBeGreaterThan(0);
+    expect(Math.abs(springSwings(shape) - passes)).toBeLessThanOrEqual(1);
+  }
+  for (const damping of [1, 1.5]) expect(springSwings({ damping, within: 0.01 })).toBe(0);
 });

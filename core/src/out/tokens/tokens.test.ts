@@ -136,6 +136,21 @@ describe('design tokens', () => {
       );
     });
 
+    test('are retired where the file says so of their group, in words or plainly', () => {
+      const retired = (deprecated?: unknown) => {
+        const tree = JSON.parse(text) as Record<string, Record<string, unknown>>;
+        if (deprecated !== undefined) tree['palette Night over the marsh']['$deprecated'] = deprecated;
+        const found = readBack(JSON.stringify(tree)).palettes;
+        return found.find(({ name }) => name === 'Night over the marsh')?.deprecated;
+      };
+      expect([retired(), retired(false), retired(true), retired('Use another one.')]).toEqual([
+        false,
+        false,
+        true,
+        true,
+      ]);
+    });
+
     test('with names and an order that the format would change', () => {
       const body = {
         colours: ['10', '2', 'a.b', '{c}'].map((name, i) => ({ name, colour: `#00000${i}` })),

@@ -126,6 +126,9 @@ describe('steps in time', () => {
     // Frame 24 of 24 a second is a second; here it stands on frame 24 of 25.
     const film = sceneOf([card('a', { tracks: { rotation: [key(0, 0), { ...key(0, 9), at: ticksFromSeconds(1) }] } })]);
     expect(frames(after(adjust({ type: 'conform' }, { rate: '24' }), film), 'a', 'rotation')[1][0]).toBe(24);
+    // There is no frame n at no rate: all stay.
+    for (const rate of ['0', '-24'])
+      expect(frames(after(adjust({ type: 'conform' }, { rate }), film), 'a', 'rotation')[1][0]).toBe(25);
     const cued = {
       ...moving,
       cues: [
