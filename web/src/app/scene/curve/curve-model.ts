@@ -20,6 +20,7 @@ import {
   hasOneUnit,
   scalesFor,
   speedPath,
+  speedRange,
   speedsOf,
   upWords,
   valuePath,
@@ -144,10 +145,10 @@ export class CurveModel {
     const most = (list: typeof all): number =>
       Math.max(1e-9, ...list.flatMap(({ speeds }) => speeds.map(([, v]) => Math.abs(v))));
     return all.map((one) => {
-      const greatest = most(this.isEachOwn() ? [one] : all) * 1.1;
+      const range = speedRange(most(this.isEachOwn() ? [one] : all), this.room());
       // What rises on screen rises in speed, too.
       const isDown = this.scales().get(one.line.id)?.isDown === true;
-      return createScale({ low: -greatest, high: greatest }, this.room().height, isDown);
+      return createScale(range, this.room().height, isDown);
     });
   });
   readonly speedPaths = computed(() =>

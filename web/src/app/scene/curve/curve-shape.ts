@@ -37,11 +37,26 @@ export interface ValueScale extends ValueRange {
 /** Share of the height that is left free above and below what is fitted. */
 const AIR = 0.1;
 const EDGE = 6;
+/** Px at the top that are free of lines at least, as words stand there; speeds come a little nearer, apart from values. */
+const [WORDS, SPEED_WORDS] = [20, 17];
+/** How far speeds stay below what there is room for. */
+const SPEED_AIR = 1.1;
 const SAMPLES_OWN = 260;
 /** Points of all other lines together, and of each at least and at most. */
 const OTHER_POINTS = 4000;
 const FEWEST_POINTS = 24;
 const MOST_POINTS = 90;
+
+/** The share of the height that so many px at the top take; a quarter at most, so that curves have some, too. */
+function shareOf(px: number, height: number): number {
+  return Math.min(0.25, (px - EDGE) / Math.max(1, height - 2 * EDGE));
+}
+
+/** The range of speeds up to the greatest, about 0. */
+export function speedRange(greatest: number, { height }: Pick<CurveRoom, 'height'>): ValueRange {
+  const most = greatest * Math.max(SPEED_AIR, 1 / (1 - 2 * shareOf(SPEED_WORDS, height)));
+  return { low: -most, high: most };
+}
 
 /** A scale of a range across a height. */
 export function createScale({ low, high }: ValueRange, height: number, isDown: boolean): ValueScale {
@@ -98,7 +113,9 @@ export function fittedRange(lines: readonly CurveLine[], room: CurveRoom): Value
     }
   }
   if (low > high) return { low: 0, high: 1 };
-  const air = Math.max((high - low) * AIR, low === high ? Math.max(Math.abs(low) * AIR, 0.5) : 0);
+  const share = shareOf(WORDS, room.height);
+  const free = (high - low) * Math.max(AIR, share / (1 - 2 * share));
+  const air = Math.max(free, low === high ? Math.max(Math.abs(low) * AIR, 0.5) : 0);
   return { low: low - air, high: high + air };
 }
 

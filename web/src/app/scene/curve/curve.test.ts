@@ -15,6 +15,7 @@ import { curveChannels, curveLines, MOST_OTHERS } from './curve-lines';
 import {
   createScale,
   fittedRange,
+  speedRange,
   gridLines,
   handleMarks,
   hasOneUnit,
@@ -94,9 +95,23 @@ describe('lines of curves', () => {
 
   test('what is seen is fitted with air, what stands still too', () => {
     const [y] = lines(['position.y']);
-    const { low, high } = fittedRange([y], room);
+    // A tenth of what is seen; where little height is there, as much as the words at the top take.
+    const { low, high } = fittedRange([y], { ...room, height: 300 });
     expect(low).toBeCloseTo(56, 9);
     expect(high).toBeCloseTo(104, 9);
+    for (const height of [80, 112, 150]) {
+      const scale = createScale(fittedRange([y], { ...room, height }), height, false);
+      expect(scale.yOf(100)).toBeCloseTo(20, 9);
+      expect(scale.yOf(60)).toBeCloseTo(height - 20, 9);
+      const speeds = createScale(speedRange(50, { height }), height, false);
+      expect(speeds.yOf(50)).toBeCloseTo(17, 9);
+      expect(speeds.yOf(-50)).toBeCloseTo(height - 17, 9);
+    }
+    const speeds = speedRange(50, { height: 400 });
+    expect([speeds.low, speeds.high].map((speed) => Math.round(speed * 1e9) / 1e9)).toEqual([-55, 55]);
+    // However low it is, curves have half of it.
+    const flat = createScale(fittedRange([y], { ...room, height: 30 }), 30, false);
+    expect(flat.yOf(60) - flat.yOf(100)).toBeCloseTo(9, 9);
     expect(fittedRange([], room)).toEqual({ low: 0, high: 1 });
     const still = fittedRange([{ ...y, drawn: [key(0, 50)], keys: [key(0, 50)] }], room);
     expect(still.low < 50 && still.high > 50).toBe(true);
