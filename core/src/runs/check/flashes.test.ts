@@ -54,11 +54,18 @@ describe('flashes beyond what WCAG 2.2 allows (2.3.1)', () => {
     expect(flashesIn([sized(140)])).toEqual([]);
     expect(flashesIn([sized(190)])).toHaveLength(1);
     // A layer that is turned covers as much, wherever it lies.
-    const turned = (size: number, rotation: number) =>
-      flicker(3, { rest: { 'position.x': 640, 'position.y': 380, 'size.x': size, 'size.y': size, rotation } });
+    const turned = (size: number, rotation: number, scale = 1) => {
+      const place = { 'position.x': 640, 'position.y': 380, 'scale.x': scale, 'scale.y': scale, rotation };
+      return flicker(3, { rest: { ...place, 'size.x': size / scale, 'size.y': size / scale } });
+    };
     for (const rotation of [30, 90, 200, -75]) {
       expect(flashesIn([turned(140, rotation)])).toEqual([]);
       expect(flashesIn([turned(190, rotation)])).toHaveLength(1);
+    }
+    // However it comes to its size.
+    for (const scale of [0.4, 2.5]) {
+      expect(flashesIn([turned(140, 20, scale)])).toEqual([]);
+      expect(flashesIn([turned(190, 20, scale)])).toHaveLength(1);
     }
     // A strip along the foot of the frame takes up a tenth of what a third of it is high.
     const strip = { 'position.x': 500, 'position.y': 985, 'size.x': 1000, 'size.y': 30 };

@@ -232,3 +232,12 @@ test('a rig that cannot be put on as it is asked for is not turned, and says why
   expect(turned(recipeOf('other'))).toMatchObject({ ok: false, findings: [{ code: 'unknown-rig' }] });
   expect(retuneRig(scene, shelf, 'gone', recipeOf('own'), CONTEXT)).toMatchObject({ ok: false });
 });
+
+test('a rig knows how large the frame of its scene is, and how long one of its frames', () => {
+  const shelf = shelfWith('frame.width ÷ 10 + frame.height ÷ 100 + 1px × (50f ÷ 1s)', ['position.x']);
+  const wide = { ...sceneOf([card('a'), card('b')]), width: 1_000, height: 500 };
+  const scene = rigged(wide, recipeOf('own'), shelf);
+  for (const layer of ['a', 'b']) expect(valueIn(scene, layer, 'position.x', 1)).toBeCloseTo(100 + 5 + 2, 9);
+  const other = { ...wide, width: 200, height: 3_000, rate: { num: 50, den: 1 } };
+  expect(valueIn(rigged(other, recipeOf('own'), shelf), 'b', 'position.x', 1)).toBeCloseTo(20 + 30 + 1, 9);
+});

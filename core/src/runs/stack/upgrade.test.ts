@@ -35,6 +35,8 @@ describe.each(files.map((file, i) => [i, file] as const))('scene %i of the forma
 
   test('has patches for what was done by hand, and every key of a run a slot of its own', () => {
     expect(scene.runs.some(({ patches }) => (patches?.length ?? 0) > 0)).toBe(true);
+    // A run over which nothing was done by hand says nothing of patches.
+    expect(scene.runs.flatMap(({ patches }) => (patches === undefined ? [] : [patches.length]))).not.toContain(0);
     for (const layer of scene.layers) {
       for (const [channel, keys] of tracksOf(layer)) {
         const names = keys.flatMap(({ by }) => (by ? [`${channel} ${by.run} ${by.slot}`] : []));
