@@ -501,6 +501,25 @@ test('jitter is the same for the same seed, whole moments move together, and ano
   expect([Math.min(...ways) < -2, Math.max(...ways) > 2]).toEqual([true, true]);
 });
 
+test('jittered values are each drawn anew, within their reach on both sides, and evenly over it', () => {
+  const many = sceneOf([
+    card('a', { tracks: { rotation: Array.from({ length: 60 }, (_, i) => key(i, 100)), opacity: [key(0, 0.5)] } }),
+  ]);
+  const jitter = (value: string, seed = 1): Scene =>
+    after({ ...adjust({ type: 'jitter' }, { time: '0f', value }), seed }, many);
+  const off = (layerOf(jitter('8'), 'a').tracks.rotation ?? []).map(({ value }) => value - 100);
+  expect(new Set(off).size).toBe(60);
+  expect(Math.max(...off.map(Math.abs))).toBeLessThanOrEqual(8);
+  expect([Math.min(...off) < -6, Math.max(...off) > 6]).toEqual([true, true]);
+  expect(Math.abs(off.reduce((sum, one) => sum + one, 0) / 60)).toBeLessThan(2);
+  // Twice the reach is twice as far for each; a channel of shares goes by per cent.
+  const wide = (layerOf(jitter('16'), 'a').tracks.rotation ?? []).map(({ value }) => value - 100);
+  wide.forEach((value, i) => expect(value).toBeCloseTo(2 * off[i], 9));
+  const [{ value: opacity }] = layerOf(jitter('8'), 'a').tracks.opacity ?? [];
+  expect(Math.abs(opacity - 0.5)).toBeLessThanOrEqual(0.08);
+  expect(opacity).not.toBe(0.5);
+});
+
 test('keys at one time alone have no length that could be fitted or eased, and stay', () => {
   const alone = sceneOf([card('a', { tracks: { opacity: [key(7, 1)], rotation: [key(7, 4)] } })]);
   for (const recipe of [adjust({ type: 'fit' }, { length: '60f' }), adjust({ type: 'stretch' }, { to: '300%' })]) {

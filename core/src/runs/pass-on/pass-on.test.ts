@@ -61,6 +61,8 @@ describe('motion', () => {
       [34, 2],
     ]);
     expect(framesOf(layerOf(now, 'b').tracks.rotation)).toEqual([[30, 9]]);
+    // Four keys on each of the two; the one that stood on a channel of them is gone, the other is kept.
+    expect(planOn(scene, passOn({ later: '4f' })).counts).toMatchObject({ layers: 2, added: 8, removed: 1, kept: 1 });
     expect(framesOf(layerOf(now, 'c').tracks['position.x'])).toEqual([
       [8, 720],
       [18, 800],

@@ -86,6 +86,12 @@ describe('picks', () => {
     expect(pickWords({ by: 'joined', how: 'all', terms: [row, notKeyed, { ...word, or: true }] }, 2)).toBe(
       '2 layers tagged “row” and not with keys, or of kind word',
     );
+    expect(pickWords({ by: 'joined', how: 'all', terms: [row, { ...word, or: true }] }, 2)).toBe(
+      '2 layers tagged “row” or of kind word',
+    );
+    expect(pickWords({ by: 'joined', how: 'all', terms: [row, notKeyed] }, 2)).toBe(
+      '2 layers tagged “row” and not with keys',
+    );
   });
 
   test('layers that a run keyed', () => {

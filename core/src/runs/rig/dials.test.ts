@@ -8,7 +8,7 @@ import { sceneSchema, type Scene } from '../../scene/scene';
 import { recipeOf, rigged, shelfWith, slider, valueIn } from '../../testing/rigs';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { readsOf } from '../operations';
-import { retuneRig } from '../plan';
+import { dryRun, retuneRig } from '../plan';
 import {
   copyKeys,
   dialPasteWords,
@@ -21,7 +21,9 @@ import {
   type HandChange,
   type HandPicks,
 } from '../adjust';
-import { dialChannel, isDialLayer, keyedDials, takeDialsApart, withDialLayers } from './dial-keys';
+import { dialChannel, isDialLayer, keyedDials, perDialUnit, takeDialsApart, withDialLayers } from './dial-keys';
+
+const FRAME = frameTicks(PAL);
 
 describe('dials of every kind', () => {
   const dial = (kind: Rig['dials'][number]['kind'], value: string): Rig['dials'][number] => ({
@@ -240,4 +242,21 @@ test('a rig knows how large the frame of its scene is, and how long one of its f
   for (const layer of ['a', 'b']) expect(valueIn(scene, layer, 'position.x', 1)).toBeCloseTo(100 + 5 + 2, 9);
   const other = { ...wide, width: 200, height: 3_000, rate: { num: 50, den: 1 } };
   expect(valueIn(rigged(other, recipeOf('own'), shelf), 'b', 'position.x', 1)).toBeCloseTo(20 + 30 + 1, 9);
+});
+
+test('a rig that comes later on each one of the order starts so much later there, and lasts to the end of its layer', () => {
+  const shelf = shelfWith('keyed + 1px', ['position.x']);
+  const cards = [card('a'), card('b', { span: { in: 10 * FRAME, out: 90 * FRAME } }), card('c')];
+  const scene = sceneOf(cards);
+  const shown = dryRun(scene, shelf, recipeOf('own', { later: '5f' }), { ...CONTEXT, runId: 'r' });
+  const ends = cards.map(({ span }) => span.out / FRAME);
+  expect(shown.layers.map(({ starts }) => starts / FRAME)).toEqual([0, 15, 10]);
+  expect(shown.layers.map(({ starts, lasts }) => (starts + lasts) / FRAME)).toEqual(ends);
+});
+
+test('times of dials are typed as frames, others in their own unit', () => {
+  expect(perDialUnit({ kind: 'time' }, PAL)).toBe(25);
+  expect(perDialUnit({ kind: 'time' }, { num: 24_000, den: 1_001 })).toBeCloseTo(24_000 / 1_001, 9);
+  expect(perDialUnit({ kind: 'percent' }, PAL)).toBe(100);
+  expect(perDialUnit({ kind: 'angle' }, PAL)).toBe(1);
 });

@@ -20,6 +20,10 @@ describe('variants', () => {
     expect(new Set(versions.map((version) => JSON.stringify(version))).size).toBe(8);
     expect(roll()).toEqual(versions);
     expect(roll({ seed: 4 })).not.toEqual(versions);
+    // Seeds that can be typed, and that are all but never the same.
+    const seeds = versions.map(({ seed }) => seed);
+    expect(new Set(seeds).size).toBeGreaterThan(6);
+    expect(seeds.every((seed) => Number.isInteger(seed) && seed >= 1 && seed <= 10_000)).toBe(true);
     const scene = sceneOf([card('a'), card('b'), card('c')]);
     for (const version of versions) {
       expect(recipeSchema.safeParse(version).success).toBe(true);

@@ -1,0 +1,21 @@
+import { describe, expect, test } from '@jest/globals';
+import { channelsWords, dialWords } from './words';
+
+describe('channels in words', () => {
+  test('are one word for both axes where both are there, and each its own name else', () => {
+    expect(channelsWords(['position.x', 'position.y'])).toBe('position');
+    expect(channelsWords(['position.x'])).toBe('position x');
+    expect(channelsWords(['position.x', 'scale.y', 'scale.x', 'rotation'])).toBe('position x, scale and rotation');
+    expect(channelsWords(['rotation', 'opacity'])).toBe('rotation and opacity');
+    // Not an axis, though its name has one channel beside it.
+    expect(channelsWords(['fill.l', 'fill.a', 'rotation'])).not.toContain('fill,');
+    expect(channelsWords([])).toBe('nothing');
+  });
+
+  test('a dial that is keyed says how many keys it has', () => {
+    const key = (at: number) => ({ at, value: 1, ease: { type: 'linear' as const } });
+    expect(dialWords({ by: 'keys', keys: [key(0)] })).toBe('keyed, one key');
+    expect(dialWords({ by: 'keys', keys: [key(0), key(9)] })).toBe('keyed, 2 keys');
+    expect(dialWords({ by: 'fixed', value: '3' })).toBe('3');
+  });
+});
