@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { tracksOf, type Key, type Layer } from '../../scene/layer';
-import type { AdjustRecipe, AdjustStep, KeyRule, PresetRecipe } from '../../scene/recipe';
-import { addStep, ADJUST_TYPES, createStep, recipeSchema, removeStep } from '../../scene/recipe';
+import type { AdjustRecipe, AdjustStep, PresetRecipe } from '../../scene/recipe';
+import { addStep, ADJUST_TYPES, removeStep } from '../../scene/recipe';
 import { sampleTrack } from '../../scene/sample';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import { frameTicks, ticksFromSeconds } from '../../basics/time';
+import { adjust } from '../../testing/adjusting';
 import { applied, codesOf, edited, framesOf, layerOf, planOn, SHELF } from '../../testing/planning';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { describeFinding } from '../finding';
@@ -15,31 +16,7 @@ import { replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 
 const FRAME = frameTicks(PAL);
-const PICK = { by: 'rule', kind: 'card' } as const;
 const soft: Key['ease'] = { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 };
-
-type Numbers = Readonly<Record<string, string>>;
-
-function adjust(
-  step: Partial<AdjustStep> & Pick<AdjustStep, 'type'>,
-  numbers: Numbers = {},
-  keys: Partial<KeyRule> = {},
-): AdjustRecipe {
-  const whole = { ...createStep(step.type, []), ...step } as AdjustStep;
-  const parameters = Object.fromEntries(
-    Object.entries(numbers).map(([name, value]) => [`s1_${name}`, { by: 'fixed', value }] as const),
-  );
-  const recipe = {
-    operation: 'adjust',
-    pick: PICK,
-    order: { by: 'layered' },
-    seed: 1,
-    keys: { which: 'all', ...keys },
-    steps: [whole],
-    parameters,
-  };
-  return recipeSchema.parse(recipe) as AdjustRecipe;
-}
 
 const moving: Scene = sceneOf([
   card('a', {
@@ -487,37 +464,6 @@ describe('on top of runs', () => {
     expect(removeStep(twice, 's2').steps).toHaveLength(1);
     expect(told(adjust({ type: 'shift' }, { by: '12px' }))[0]).toContain('12px');
   });
-});
-
-test('jitter is the same for the same seed, whole moments move together, and another seed is another jitter', () => {
-  const jitter = (seed: number): Scene => after({ ...adjust({ type: 'jitter' }, { time: '3f', value: '0' }), seed });
-  expect(jitter(1).layers).toEqual(jitter(1).layers);
-  const times = (scene: Scene) => Object.values(layerOf(scene, 'a').tracks).map((keys) => keys[0].at);
-  expect(new Set(times(jitter(4))).size).toBe(1);
-  expect(times(jitter(1))).not.toEqual(times(jitter(2)));
-  // No moment goes further than that, and some go nearly as far.
-  const ways = Array.from({ length: 30 }, (_, seed) => times(jitter(seed))[0] / FRAME - 10);
-  expect(Math.max(...ways.map(Math.abs))).toBeLessThanOrEqual(3);
-  expect([Math.min(...ways) < -2, Math.max(...ways) > 2]).toEqual([true, true]);
-});
-
-test('jittered values are each drawn anew, within their reach on both sides, and evenly over it', () => {
-  const many = sceneOf([
-    card('a', { tracks: { rotation: Array.from({ length: 60 }, (_, i) => key(i, 100)), opacity: [key(0, 0.5)] } }),
-  ]);
-  const jitter = (value: string, seed = 1): Scene =>
-    after({ ...adjust({ type: 'jitter' }, { time: '0f', value }), seed }, many);
-  const off = (layerOf(jitter('8'), 'a').tracks.rotation ?? []).map(({ value }) => value - 100);
-  expect(new Set(off).size).toBe(60);
-  expect(Math.max(...off.map(Math.abs))).toBeLessThanOrEqual(8);
-  expect([Math.min(...off) < -6, Math.max(...off) > 6]).toEqual([true, true]);
-  expect(Math.abs(off.reduce((sum, one) => sum + one, 0) / 60)).toBeLessThan(2);
-  // Twice the reach is twice as far for each; a channel of shares goes by per cent.
-  const wide = (layerOf(jitter('16'), 'a').tracks.rotation ?? []).map(({ value }) => value - 100);
-  wide.forEach((value, i) => expect(value).toBeCloseTo(2 * off[i], 9));
-  const [{ value: opacity }] = layerOf(jitter('8'), 'a').tracks.opacity ?? [];
-  expect(Math.abs(opacity - 0.5)).toBeLessThanOrEqual(0.08);
-  expect(opacity).not.toBe(0.5);
 });
 
 test('keys at one time alone have no length that could be fitted or eased, and stay', () => {
