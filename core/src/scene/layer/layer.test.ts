@@ -4,7 +4,9 @@ import {
   dataPartsBetween,
   filesOf,
   isSame,
+  isSeen,
   keyTimes,
+  LAYER_KINDS,
   layerSchema,
   restValue,
   shiftLayer,
@@ -101,4 +103,10 @@ describe('parts of a row of data', () => {
     expect(withDataParts(data, dataPartsBetween(data, to))).toEqual(to);
     expect(dataPartsBetween(data, { ...data })).toEqual({});
   });
+});
+
+test('all kinds of layers are seen but guides and sounds', () => {
+  const seen = LAYER_KINDS.filter((kind) => isSeen({ ...layer, kind }));
+  expect(seen).toEqual(LAYER_KINDS.filter((kind) => !['guide', 'sound'].includes(kind)));
+  expect(LAYER_KINDS).toEqual(expect.arrayContaining(['guide', 'sound', 'card', 'group']));
 });
