@@ -24,7 +24,6 @@ export function bundleCore(): void {
     target: 'node20',
     format: 'esm',
     packages: 'external',
-    alias: { '@wexikine/core': './core/src/index.ts' },
     sourcemap: true,
     tsconfig: 'tsconfig.base.json',
     logLevel: 'warning',

@@ -23,6 +23,7 @@ import {
   type ChannelId,
   type CompiledRigs,
   type HandChange,
+  type Point,
   type Scene,
   type Ticks,
 } from '@wexikine/core';
@@ -34,17 +35,17 @@ import type { TimeWindow } from '../sheet/time-window';
 import { curveKey } from './curve-keys';
 import { lineWords } from './curve-lines';
 import { CurveModel, ROOM, type CurveShow, type KeyMark, type Tried } from './curve-model';
-import { draggedBy, marksWithin, movedPicks, type KeyMove, type Place } from './curve-moves';
+import { draggedBy, marksWithin, movedPicks, type KeyMove } from './curve-moves';
 import { fittedRange, type HandleMark, type ValueRange } from './curve-shape';
 
 const WHEEL_ZOOM = 400;
 
 /** What is being dragged, from where. */
 type Drag =
-  | ({ readonly of: 'keys'; readonly mark: KeyMark } & Place)
+  | ({ readonly of: 'keys'; readonly mark: KeyMark } & Point)
   | { readonly of: 'handle'; readonly mark: HandleMark }
-  | ({ readonly of: 'band' } & Place)
-  | ({ readonly of: 'room'; readonly window: TimeWindow; readonly range: ValueRange } & Place);
+  | ({ readonly of: 'band' } & Point)
+  | ({ readonly of: 'room'; readonly window: TimeWindow; readonly range: ValueRange } & Point);
 
 /** Curves of one or many channels over each other, with keys and handles to drag; what is dragged is seen at once. */
 @Component({
@@ -201,7 +202,7 @@ export class CurveEditor implements AfterViewInit {
     if (trial) this.edits.change(trial.label, trial.change);
   }
 
-  private moveRoom({ x, y, window, range }: Extract<Drag, { of: 'room' }>, to: Place): void {
+  private moveRoom({ x, y, window, range }: Extract<Drag, { of: 'room' }>, to: Point): void {
     this.axis.show({ from: window.from - this.axis.ticksOf(to.x - x), span: window.span });
     const lead = this.model.lead();
     const isDown = lead !== null && this.model.scales().get(lead.id)?.isDown === true;
@@ -209,7 +210,7 @@ export class CurveEditor implements AfterViewInit {
     this.range.set({ low: range.low + by, high: range.high + by });
   }
 
-  private moveHandle({ line, at, side }: HandleMark, to: Place, event: PointerEvent): void {
+  private moveHandle({ line, at, side }: HandleMark, to: Point, event: PointerEvent): void {
     const scale = this.model.scales().get(line.id);
     const key = line.keys.find((one) => one.at === at);
     if (!scale || !key) return;
@@ -227,7 +228,7 @@ export class CurveEditor implements AfterViewInit {
     this.try(change, `${words}: ${lineWords(line)}`, true);
   }
 
-  private moveKeys({ mark, x, y }: Extract<Drag, { of: 'keys' }>, to: Place, event: PointerEvent): void {
+  private moveKeys({ mark, x, y }: Extract<Drag, { of: 'keys' }>, to: Point, event: PointerEvent): void {
     const scale = this.model.scales().get(mark.line.id);
     if (!scale) return;
     const { rate, cues, length } = this.scene();
@@ -263,7 +264,7 @@ export class CurveEditor implements AfterViewInit {
     this.tried.emit(result?.ok === true ? result.scene : null);
   }
 
-  private pickBand(band: Place & { readonly width: number; readonly height: number }): void {
+  private pickBand(band: Point & { readonly width: number; readonly height: number }): void {
     const inside = marksWithin(this.model.marks(), band);
     this.edits.pick(
       withKeys(
@@ -332,7 +333,7 @@ export class CurveEditor implements AfterViewInit {
     this.element.querySelector<SVGElement>('[data-key][tabindex="0"]')?.focus();
   }
 
-  private place(event: MouseEvent): Place {
+  private place(event: MouseEvent): Point {
     const { left, top } = this.element.getBoundingClientRect();
     return { x: event.clientX - left - ROOM.left, y: event.clientY - top };
   }

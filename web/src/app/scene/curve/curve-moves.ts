@@ -7,6 +7,7 @@ import {
   type ChannelUnit,
   type HandChange,
   type HandPicks,
+  type Point,
   type Rate,
   type Scene,
   type Ticks,
@@ -14,12 +15,6 @@ import {
 import { snapTime } from '../keys/snap';
 import type { KeyMark } from './curve-model';
 import type { ValueScale } from './curve-shape';
-
-/** A place in the picture of curves, px. */
-export interface Place {
-  readonly x: number;
-  readonly y: number;
-}
 
 /** By how much keys move: in time, and in the value of their channel. */
 export interface KeyMove {
@@ -48,10 +43,10 @@ export function roundTo(value: number, seen: number): number {
   return Math.round(value / grain) * grain;
 }
 
-/** By how much a key moves that is dragged from one place to another; held straight it goes the longer of the two ways. */
+/** By how much a key moves that is dragged from one place to another, px; held straight it goes the longer of the two ways. */
 export function draggedBy(
   { line, at, y }: Pick<KeyMark, 'line' | 'at' | 'y'>,
-  [from, to]: readonly [Place, Place],
+  [from, to]: readonly [Point, Point],
   isStraight: boolean,
   { scale, rate, targets, ticksOf }: DragGround,
 ): KeyMove {
@@ -82,7 +77,7 @@ export function movedPicks(scene: Scene, picks: HandPicks, { by, more }: KeyMove
 /** Marks that lie within a box. */
 export function marksWithin(
   marks: readonly KeyMark[],
-  { x, y, width, height }: Place & { readonly width: number; readonly height: number },
+  { x, y, width, height }: Point & { readonly width: number; readonly height: number },
 ): KeyMark[] {
   return marks.filter((mark) => mark.x >= x && mark.x <= x + width && mark.y >= y && mark.y <= y + height);
 }
