@@ -12,6 +12,8 @@ interface Picture {
 
 /** Milliseconds after which a picture is made though the page is not idle, as while something plays beside it. */
 const PATIENCE = 150;
+/** Milliseconds after which a press is heard before more pictures are made, however long the page would be idle. */
+const SLICE = 8;
 
 /**
  * Pictures of presets, each made once for as long as its item and library stay the same, and made one after the other
@@ -60,10 +62,11 @@ export class TrailPictures {
   }
 
   private readonly run = (deadline: Pick<IdleDeadline, 'timeRemaining'>): void => {
+    const end = performance.now() + SLICE;
     for (const work of this.waiting) {
       this.waiting.delete(work);
       work();
-      if (deadline.timeRemaining() === 0) break;
+      if (deadline.timeRemaining() === 0 || performance.now() >= end) break;
     }
     this.ask();
   };

@@ -31,6 +31,24 @@ describe('pictures that are made one after the other', () => {
     expect(asked).toHaveLength(0);
   });
 
+  test('a press is heard in between, however long the page would be idle', () => {
+    const pictures = new TrailPictures();
+    const made: string[] = [];
+    let now = 0;
+    const clock = jest.spyOn(performance, 'now').mockImplementation(() => now);
+    for (const name of ['a', 'b', 'c']) {
+      pictures.enqueue(() => {
+        made.push(name);
+        now += 5;
+      });
+    }
+    idle(1_000);
+    expect(made).toEqual(['a', 'b']);
+    idle(1_000);
+    expect(made).toEqual(['a', 'b', 'c']);
+    clock.mockRestore();
+  });
+
   test('what is taken back is never made, and one that comes later is asked for anew', () => {
     const pictures = new TrailPictures();
     const [first, second] = [jest.fn(), jest.fn()];

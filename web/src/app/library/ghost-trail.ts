@@ -14,6 +14,7 @@ import { createShelf, secondsFromTicks, type PresetItem, type RigItem, type Shel
 import { LibraryService } from './library.service';
 import { prepareCanvas } from '../drawing/canvas';
 import { observedSize } from '../drawing/observed-size';
+import { observedView } from '../drawing/observed-view';
 import { PainterService } from '../drawing/painter.service';
 import { createSpecimen } from '../drawing/specimen';
 import { createSpecimenPainter } from '../drawing/specimen-painter';
@@ -55,6 +56,7 @@ export class GhostTrail implements OnDestroy {
     return { specimen, painter: createSpecimenPainter(this.service.painter, specimen) };
   });
   private readonly size = observedSize();
+  private readonly hasComeIntoView = observedView();
   private readonly pictures = inject(TrailPictures);
   private takeBack = (): void => undefined;
   private request = 0;
@@ -67,7 +69,7 @@ export class GhostTrail implements OnDestroy {
       const isPlain = Object.keys(this.parameters()).length === 0;
       cancelAnimationFrame(this.request);
       this.takeBack();
-      if (this.size().width === 0) return;
+      if (this.size().width === 0 || !this.hasComeIntoView()) return;
       if (this.playing()) return this.start();
       if (!isPlain) return this.drawTrail();
       if (this.drawKept(shelf, item)) return;
