@@ -94,6 +94,16 @@ describe('taking out dark or light', () => {
     }
   });
 
+  test.each(['dark', 'light'] as const)('of %s takes no cast out of the colours that are kept', (by) => {
+    const bright: Pixel[] = [
+      [220, 60, 40, 255],
+      [40, 190, 80, 255],
+      [60, 80, 230, 255],
+      [220, 200, 40, 255],
+    ];
+    expect(cut(bright, { what: { by }, tolerance: 0, softness: 0, spill: 1 })).toEqual(bright);
+  });
+
   test('gives a black sign on white back as black', () => {
     const [edge, inside, paper] = cut([mixed([0, 0, 0], [255, 255, 255], 0.4), [0, 0, 0, 255], [255, 255, 255, 255]], {
       what: { by: 'light' },

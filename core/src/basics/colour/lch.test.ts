@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { converter } from 'culori';
-import { cssFromLch, lchFromCss, type Lch } from '.';
+import { cssFromLch, cssFromOklab, lchFromCss, oklabFromCss, type Lch } from '.';
 
 // CSS Color 4, section 9.4, example of oklch() values of sRGB colours, to the places given there.
 test('red, green and blue in OKLCH are those that are published', () => {
@@ -35,3 +35,11 @@ test('what no screen shows loses chroma, not lightness', () => {
   expect(shown.c).toBeLessThan(0.2);
   expect(shown.l).toBeCloseTo(0.7, 1);
 });
+
+test.each(['#12ab34', '#12ab3480', '#12ab34fe', '#00000000'])(
+  '%s is written as it was read, with its alpha only where it has one',
+  (text) => {
+    const read = oklabFromCss(text);
+    expect(read && cssFromOklab(read)).toBe(text);
+  },
+);

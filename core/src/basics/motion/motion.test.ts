@@ -168,6 +168,10 @@ describe('a smooth zoom', () => {
     }
   });
 
+  test('begins with exactly what was asked for, wherever it is', () => {
+    fc.assert(fc.property(framing, framing, (from, to) => expect(createZoom(from, to).at(0)).toEqual(from)));
+  });
+
   test('on one spot it only zooms, evenly to the eye', () => {
     const way = createZoom({ x: 0.5, y: 0.5, zoom: 1 }, { x: 0.5, y: 0.5, zoom: 4 });
     expect(way.at(0.5)).toEqual({ x: 0.5, y: 0.5, zoom: 2 });

@@ -66,6 +66,12 @@ describe('a gradient', () => {
     expect(mapOf('', { stops: '<stop offset="0.3" stop-color="#00ff00"/>' })).toBe('#00ff00');
   });
 
+  test('without length, or without a radius, is the colour of its last stop', () => {
+    expect(mapOf('x1="0.5" x2="0.5"')).toBe('#0000ff');
+    expect(mapOf('x1="0.5" x2="0.5" y2="1"')).not.toBe('#0000ff');
+    expect(mapOf('r="0"', { name: 'radialGradient' })).toBe('#0000ff');
+  });
+
   test('that repeats, or has its focus elsewhere, only a picture shows', () => {
     expect(mapOf('spreadMethod="reflect"')).toBeNull();
     expect(mapOf('spreadMethod="pad"')).not.toBeNull();

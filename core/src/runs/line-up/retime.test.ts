@@ -50,6 +50,19 @@ describe('keys of a layer whose span changes', () => {
     ]);
   });
 
+  test('that hold up to the tick before the next stay just before it', () => {
+    const frame = (at: number, value: number, tick = 0): Key => ({ ...key(at, value), at: at * FRAME + tick });
+    const jump = card('a', {
+      span: frames(20, 120),
+      tracks: { opacity: [frame(20, 0), frame(40, 0, -1), frame(40, 1), frame(60, 1)] },
+    });
+    const long = retime(jump, frames(20, 220), { roles: ROLES, parts: 'stretch', squeeze: false, rate: PAL });
+    expect(long.tracks.opacity?.map(({ at }) => at)).toEqual([20 * FRAME, 60 * FRAME - 1, 60 * FRAME, 100 * FRAME]);
+    const apart = card('a', { ...jump, tracks: { opacity: [frame(20, 0), frame(40, 0, -2), frame(40, 1)] } });
+    const other = retime(apart, frames(20, 220), { roles: ROLES, parts: 'stretch', squeeze: false, rate: PAL });
+    expect(other.tracks.opacity?.map(({ at }) => at)).toEqual([20 * FRAME, 60 * FRAME - 4, 60 * FRAME]);
+  });
+
   test('keep entrance, exit and accents as long as they are; accents stand where they stood in between', () => {
     // Between 30 and 100 the nod stood after 30 of 70 frames; now there are 140.
     expect(carried(frames(20, 190))).toEqual([

@@ -86,6 +86,14 @@ describe('a bounce', () => {
     }
   });
 
+  test('is squashed for no longer than half the shorter flight beside a contact, however long it is to be', () => {
+    const speed = { speed: '1400', gravity: '5000', restitution: '50%', squash: '40%', contact: '1s' };
+    const layer = layerOf(presetOf(begun('bounce', { by: 'speed' }, speed)));
+    // Flights of 0.56, 0.28 and 0.14 s: a contact at 0.56 s, half of 0.28 s to either side, and one at 0.84 s.
+    for (const still of [0.42, 0.7, 0.77]) expect(valueAt(layer, 'scale.y', still)).toBeCloseTo(1, 6);
+    for (const flat of [0.45, 0.67, 0.79]) expect(valueAt(layer, 'scale.y', flat)).toBeLessThan(0.99);
+  });
+
   test('lands on whole frames where its preset wants that, and is stretched to a length', () => {
     const layer = layerOf(presetOf(fall, { grid: 'frames' }));
     const frame = frameTicks(PAL);
@@ -190,9 +198,11 @@ describe('a sway', () => {
     expect(keys('2%')).toBeLessThan(60);
   });
 
-  test('that loops ends as it begins', () => {
-    const layer = layerOf(presetOf(begun('sway', { isLoop: true }, { fade: '0s', within: '0.01%' }), whole));
-    expect(valueAt(layer, 'position.y', 10)).toBeCloseTo(valueAt(layer, 'position.y', 0), 6);
+  test.each([0, 2])('that loops ends as it begins, where it begins after %i s', (begins) => {
+    const moments = [{ id: 'start', name: 'In', at: `${begins}s` }, ...(whole.moments ?? []).slice(1)];
+    const loop = begun('sway', { isLoop: true }, { fade: '0s', within: '0.01%' });
+    const layer = layerOf(presetOf(loop, { ...whole, moments }));
+    expect(valueAt(layer, 'position.y', 10)).toBeCloseTo(valueAt(layer, 'position.y', begins), 6);
   });
 });
 
@@ -230,6 +240,14 @@ describe('a path', () => {
     expect(beyond(starts[axis])).toBeGreaterThan(0);
     expect(beyond(starts[axis])).toBeLessThan(60);
     expect(starts[1 - axis]).toBeCloseTo(100, 6);
+  });
+
+  test('that comes from a corner begins where it is beyond the first edge, no further out', () => {
+    // Up to the left, one as far as the other: the top edge is nearer, 125 px as against 150.
+    const diagonal = begun('path', { d: 'M-100 -100 L0 0', fit: 'in', ease: LINEAR });
+    const layer = layerOf(presetOf(diagonal, { moments: moments('1s') }));
+    for (const channel of ['position.x', 'position.y'] as const)
+      expect(valueAt(layer, channel, 0)).toBeCloseTo(100 - 125 * 1.02, 4);
   });
 
   test('turns along, jumps at corners, and stops where it is told to', () => {

@@ -191,6 +191,15 @@ describe('keys of dials', () => {
     if (!clip) throw new Error('nothing copied');
     expect(readKeyClip(JSON.stringify(clip))).toEqual(clip);
     expect(clip.layers).toEqual([]);
+    // Dials without a picked key leave nothing on the clipboard.
+    const keyed = rigged(
+      sceneOf([slider('a'), card('b', { tracks: { rotation: [key(0, 3)] } })]),
+      scene.runs[0].recipe as never,
+      shelf,
+    );
+    const own = copyKeys(keyed, new Map([['b', new Map([['rotation', new Set([0])]])]]));
+    expect(own?.layers).toHaveLength(1);
+    expect(own).not.toHaveProperty('dials');
     const bare = rigged(sceneOf([slider('a')]), recipeOf('own'), shelf);
     const { turned, report } = pasteDialKeys(bare, clip, 30 * frameTicks(PAL));
     expect(turned[0].recipe.parameters['own']).toEqual({ by: 'keys', keys: [key(30, 50), key(40, 80)] });

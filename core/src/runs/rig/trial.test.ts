@@ -38,6 +38,19 @@ describe('figures of a rig', () => {
       'no swing',
       'still moving after 6 s',
     ]);
+    // Below a tenth a decimal tells more; a peak of a tenth of a percent is none to be seen.
+    expect(figuresWords({ passes: 0.099, peak: 0.5, swings: 1, settles: 1 })).toEqual([
+      'passes by 9.9 % of the way',
+      'first peak 0.50 s (13 f) after it arrives',
+      'one swing',
+      'within 1 % after 1.00 s',
+    ]);
+    expect(figuresWords({ passes: 0.1, peak: null, swings: 1, settles: 1 })[0]).toBe('passes by 10 % of the way');
+    expect(figuresWords({ passes: 0.001, peak: 0.5, swings: 1, settles: 1 })).toEqual([
+      'does not pass the goal',
+      'one swing',
+      'within 1 % after 1.00 s',
+    ]);
   });
 
   test('solve a dial by what one wants to see, between its soft limits', () => {

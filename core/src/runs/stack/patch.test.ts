@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Key } from '../../scene/layer';
 import { card, key } from '../../testing/scenes';
-import { applyPatch, joinPatches, keyPatchBetween, patchAt, patchBetween, splitPatch } from './patch';
+import { applyPatch, joinPatches, keyPatchBetween, patchAt, patchBetween, renamedPatch, splitPatch } from './patch';
 
 const made = (frame: number, value: number, slot = `opacity/${frame}`): Key => ({
   ...key(frame, value),
@@ -69,4 +69,28 @@ describe('a patch', () => {
     const trimmed = { layer: 'a', in: 0, span: { in: 0, out: -5 } };
     expect(applyPatch(short, trimmed, alive).span).toEqual({ in: 0, out: 2 });
   });
+});
+
+test('a patch keeps what it says of keys whose names change, and of all others', () => {
+  const was = card('a', { tracks: { opacity: [made(0, 0, 'x/0'), made(10, 1, 'x/1'), made(20, 2, 'x/2')] } });
+  const byHand = { ...was, tracks: { opacity: [made(0, 5, 'x/0'), key(4, 9), made(20, 2, 'x/2')] } };
+  const patch = patchBetween(was, byHand, known);
+  const ids = ({ tracks }: NonNullable<typeof patch>) => ({
+    changed: tracks?.opacity?.changed?.map(({ id }) => id),
+    removed: tracks?.opacity?.removed,
+    added: tracks?.opacity?.added?.length,
+  });
+  if (!patch) throw new Error('no patch');
+  const before = ids(patch);
+  expect([before.changed?.length, before.removed?.length, before.added]).toEqual([1, 1, 1]);
+  const other = new Map([...(before.changed ?? []), ...(before.removed ?? [])].map((id) => [id, `${id}-new`]));
+  const after = renamedPatch(patch, other);
+  expect(after && ids(after)).toEqual({
+    changed: before.changed?.map((id) => `${id}-new`),
+    removed: before.removed?.map((id) => `${id}-new`),
+    added: 1,
+  });
+  expect(renamedPatch(patch, new Map([['no such key', 'other']]))).toEqual(patch);
+  expect(renamedPatch(patch, new Map())).toBe(patch);
+  expect(renamedPatch(undefined, other)).toBeUndefined();
 });

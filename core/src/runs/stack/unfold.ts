@@ -52,10 +52,9 @@ function lookPartsOf(standing: Layer, levels: readonly Level[]): Set<LookPart> {
   return parts;
 }
 
-/** Columns of the data that stand, or that any run or hand edit over one said. */
-function columnsOf(standing: Layer, levels: readonly Level[]): Set<string> {
-  const last = levels.at(-1)?.after.data ?? standing.data;
-  const columns = new Set(Object.keys(dataPartsBetween(last, standing.data)));
+/** Columns of the data that any run or hand edit over one said. */
+function columnsOf(levels: readonly Level[]): Set<string> {
+  const columns = new Set<string>();
   for (const { before, after, entry } of levels)
     for (const column of Object.keys({ ...entry.made.data, ...dataPartsBetween(before.data, after.data) }))
       columns.add(column);
@@ -97,7 +96,7 @@ function freshPatches(standing: Layer, levels: readonly Level[], isAlive: IsAliv
     if (isSame(value, met)) delete fresh[at].look[part];
     else fresh[at].look[part] = value ?? null;
   }
-  for (const column of columnsOf(standing, levels)) {
+  for (const column of columnsOf(levels)) {
     const at = levels.findLastIndex((level) => saysData(level, column));
     if (at < 0) continue;
     const value = standing.data[column] ?? null;

@@ -205,6 +205,8 @@ describe('handles of a look', () => {
     // One that has shrunk to nothing is pulled open again.
     const shut = sceneOf({ look: { masks: [{ ...mask, width: 0, height: 0 }] } });
     expect(dragged(shut, 'Mask 1, size', [50, 20]).layer.look.masks?.[0]).toMatchObject({ width: 0.5, height: 0.4 });
+    const away = sceneOf({ look: { masks: [mask] }, rest: { 'mask1.width': 0, 'mask1.height': 0 } });
+    expect(dragged(away, 'Mask 1, size', [50, 20]).layer.look.masks?.[0]).toMatchObject({ width: 0.5, height: 0.4 });
     expect(dragged(parts, 'Shadow 2', [3, -4]).layer.look.shadows?.[0]).toMatchObject({ x: 13, y: 16 });
 
     const keyed = dragged(parts, 'Mask 2', [20, 10], false, 'key').layer;

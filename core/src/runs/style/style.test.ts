@@ -263,6 +263,8 @@ describe('looks and palettes of the library', () => {
       expect(look.fill).toBeDefined();
     }
     expect(after.runs[0].uses).toMatchObject([{ id: 'look-print', revision: 1, kind: 'look' }]);
+    // A run that used nothing of the library keeps nothing of it.
+    expect(applied(scene, style()).runs[0]).not.toHaveProperty('uses');
     expect(after.runs[0].sentence).toBe('Style 3 cards, left to right, with the look “Print”, in border and shadows.');
   });
 

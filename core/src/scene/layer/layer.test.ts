@@ -11,6 +11,7 @@ import {
   restValue,
   shiftLayer,
   trackSchema,
+  undrawnMattes,
   withDataParts,
   withKeys,
   writeRestValues,
@@ -22,6 +23,16 @@ const layer = card('a', {
   rest: { 'position.x': 7, opacity: 0 },
   look: { fill: { from: '#ff0000', to: '#0000ff', angle: 0 } },
   tracks: { opacity: [key(0, 0), key(5, 1)], rotation: [key(5, 3)] },
+});
+
+test('mattes are not drawn themselves unless it is said', () => {
+  const through = (layer: string, isShown: boolean) => ({
+    look: { matte: { layer, how: 'reveals', isShown } as const },
+  });
+  expect([...undrawnMattes([through('a', false), { look: {} }, through('b', true), through('c', false)])]).toEqual([
+    'a',
+    'c',
+  ]);
 });
 
 describe('files of a layer', () => {

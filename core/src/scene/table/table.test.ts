@@ -68,6 +68,7 @@ describe('matching', () => {
   test('by order, with what is left over on either side', () => {
     const matched = matchTable(table, scene, ['b', 'd'], { by: 'order' });
     expect(matched).toMatchObject({ layers: 2, rowsLeft: ['row 3'], layersLeft: [] });
+    expect(matchTable(table, scene, ['b'], { by: 'order' }).rowsLeft).toEqual(['row 2', 'row 3']);
     expect(matchTable(table, scene, all, { by: 'order' })).toMatchObject({ layers: 3, layersLeft: ['Cleo'] });
   });
 
