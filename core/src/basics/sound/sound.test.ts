@@ -47,6 +47,12 @@ describe('beats of a sound', () => {
     expect(Math.abs((beatPeriod(onsets) ?? 0) - period)).toBeLessThan(0.01);
   });
 
+  test('four beats are enough, three are too few', () => {
+    const found = (count: number) =>
+      findBeats(drums(every(0.5, 0.4, 0.4 + (count - 1) * 0.5), 4, 0), RATE)?.times.length;
+    expect([found(5), found(4), found(3)]).toEqual([5, 4, undefined]);
+  });
+
   test('a beat that is left out is found all the same, and a break at the end has none', () => {
     const put = every(0.5, 0.25, 7);
     const found = findBeats(drums(put.toSpliced(8, 1), 10), RATE);

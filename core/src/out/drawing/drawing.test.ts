@@ -111,6 +111,12 @@ describe('parts of a drawing', () => {
     expect(look('y')).toEqual({ fill: '#070809' });
   });
 
+  test('shapes without an outline that can be read are left out, and what stands beside them comes', () => {
+    const bad = ['d=""', 'd="nonsense"', ''].map((d) => `<path ${d} stroke="red"/>`).join('');
+    const layers = layersOf(svg(`${bad}<polygon points=""/><rect id="x" width="9" height="9"/>`));
+    expect(layers.filter(({ source }) => source.type !== 'none').map(({ name }) => name)).toEqual(['x']);
+  });
+
   test('gradients in the box and in user space lie where the file has them, through references and transforms', () => {
     const layers = layersOf(
       svg(`<defs><linearGradient id="base"><stop offset="0" stop-color="red"/><stop offset="50%" stop-color="lime" stop-opacity=".5"/><stop offset="1" style="stop-color:blue"/></linearGradient>

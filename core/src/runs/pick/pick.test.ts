@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import type { Pick, PickTerm } from '../../scene/layer';
 import { applied } from '../../testing/planning';
 import { card, key, sceneOf } from '../../testing/scenes';
-import { pickLayers, pickWords, takePart } from '.';
+import { createPatternTest, pickLayers, pickWords, takePart } from '.';
 
 const at = (x: number, y: number) => ({ 'position.x': x, 'position.y': y, 'size.x': 40, 'size.y': 20 });
 
@@ -131,4 +132,36 @@ test.each<[PickTerm, string]>([
 ])('%j is said in words', (term, words) => {
   const runs = ['r1', 'r2'].map((id) => ({ id })) as never;
   expect(pickWords(term, 2, { ...scene, runs })).toContain(words);
+});
+
+describe('name patterns', () => {
+  test.each([
+    ['row*', 'Row 12', true],
+    ['*a*a*b', 'xaab', true],
+    ['?ow', 'row', true],
+    ['?ow', 'ow', false],
+    ['a*c', 'abd', false],
+    ['(x)+[y]', '(X)+[y]', true],
+    ['*', '', true],
+  ])('%s fits %s: %s', (pattern, name, expected) => expect(createPatternTest(pattern)(name)).toBe(expected));
+
+  // Reference: the engine's regular expressions.
+  test('fit what a regular expression of the same meaning fits', () => {
+    const pattern = fc.string({ unit: fc.constantFrom('a', 'b', '*', '?'), maxLength: 8 });
+    const name = fc.string({ unit: fc.constantFrom('a', 'b', 'A', ' '), maxLength: 10 });
+    fc.assert(
+      fc.property(pattern, name, (wanted, text) => {
+        const expected = new RegExp(`^${wanted.replaceAll('*', '.*').replaceAll('?', '.')}$`, 'is').test(text);
+        expect(createPatternTest(wanted)(text)).toBe(expected);
+      }),
+    );
+  });
+
+  test('that would take a backtracking search for ever are quick', () => {
+    const name = 'a'.repeat(200);
+    const began = process.hrtime.bigint();
+    for (const pattern of ['*a*a*a*a*a*a*a*ab', `${'*'.repeat(100)}b`])
+      expect(createPatternTest(pattern)(name)).toBe(false);
+    expect(Number(process.hrtime.bigint() - began) / 1e9).toBeLessThan(2);
+  });
 });

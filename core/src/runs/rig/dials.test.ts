@@ -145,6 +145,8 @@ describe('keys of dials', () => {
     expect(channelOf(channel).unit).toBe('px');
     expect(layer.tracks[channel]).toHaveLength(3);
     expect(keyedDials([{ ...run, recipe: recipeOf('own') }])).toEqual([]);
+    const { rig: _rig, ...without } = run;
+    expect(keyedDials([without])).toEqual([]);
     expect(withDialLayers(scene).layers.map(({ id }) => isDialLayer(id))).toEqual([false, true]);
     // No scene can hold such a layer.
     expect(sceneSchema.safeParse(withDialLayers(scene)).success).toBe(false);
