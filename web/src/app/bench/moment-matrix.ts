@@ -8,8 +8,8 @@ import {
   input,
   output,
   signal,
+  viewChild,
 } from '@angular/core';
-import { MatMenuModule } from '@angular/material/menu';
 import {
   addRows,
   presetChannels,
@@ -22,14 +22,12 @@ import {
   type RowGroup,
   type Shelf,
 } from '@wexikine/core';
-import { inFamilies } from '../fields/in-families';
-import { Icon } from '../icons/icon';
 import { completionsFor, type Completion } from './completions';
-import { FormulaEditor, type EditEnd } from './formula-editor';
-import { FormulaText } from './formula-text';
+import type { EditEnd } from './formula-editor';
 import { scopeFor, type Inspection } from './inspection';
 import { EasingButton } from './easing-button';
 import { MomentHead } from './moment-head';
+import { MatrixCell } from './matrix-cell';
 import {
   cellCommand,
   cellOf,
@@ -44,9 +42,11 @@ import {
   type Chip,
   type Place,
 } from './matrix-cells';
+import { MatrixFoot } from './matrix-foot';
 import type { PresetChange } from './parameter-table';
-import { RowHead } from './row-head';
+import { RowHead, type RowChoice } from './row-head';
 
+const NO_COMPLETIONS: readonly Completion[] = [];
 const HEAD = '104px';
 const CHIP = '40px';
 const NARROW = 'minmax(84px, 1fr)';
@@ -56,7 +56,7 @@ const WIDE = 'minmax(190px, 2fr)';
 @Component({
   selector: 'wx-moment-matrix',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  imports: [FormulaEditor, FormulaText, Icon, MatMenuModule, EasingButton, MomentHead, RowHead],
+  imports: [EasingButton, MatrixCell, MatrixFoot, MomentHead, RowHead],
   templateUrl: './moment-matrix.html',
   styleUrl: './moment-matrix.scss',
 })
@@ -72,6 +72,7 @@ export class MomentMatrix {
   readonly channelChange = output<ChannelId>();
   readonly record = output();
 
+  private readonly foot = viewChild.required(MatrixFoot);
   private readonly detector = inject(ChangeDetectorRef);
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly groups = computed(() => rowGroups(this.preset()));
@@ -80,7 +81,6 @@ export class MomentMatrix {
     const taken = new Set(presetChannels(this.preset()));
     return ROW_CHOICES.filter(({ channels }) => channels.every((channel) => !taken.has(channel)));
   });
-  protected readonly families = computed(() => inFamilies(this.choices(), ({ channels }) => channels[0]));
   /** The column that is typed in, and those in which something is wrong, have more room. */
   protected readonly columns = computed(() => {
     const editing = this.editing();
@@ -109,7 +109,9 @@ export class MomentMatrix {
     return row?.cells.find((cell) => cell.moment === moment.id)?.ease ?? null;
   }
 
-  protected completions(row: number): readonly Completion[] {
+  /** What may be written in a row; only the cell that is typed in asks for it. */
+  protected completions(isEditing: boolean, row: number): readonly Completion[] {
+    if (!isEditing) return NO_COMPLETIONS;
     const channel = row < 0 ? null : this.groups()[row].channels[0];
     return completionsFor(scopeFor(this.preset(), channel), this.preset());
   }
@@ -158,7 +160,7 @@ export class MomentMatrix {
     this.changed.emit(withMoment(this.preset()));
   }
 
-  protected addRow(channels: readonly ChannelId[], label: string): void {
+  protected addRow({ channels, label }: RowChoice): void {
     this.added = this.groups().length;
     this.changed.emit({ label: `Add ${label}`, preset: addRows(this.preset(), channels) });
     this.channelChange.emit(channels[0]);
@@ -169,7 +171,7 @@ export class MomentMatrix {
     const row = this.added;
     this.added = null;
     setTimeout(() => {
-      if (row === null) this.element.querySelector<HTMLElement>('.foot button')?.focus();
+      if (row === null) this.foot().focus();
       else this.focus(row < this.groups().length ? { row, column: 0 } : this.current());
     });
   }
