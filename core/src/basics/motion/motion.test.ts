@@ -172,6 +172,16 @@ describe('a smooth zoom', () => {
     fc.assert(fc.property(framing, framing, (from, to) => expect(createZoom(from, to).at(0)).toEqual(from)));
   });
 
+  test('is no other than the smoothest way where that shows nothing beyond the picture', () => {
+    const [from, to] = [
+      { x: 0.4, y: 0.4, zoom: 6 },
+      { x: 0.6, y: 0.55, zoom: 5 },
+    ];
+    const [free, covering] = [createZoom(from, to), createCoveringZoom(from, to)];
+    expect(covering.length).toBe(free.length);
+    for (const share of [0.2, 0.5, 0.9]) expect(covering.at(share)).toEqual(free.at(share));
+  });
+
   test('on one spot it only zooms, evenly to the eye', () => {
     const way = createZoom({ x: 0.5, y: 0.5, zoom: 1 }, { x: 0.5, y: 0.5, zoom: 4 });
     expect(way.at(0.5)).toEqual({ x: 0.5, y: 0.5, zoom: 2 });

@@ -72,6 +72,9 @@ describe('renaming a parameter', () => {
     );
     const renamed = renameOption(tip, 'corner', 'bottomLeft', 'low');
     expect(renamed.parameters[1]).toMatchObject({ default: 'low' });
+    const options = (preset: Preset) => preset.parameters[1].options?.map(({ name }) => name);
+    expect(options(renamed)).toEqual(options(tip)?.map((name) => (name === 'bottomLeft' ? 'low' : name)));
+    expect(renamed.parameters[0]).toEqual(tip.parameters[0]);
     const high = renameOption(tip, 'corner', 'topRight', 'high');
     expect(JSON.stringify(high)).toContain('@corner.high');
     // All else that formulas mention is what it was.

@@ -114,6 +114,12 @@ describe('steps in time', () => {
       ],
     } as Scene;
     expect(frames(after(adjust({ type: 'to-cues' }, {}, { which: 'last' }), cued), 'a').at(-1)).toEqual([41, 60]);
+    // As near to one as to the other, it goes to the earlier.
+    const between = {
+      ...cued,
+      cues: [38, 42].map((at, i) => ({ id: `c${i}`, name: 'Beat', at: at * FRAME })),
+    } as Scene;
+    expect(frames(after(adjust({ type: 'to-cues' }, {}, { which: 'last' }), between), 'a').at(-1)).toEqual([38, 60]);
   });
 
   test('time is inserted for all that follows, and taken out again', () => {

@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
-import { keyRuleWords } from './words';
+import { createStep } from '../../scene/recipe';
+import { countingNumbers, keyRuleWords } from './words';
 
 test('which keys are adjusted is said part by part', () => {
   const words = (rule: Partial<Parameters<typeof keyRuleWords>[0]>): string => keyRuleWords({ which: 'all', ...rule });
@@ -20,4 +21,12 @@ test('which keys are adjusted is said part by part', () => {
   const run = { which: 'first', run: 'r1', moment: 'peak' } as const;
   expect(keyRuleWords(run)).toBe('the first keys that a run made at “peak”');
   expect(keyRuleWords(run, 'Rise', 'Peak')).toBe('the first keys that Rise made at “Peak”');
+});
+
+test('of the strengths of curves only those of the parts that are set are told', () => {
+  const step = createStep('strengths', []);
+  if (step.type !== 'strengths') throw new Error('another step');
+  const told = (parts: typeof step.parts) => countingNumbers({ ...step, parts });
+  expect([told('both'), told('departure'), told('arrival')]).toEqual([['leave', 'reach'], ['leave'], ['reach']]);
+  expect(countingNumbers(createStep('shift', []))).toEqual(['by']);
 });

@@ -80,5 +80,5 @@ export function pathTracks(movement: MovementOf<'path'>, layer: MovementLayer): 
   });
   const moving = [along('position.x', 0, scale, PATH_ERROR), along('position.y', 1, scale, PATH_ERROR)];
   if (movement.turns) moving.push(along('rotation', 2, 1, TURN_ERROR));
-  return fitTogether(moving, { stops, snap: layer.snap, slot: `${movement.id}/key` }, layer.frame);
+  return fitTogether(moving, { stops, snap: layer.snap, frame: layer.frame, slot: `${movement.id}/key` });
 }

@@ -110,7 +110,7 @@ function squashTracks(
         { channel: 'scale.x', course: courses.wider, by: wide, rest: 0, tolerance: AREA_ERROR },
         { channel: 'scale.y', course: courses.flatter, by: high, rest: 0, tolerance: AREA_ERROR },
       ];
-      return fitTogether(moving, { stops, snap: layer.snap, slot: `${movement.id}/squash-${n}` }, layer.frame);
+      return fitTogether(moving, { stops, snap: layer.snap, frame: layer.frame, slot: `${movement.id}/squash-${n}` });
     },
   );
   return (['scale.x', 'scale.y'] as const).map((channel, side) => ({

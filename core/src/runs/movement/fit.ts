@@ -32,12 +32,16 @@ export interface FitFrame {
   /** Ascending, at least two: the beginning, times at which the course may change at once, the end. */
   readonly stops: readonly Ticks[];
   readonly snap: (at: Ticks) => Ticks;
+  /** Length of a frame of the scene. */
+  readonly frame: Ticks;
   /** Begins the slots of all keys. */
   readonly slot: string;
 }
 
 /** Halvings of the time between two stops: more would be below a frame of any scene. */
 const DEPTH = 12;
+/** Tolerances below this, in units of the channel, cannot be told from rounding. */
+const FINEST = 1e-6;
 /** Speeds are taken over this share of a segment, on its inner side, so that a turn at its end does not count. */
 const INSET = 1e-4;
 const LOOKS = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 5 / 8, 3 / 4, 7 / 8];
@@ -85,27 +89,30 @@ export function createCourse(at: Course['at']): Course {
   };
 }
 
-function isClose({ course, by, tolerance }: Moving, from: Ticks, to: Ticks): boolean {
-  return course.stretch(from, to).miss * Math.abs(by) <= tolerance;
+/** Whether one segment is close enough. Hardly any is exact: where it should be as good as that, no half is shorter than a frame. */
+function isClose({ course, by, tolerance }: Moving, from: Ticks, to: Ticks, frame: Ticks): boolean {
+  const isShort = tolerance < FINEST && to - from < 2 * frame;
+  return isShort || course.stretch(from, to).miss * Math.abs(by) <= tolerance;
 }
 
 /** Times at which keys stand, with which half of which half they begin: all values get keys at the same times. */
-function halved(all: readonly Moving[], from: Ticks, to: Ticks, snap: FitFrame['snap'], half = ''): [Ticks, string][] {
-  const middle = snap(Math.round((from + to) / 2));
+function halved(all: readonly Moving[], from: Ticks, to: Ticks, where: FitFrame, half = ''): [Ticks, string][] {
+  const middle = where.snap(Math.round((from + to) / 2));
   const isDone = half.length >= DEPTH || middle <= from || middle >= to;
-  if (isDone || all.every((moving) => isClose(moving, from, to))) return [[from, half]];
-  return [...halved(all, from, middle, snap, `${half}0`), ...halved(all, middle, to, snap, `${half}1`)];
+  if (isDone || all.every((moving) => isClose(moving, from, to, where.frame))) return [[from, half]];
+  return [...halved(all, from, middle, where, `${half}0`), ...halved(all, middle, to, where, `${half}1`)];
 }
 
 /**
  * Keys that follow moving values within their tolerances, on all of them at the same times. A value may jump at a stop:
  * then it arrives as far as it came a moment before. Slots say which half of which stretch a key begins.
  */
-export function fitTogether(all: readonly Moving[], { stops, snap, slot }: FitFrame, jump: Ticks): MovementTrack[] {
+export function fitTogether(all: readonly Moving[], where: FitFrame): MovementTrack[] {
+  const { stops, slot, frame } = where;
   const marks = stops
     .slice(1)
     .flatMap((to, i) =>
-      to > stops[i] ? halved(all, stops[i], to, snap).map(([at, half]) => [at, `${slot}-${i}.${half}`] as const) : [],
+      to > stops[i] ? halved(all, stops[i], to, where).map(([at, half]) => [at, `${slot}-${i}.${half}`] as const) : [],
     );
   const end = stops[stops.length - 1];
   return all.map(({ channel, course, by, rest, tolerance }): MovementTrack => {
@@ -115,7 +122,7 @@ export function fitTogether(all: readonly Moving[], { stops, snap, slot }: FitFr
       const to = marks[i + 1]?.[0] ?? end;
       const here = course.stretch(from, to);
       const next = marks[i + 1] ? course.stretch(to, marks[i + 2]?.[0] ?? end).start : here.end;
-      const isJump = Math.abs((next - here.end) * by) > tolerance && to - jump > from;
+      const isJump = Math.abs((next - here.end) * by) > tolerance && to - frame > from;
       keys.push({
         after: from,
         value: valueOf(here.start),
@@ -123,7 +130,7 @@ export function fitTogether(all: readonly Moving[], { stops, snap, slot }: FitFr
         slot: name,
       });
       if (isJump)
-        keys.push({ after: to - jump, value: valueOf(here.end), ease: { type: 'linear' }, slot: `${name}-jump` });
+        keys.push({ after: to - frame, value: valueOf(here.end), ease: { type: 'linear' }, slot: `${name}-jump` });
     });
     const last: MovementKey = {
       after: end,

@@ -91,5 +91,5 @@ export function framingTracks(movement: MovementOf<'framing'>, layer: MovementLa
     rest: 0,
     tolerance: part === 'zoom' ? FRAMING_ERROR * 4 : FRAMING_ERROR,
   }));
-  return fitTogether(moving, { stops: way.stops, snap: layer.snap, slot: `${movement.id}/key` }, layer.frame);
+  return fitTogether(moving, { stops: way.stops, snap: layer.snap, frame: layer.frame, slot: `${movement.id}/key` });
 }

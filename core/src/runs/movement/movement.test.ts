@@ -196,6 +196,12 @@ describe('a sway', () => {
       layerOf(presetOf(begun('sway', {}, { within }), { ...whole, grid: 'frames' })).tracks['position.y']?.length ?? 0;
     expect(keys('0%')).toBe(251);
     expect(keys('2%')).toBeLessThan(60);
+    // Off the grid of frames, too, it is one for each frame's length.
+    const exact = (within: string) =>
+      layerOf(presetOf(begun('sway', {}, { within }), whole)).tracks['position.y']?.length;
+    expect(exact('0%')).toBe(251);
+    // What cannot be told from rounding asks for no more than that.
+    expect(exact('0.0000000001%')).toBeLessThan(252);
   });
 
   test.each([0, 2])('that loops ends as it begins, where it begins after %i s', (begins) => {

@@ -41,7 +41,7 @@ export function springTracks(movement: MovementOf<'spring'>, layer: MovementLaye
     createCourse((at) => (at >= end ? 0 : oscillate(offset, speed, law, (at - layer.from) / stretch)[0])),
   );
   const moving = { channel, course, by: 1, rest, tolerance: Math.max(1e-9, reach * SPRING_ERROR) };
-  return fitTogether([moving], { stops, snap: layer.snap, slot: `${id}/key` }, layer.frame).map(({ keys }) => ({
+  return fitTogether([moving], { stops, snap: layer.snap, frame: layer.frame, slot: `${id}/key` }).map(({ keys }) => ({
     channel,
     keys: keys.filter(({ slot }) => !slot.endsWith('-jump')),
   }));

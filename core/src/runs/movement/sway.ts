@@ -37,10 +37,13 @@ export function swayTracks(movement: MovementOf<'sway'>, layer: MovementLayer): 
     rest: layer.rest(channel),
     tolerance: Math.max(0, layer.number('within')) * amounts,
   };
-  return fitTogether([moving], { stops: [...new Set(stops)], snap: layer.snap, slot: `${id}/key` }, layer.frame).map(
-    (track) => ({
-      ...track,
-      keys: track.keys.filter(({ slot }) => !slot.endsWith('-jump')),
-    }),
-  );
+  return fitTogether([moving], {
+    stops: [...new Set(stops)],
+    snap: layer.snap,
+    frame: layer.frame,
+    slot: `${id}/key`,
+  }).map((track) => ({
+    ...track,
+    keys: track.keys.filter(({ slot }) => !slot.endsWith('-jump')),
+  }));
 }

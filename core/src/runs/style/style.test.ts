@@ -12,6 +12,7 @@ import { describeFinding } from '../finding';
 import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 import { PARTS } from './parts';
+import { styleFollows } from './style';
 
 const shelf = createShelf([]);
 const at = (x: number) => ({ 'position.x': x, 'position.y': 100, 'size.x': 100, 'size.y': 50 });
@@ -233,6 +234,17 @@ describe('styling', () => {
       sentenceOf(style({ from: { ...like, isLinked: true }, parts: ['border', 'shadow', 'corner'], vary: {} }), facts),
     ).toBe('Style 3 cards, left to right, like “a”, following it, in border, shadows and corners.');
   });
+});
+
+test('a style that is linked follows the look and the rest values of its layer, and no keys', () => {
+  const from = { by: 'layer', layer: 'p' } as const;
+  expect(styleFollows(style({ from: { ...from, isLinked: true } }))).toEqual({
+    layer: 'p',
+    fields: ['look', 'rest'],
+    keys: false,
+  });
+  expect(styleFollows(style({ from }))).toBeNull();
+  expect(styleFollows(style())).toBeNull();
 });
 
 describe('looks and palettes of the library', () => {
