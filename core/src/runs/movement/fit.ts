@@ -40,6 +40,8 @@ export interface FitFrame {
 
 /** Halvings of the time between two stops: more would be below a frame of any scene. */
 const DEPTH = 12;
+/** No half is shorter than this share of a frame: what goes faster is not even seen through a shutter. */
+const SHORTEST = 1 / 8;
 /** Tolerances below this, in units of the channel, cannot be told from rounding. */
 const FINEST = 1e-6;
 /** Speeds are taken over this share of a segment, on its inner side, so that a turn at its end does not count. */
@@ -98,7 +100,7 @@ function isClose({ course, by, tolerance }: Moving, from: Ticks, to: Ticks, fram
 /** Times at which keys stand, with which half of which half they begin: all values get keys at the same times. */
 function halved(all: readonly Moving[], from: Ticks, to: Ticks, where: FitFrame, half = ''): [Ticks, string][] {
   const middle = where.snap(Math.round((from + to) / 2));
-  const isDone = half.length >= DEPTH || middle <= from || middle >= to;
+  const isDone = half.length >= DEPTH || middle <= from || middle >= to || to - from < where.frame * SHORTEST * 2;
   if (isDone || all.every((moving) => isClose(moving, from, to, where.frame))) return [[from, half]];
   return [...halved(all, from, middle, where, `${half}0`), ...halved(all, middle, to, where, `${half}1`)];
 }

@@ -202,6 +202,10 @@ describe('a sway', () => {
     expect(exact('0%')).toBe(251);
     // What cannot be told from rounding asks for no more than that.
     expect(exact('0.0000000001%')).toBeLessThan(252);
+    // Nor does a rate that no picture shows set more than eight keys a frame.
+    const quick = begun('sway', { parts: [{ rate: '100000Hz', amount: '100px' }] });
+    const { layers } = planned(presetOf(quick, whole));
+    expect(layers[0].after.tracks['position.y']?.length).toBeLessThanOrEqual(250 * 8 + 1);
   });
 
   test.each([0, 2])('that loops ends as it begins, where it begins after %i s', (begins) => {
