@@ -11,7 +11,9 @@ import {
   easingFromStrengths,
   easingSchema,
   formatEasing,
+  LINEAR,
   parseEasing,
+  scaledEasing,
   solveBezier,
   unitCubic,
   type Easing,
@@ -183,4 +185,14 @@ test('free handles between different values are a plain bezier, between equal on
   const easing: Easing = { type: 'handles', leave: { time: 0.25, value: 5 }, arrive: { time: 0.5, value: -2 } };
   expect(asBezier(easing, 0, 10)).toEqual({ type: 'bezier', x1: 0.25, y1: 0.5, x2: 0.5, y2: 0.8 });
   expect(asBezier(easing, 3, 3)).toBeNull();
+});
+
+test('an easing with values grows with them, and any other stays', () => {
+  const free = { type: 'handles', leave: { time: 0.3, value: 40 }, arrive: { time: 0.2, value: -10 } } as const;
+  expect(scaledEasing(free, -2)).toEqual({
+    type: 'handles',
+    leave: { time: 0.3, value: -80 },
+    arrive: { time: 0.2, value: 20 },
+  });
+  expect(scaledEasing(LINEAR, 3)).toBe(LINEAR);
 });

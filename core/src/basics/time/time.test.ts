@@ -7,6 +7,7 @@ import {
   formatFrameTimecode,
   formatRate,
   formatShort,
+  fps,
   frameTicks,
   LISTED_RATES,
   nearestFrame,
@@ -160,3 +161,10 @@ test('a negative frame has its timecode with a sign in front', () => {
   expect(formatFrameTimecode(-26, PAL)).toBe('-00:00:01:01');
   expect(formatFrameTimecode(-1800, NTSC)).toBe('-00:01:00;02');
 });
+
+// SMPTE ST 12-1: the rates of television are 1000/1001 of whole ones (from memory).
+test.each([
+  [25, 1, 25],
+  [30_000, 1_001, 29.97],
+  [24_000, 1_001, 23.976],
+])('%i/%i is %d frames a second', (num, den, expected) => expect(fps({ num, den })).toBeCloseTo(expected, 3));

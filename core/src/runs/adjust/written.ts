@@ -2,7 +2,7 @@ import { HOLD } from '../../basics/easing';
 import { frameTicks, ticksFromSeconds, type Ticks } from '../../basics/time';
 import type { ChannelId } from '../../basics/channel';
 import type { NamedKey } from '../run';
-import { bakeTrack, cutSegment, sampleTrack, toleranceFor } from '../../scene/sample';
+import { bakeInFewer, createTrackSampler, cutSegment, toleranceFor } from '../../scene/sample';
 import { momentsOf, type Entries, type Entry } from './picked';
 import type { StepLayer } from './times';
 
@@ -73,8 +73,8 @@ export function thinOut(entries: Entries, layer: StepLayer, mark: MarkNew): Entr
       if (places.length < 3) return [channel, list];
       const keys = list.map(({ key }) => key);
       const stretch = keys.slice(from, to + 1);
-      const baked = bakeTrack({
-        value: (at) => sampleTrack(keys, at),
+      const bake = {
+        value: createTrackSampler(keys),
         from: stretch[0].at,
         to: stretch[stretch.length - 1].at,
         breaks: stretch
@@ -82,8 +82,9 @@ export function thinOut(entries: Entries, layer: StepLayer, mark: MarkNew): Entr
           .map(({ at }) => at),
         step,
         tolerance: toleranceFor(channel, within),
-      });
-      if (baked.keys.length >= stretch.length) return [channel, list];
+      };
+      const baked = bakeInFewer(bake, stretch.length);
+      if (!baked) return [channel, list];
       const standing = new Map(list.map((entry) => [entry.key.at, entry]));
       const thinned = baked.keys.map(({ at, value, ease }, i): Entry => {
         const before = standing.get(at);

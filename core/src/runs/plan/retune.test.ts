@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { RigRecipe } from '../../scene/recipe';
 import { compilePreset } from '../../formulas/preset';
+import { createShelf, type RigItem } from '../../library/library';
 import { recipeOf, rigged, shelfWith } from '../../testing/rigs';
 import { card, sceneOf } from '../../testing/scenes';
 import { retuneRig } from '.';
@@ -31,9 +32,10 @@ describe('a dial that is turned', () => {
   test('keeps to the revision that the run used, though the library has another', () => {
     const item = shelf.items.get(recipe.rig.id);
     if (item?.kind !== 'rig') throw new Error('no rig');
-    const newer = shelfWith('keyed + @far + 100px', ['position.x'], { dials: item.body.dials });
-    const tuned = retuneRig(scene, newer, run.id, turned, later, compilePreset);
-    expect(tuned.ok && tuned.run.rig?.revision).toBe(run.rig?.revision);
+    const formulas = [{ channels: ['position.x' as const], text: 'keyed + @far + 100px' }];
+    const next: RigItem = { ...item, revision: item.revision + 1, body: { ...item.body, formulas } };
+    const tuned = retuneRig(scene, createShelf([next]), run.id, turned, later, compilePreset);
+    expect(tuned.ok && [tuned.run.rig?.revision, tuned.run.rig?.body]).toEqual([item.revision, run.rig?.body]);
   });
 
   test('says what keeps it from that', () => {

@@ -5,6 +5,7 @@ import type { Layer } from '../layer';
 import { sceneSchema, type Scene } from '../scene';
 import {
   bakedScene,
+  bakeInFewer,
   bakeTrack,
   compileScene,
   createFrame,
@@ -121,6 +122,28 @@ describe('a value that jumps', () => {
     }
     return { onFrames, beyond };
   };
+
+  test('becomes fewer keys than so many, the same ones, or none', () => {
+    const ways = [
+      (frame: number) => 40 * Math.sin(frame / 3),
+      (frame: number) => (frame < 20 ? 44 : 200),
+      (frame: number) => Math.max(0, frame - 10) * 3,
+      () => 5,
+    ];
+    for (const way of ways) {
+      const bake = {
+        value: (at: number) => way(at / FRAME),
+        from: 0,
+        to: 30 * FRAME,
+        breaks: [5, 12, 20].map((frame) => frame * FRAME),
+        step: FRAME,
+        tolerance: 0.25,
+      };
+      const whole = bakeTrack(bake);
+      for (let count = 1; count <= 32; count++)
+        expect(bakeInFewer(bake, count)).toEqual(whole.keys.length < count ? whole : null);
+    }
+  });
 
   test('from stillness is held up to its frame, wherever it is', () => {
     const value = (frame: number) => (frame < 20 ? 44 : 200);

@@ -7,7 +7,7 @@ import type { Scene } from '../scene';
 import { compileScene } from './compile';
 import { createFrame, sampleValues } from './frame';
 import { compileRigs, type CompiledRigs, type Rigged } from './rigs';
-import { createSegment, sampleTrack } from './segment';
+import { createSegment, createTrackSampler } from './segment';
 
 /** A moving value that is to become keys. */
 export interface Bake {
@@ -64,19 +64,33 @@ function segmentBetween(bake: Bake, from: Ticks, to: Ticks): Key {
   };
 }
 
-/** How far a segment is off at worst, and when; it stops looking beyond the tolerance. */
-function missOf(bake: Bake, key: Key, to: Ticks, isWhole: boolean): readonly [number, Ticks] {
-  const end = bake.value(to);
-  const segment = createSegment(key.ease, key.value, end);
-  const count = Math.max(2, Math.ceil(((to - key.at) / bake.step) * LOOKS));
+/** How far a segment is off at each of its looks, and how many there are. */
+function missesOf({ value, step }: Bake, key: Key, to: Ticks) {
+  const segment = createSegment(key.ease, key.value, value(to));
+  const count = Math.max(2, Math.ceil(((to - key.at) / step) * LOOKS));
+  const timeOf = (look: number): Ticks => Math.round(key.at + ((to - key.at) * look) / count);
+  const missAt = (time: Ticks): number => Math.abs(segment.at((time - key.at) / (to - key.at)) - value(time));
+  return { count, timeOf, missAt };
+}
+
+/** How far a segment is off at worst, and when. */
+function missOf(bake: Bake, key: Key, to: Ticks): readonly [number, Ticks] {
+  const { count, timeOf, missAt } = missesOf(bake, key, to);
   let [worst, at] = [0, key.at];
-  for (let i = 1; i < count; i++) {
-    const time = Math.round(key.at + ((to - key.at) * i) / count);
-    const miss = Math.abs(segment.at((time - key.at) / (to - key.at)) - bake.value(time));
-    if (miss > worst) [worst, at] = [miss, time];
-    if (!isWhole && worst > bake.tolerance) break;
+  for (let look = 1; look < count; look++) {
+    const miss = missAt(timeOf(look));
+    if (miss > worst) [worst, at] = [miss, timeOf(look)];
   }
   return [worst, at];
+}
+
+/** Whether a segment stays within the tolerance; the middle is looked at first, where most that do not are off. */
+function isClose(bake: Bake, key: Key, to: Ticks): boolean {
+  const { count, timeOf, missAt } = missesOf(bake, key, to);
+  const isOff = (look: number): boolean => missAt(timeOf(look)) > bake.tolerance;
+  if (isOff(count >> 1)) return false;
+  for (let look = 1; look < count; look++) if (isOff(look)) return false;
+  return true;
 }
 
 /** Remembers values: a fit looks at the same times again and again. */
@@ -99,21 +113,24 @@ function stepsOf({ from, to, breaks, step }: Bake): { readonly times: Ticks[]; r
   return { times: [...times].sort((a, b) => a - b), isBreak };
 }
 
+/** A key of a fit, with how far its segment is off at worst, and when. */
+interface FitKey {
+  readonly key: Key;
+  readonly miss: number;
+  readonly when: Ticks;
+}
+
 /**
- * As few keys as go: from each one the longest segment that stays within the tolerance, looked for by doubling and
- * halving. One step is always taken, so that there are never more keys than steps.
+ * As few keys as go, but for the last: from each one the longest segment that stays within the tolerance, looked for by
+ * doubling and halving. One step is always taken, so that there are never more keys than steps.
  */
-export function bakeTrack(given: Bake): Baked {
-  const bake = { ...given, value: remembering(given.value) };
+function* fitted(bake: Bake): Generator<FitKey> {
   const { times, isBreak } = stepsOf(bake);
-  const keys: Key[] = [];
-  let [worst, at] = [0, bake.from];
   let i = 0;
   while (i < times.length - 1) {
     let most = i + 1;
     while (most < times.length - 1 && !isBreak.has(times[most])) most++;
-    const fits = (j: number): boolean =>
-      missOf(bake, segmentBetween(bake, times[i], times[j]), times[j], false)[0] <= bake.tolerance;
+    const fits = (j: number): boolean => isClose(bake, segmentBetween(bake, times[i], times[j]), times[j]);
     let [low, high] = [i + 1, i + 1];
     while (high < most && fits(Math.min(most, i + (high - i) * 2))) {
       high = Math.min(most, i + (high - i) * 2);
@@ -126,13 +143,36 @@ export function bakeTrack(given: Bake): Baked {
       else high = middle - 1;
     }
     const key = segmentBetween(bake, times[i], times[low]);
-    const [miss, when] = missOf(bake, key, times[low], true);
-    if (miss > worst) [worst, at] = [miss, when];
-    keys.push(key);
+    const [miss, when] = missOf(bake, key, times[low]);
+    yield { key, miss, when };
     i = low;
   }
-  keys.push({ at: bake.to, value: bake.value(bake.to), ease: LINEAR });
-  return { keys: withoutStill(keys), worst, at };
+}
+
+function bakedOf({ value, from, to }: Bake, fit: readonly FitKey[]): Baked {
+  const worst = fit.reduce((most, one) => (one.miss > most.miss ? one : most), { miss: 0, when: from });
+  const last: Key = { at: to, value: value(to), ease: LINEAR };
+  return { keys: withoutStill([...fit.map(({ key }) => key), last]), worst: worst.miss, at: worst.when };
+}
+
+/** A moving value as few keys, at most one a step. */
+export function bakeTrack(given: Bake): Baked {
+  const bake = { ...given, value: remembering(given.value) };
+  return bakedOf(bake, [...fitted(bake)]);
+}
+
+/** A moving value as fewer keys than so many; null, soon, where it needs as many. */
+export function bakeInFewer(given: Bake, count: number): Baked | null {
+  const bake = { ...given, value: remembering(given.value) };
+  const fit: FitKey[] = [];
+  // Only straight keys can still turn out to be none, where the value rests; the last one comes besides.
+  let sure = 1;
+  for (const one of fitted(bake)) {
+    fit.push(one);
+    if (one.key.ease.type !== 'linear' && ++sure >= count) return null;
+  }
+  const baked = bakedOf(bake, fit);
+  return baked.keys.length < count ? baked : null;
 }
 
 /** Without keys between two that are the same: a value that rests needs its ends alone. */
@@ -268,10 +308,14 @@ function withoutPath(layer: Layer, index: number, { valueAt }: Pick<CompiledRigs
 /** A scene in which motion paths stand as keys; the same one without any. */
 function withoutPaths(scene: Scene, step: Ticks): Scene {
   if (scene.layers.every(({ path }) => !path)) return scene;
+  const samplers = new Map<Track, (at: Ticks) => number>();
   const valueAt: CompiledRigs['valueAt'] = (index, channel, at) => {
     const layer = scene.layers[index];
     const keys = layer.tracks[channel];
-    return keys && keys.length > 0 ? sampleTrack(keys, at) : restValue(layer, channel);
+    if (!keys || keys.length === 0) return restValue(layer, channel);
+    const sampler = samplers.get(keys) ?? createTrackSampler(keys);
+    samplers.set(keys, sampler);
+    return sampler(at);
   };
   const layers = scene.layers.map((layer, index) =>
     layer.path ? withoutPath(layer, index, { valueAt }, step) : layer,

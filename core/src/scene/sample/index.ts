@@ -20,6 +20,7 @@ export { compileRigs, drivenTrack, type CompiledRigs, type RigCircle, type RigFa
 export {
   bakeChannel,
   bakedScene,
+  bakeInFewer,
   bakeTrack,
   breaksOf,
   tabulateDriven,
