@@ -77,7 +77,7 @@ export function dialsPreset({ dials }: Pick<Rig, 'dials'>): Preset {
   return presetOfParameters(dials);
 }
 
-/** A rig with nothing in it yet but one dial and one formula that changes nothing. */
+/** A rig with nothing in it yet but one dial and one formula that adds it. */
 export function createRig(): Rig {
   const amount: Parameter = {
     name: 'amount',
