@@ -170,6 +170,32 @@ test('an export says what it lacks, and why it was not written', async ({ page }
   expect(readBundle(new Uint8Array(bytes))).toMatchObject({ ok: true });
 });
 
+test('fields of a panel that are set before the page is drawn again all count', async ({ page }) => {
+  const scene = new SceneScreen(page);
+  const id = await copyOf(page, 'programme-board');
+  await scene.openAtRest(id);
+  await page.getByText('Title: Star party', { exact: true }).first().click();
+  await page.getByRole('tab', { name: 'Layer' }).click();
+  await page.locator('wx-look-words').evaluate((panel) => {
+    const labels = Array.from(panel.querySelectorAll('label'));
+    const field = <T extends Element>(label: string): T | null | undefined =>
+      labels.find(({ textContent }) => textContent?.startsWith(label))?.querySelector<T>('textarea, input, select');
+    const [words, size] = ['Words', 'Size'].map((label) => field<HTMLInputElement>(label));
+    const font = field<HTMLSelectElement>('Font');
+    if (!words || !size || !font) throw new Error('A field is missing.');
+    words.value = 'Dark night';
+    words.dispatchEvent(new Event('change', { bubbles: true }));
+    size.value = '48';
+    size.dispatchEvent(new Event('change', { bubbles: true }));
+    font.selectedIndex = font.options.length - 1;
+    font.dispatchEvent(new Event('change', { bubbles: true }));
+  });
+  await scene.saved();
+  const stored = (await scene.stored(id)).layers.find(({ name }) => name === 'Title: Star party')?.source;
+  expect(stored).toMatchObject({ text: 'Dark night', size: 48 });
+  expect(stored).not.toMatchObject({ font: 'Spline Sans' });
+});
+
 test('words, fonts and colours of one layer or many are set in the panel', async ({ page }) => {
   const scene = new SceneScreen(page);
   const id = await copyOf(page, 'programme-board');

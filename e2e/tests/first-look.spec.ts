@@ -228,6 +228,29 @@ test('an empty scene says what to do, and has no playhead over it', async ({ pag
   await expect(page.getByRole('status').last()).not.toContainText('planning');
 });
 
+test('pictures of presets are drawn where they are seen, and further ones once one has scrolled to them', async ({
+  page,
+}) => {
+  const screen = new SceneScreen(page);
+  await screen.open('programme-board');
+  await screen.field('preset').click();
+  await expect(screen.editor.getByRole('searchbox', { name: 'Search presets' })).toBeFocused();
+  const choices = screen.editor.locator('.choice');
+  const isDrawn = (nth: number): Promise<boolean> =>
+    choices.nth(nth).evaluate((choice) => {
+      const canvas = choice.querySelector('canvas');
+      const context = canvas?.getContext('2d');
+      if (!canvas || !context) return false;
+      return context.getImageData(0, 0, canvas.width, canvas.height).data.some((part) => part !== 0);
+    });
+  const [first, last] = [0, (await choices.count()) - 1];
+  await choices.nth(first).scrollIntoViewIfNeeded();
+  await expect.poll(() => isDrawn(first)).toBe(true);
+  expect(await isDrawn(last)).toBe(false);
+  await choices.nth(last).scrollIntoViewIfNeeded();
+  await expect.poll(() => isDrawn(last)).toBe(true);
+});
+
 test('an editor begins where one works: a preset is searched at once, the choice that stands has the arrow keys', async ({
   page,
 }) => {

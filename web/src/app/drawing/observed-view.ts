@@ -1,7 +1,7 @@
 import { DestroyRef, ElementRef, inject, signal, type Signal } from '@angular/core';
 
 /** How far outside what is seen something already counts, so that slow scrolling meets what is drawn. */
-const AHEAD = '120px';
+const AHEAD = '500px';
 
 const hearers = new WeakMap<Element, () => void>();
 let observer: IntersectionObserver | null = null;

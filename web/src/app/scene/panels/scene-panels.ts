@@ -1,9 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  ChangeDetectorRef,
+  Component,
+  computed,
+  effect,
+  inject,
+  output,
+  signal,
+} from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
-import type { Layer, Scene } from '@wexikine/core';
+import type { Layer, Recipe, Scene } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
 import { LayoutService } from '../../layout/layout.service';
-import { DialActions } from '../actions/dial-actions';
+import type { LayerStep } from '../../looks/layer-step';
+import { DialActions, type DialChange } from '../actions/dial-actions';
 import { LayerActions } from '../actions/layer-actions';
 import { RecipeActions } from '../actions/recipe-actions';
 import { RunActions } from '../actions/run-actions';
@@ -17,7 +27,7 @@ import { SceneStore } from '../scene.store';
 import { Selection } from '../selection';
 import { TimingPanel } from '../timing/timing-panel';
 import { CopiesPanel } from './copies-panel';
-import { CuesPanel } from './cues-panel';
+import { CuesPanel, type CueChange } from './cues-panel';
 import { DialsPanel } from './dials-panel';
 import { FindingsPanel, type Place } from './findings-panel';
 import { HistoryPanel } from './history-panel';
@@ -48,6 +58,7 @@ export class ScenePanels {
   /** What the scene would be while a curve is dragged; null: as it is. */
   readonly tried = output<Scene | null>();
 
+  private readonly detector = inject(ChangeDetectorRef);
   protected readonly store = inject(SceneStore);
   protected readonly draftStore = inject(DraftStore);
   protected readonly run = inject(RunState);
@@ -86,6 +97,28 @@ export class ScenePanels {
     effect(() => {
       if (this.run.isCopying()) this.panel.set('timing');
     });
+  }
+
+  protected stepLayers(step: LayerStep): void {
+    this.atOnce(() => this.layers.step(step));
+  }
+
+  protected setCues(change: CueChange): void {
+    this.atOnce(() => this.tables.setCues(change));
+  }
+
+  protected setDial(change: DialChange): void {
+    this.atOnce(() => this.dials.set(change));
+  }
+
+  protected changeCopies(recipe: Recipe): void {
+    this.atOnce(() => this.draftStore.change(recipe));
+  }
+
+  /** Fields change what they were given, and the next one may be set before the page is drawn: it is given what came of this one. */
+  private atOnce(change: () => void): void {
+    change();
+    this.detector.detectChanges();
   }
 
   protected fold(): void {
