@@ -175,7 +175,10 @@ export class SentenceBar {
     // Before the editor goes, which is quicker than when it took the focus with it; and where the field is afterwards.
     this.focus(field);
     this.open.set(null);
-    setTimeout(() => this.focus(field));
+    setTimeout(() => {
+      // Whoever has gone on to another field meanwhile stays there.
+      if (!document.activeElement || document.activeElement === document.body) this.focus(field);
+    });
   }
 
   private focus(field: OpenField): void {
