@@ -228,13 +228,19 @@ test('an empty scene says what to do, and has no playhead over it', async ({ pag
   await expect(page.getByRole('status').last()).not.toContainText('planning');
 });
 
-test('pictures of presets are drawn where they are seen, and further ones once one has scrolled to them', async ({
-  page,
-}) => {
+/** A scene in which the list of presets is open. */
+async function presetsOpened(page: Page): Promise<SceneScreen> {
   const screen = new SceneScreen(page);
   await screen.open('programme-board');
   await screen.field('preset').click();
   await expect(screen.editor.getByRole('searchbox', { name: 'Search presets' })).toBeFocused();
+  return screen;
+}
+
+test('pictures of presets are drawn where they are seen, and further ones once one has scrolled to them', async ({
+  page,
+}) => {
+  const screen = await presetsOpened(page);
   const choices = screen.editor.locator('.choice');
   const isDrawn = (nth: number): Promise<boolean> =>
     choices.nth(nth).evaluate((choice) => {
@@ -254,10 +260,7 @@ test('pictures of presets are drawn where they are seen, and further ones once o
 test('an editor begins where one works: a preset is searched at once, the choice that stands has the arrow keys', async ({
   page,
 }) => {
-  const screen = new SceneScreen(page);
-  await screen.open('programme-board');
-  await screen.field('preset').click();
-  await expect(screen.editor.getByRole('searchbox', { name: 'Search presets' })).toBeFocused();
+  const screen = await presetsOpened(page);
   // The one that stands is in view, well down in the list.
   await expect(screen.editor.getByRole('button', { name: /^Rise & settle/, pressed: true })).toBeInViewport();
   await page.keyboard.type('fade in');

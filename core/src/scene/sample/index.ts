@@ -17,16 +17,6 @@ export {
 export { cutSegment, type CutSegment } from './cut';
 export { fitSegments, FIT_ERROR, type Fit, type FittedKey } from './fit';
 export { compileRigs, drivenTrack, type CompiledRigs, type RigCircle, type RigFault, type Rigged } from './rigs';
-export {
-  bakeChannel,
-  bakedScene,
-  bakeInFewer,
-  bakeTrack,
-  breaksOf,
-  tabulateDriven,
-  EXPORT_WITHIN,
-  toleranceFor,
-  type Bake,
-  type Baked,
-} from './bake';
+export { bakeInFewer, bakeTrack, type Bake, type Baked } from './bake-track';
+export { bakeChannel, bakedScene, breaksOf, tabulateDriven, EXPORT_WITHIN, toleranceFor } from './bake';
 export { greatestStep, type FrameStep } from './speed';
