@@ -44,7 +44,6 @@ export async function sceneWith(page: Page, layers: readonly Layer[], rate: Rate
 
 /** A scene of one’s own, opened. */
 export async function openWith(page: Page, layers: readonly Layer[], rate: Rate = PAL, seconds = 10) {
-  await page.goto('/');
   const id = await sceneWith(page, layers, rate, seconds);
   const screen = new SceneScreen(page);
   await screen.open(id);

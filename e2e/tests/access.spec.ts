@@ -121,7 +121,6 @@ test('the editors of the sentence are accessible', async ({ page }) => {
 
 test('runs, cues, data and versions are accessible', async ({ page }) => {
   test.setTimeout(150_000);
-  await page.goto('/');
   const screen = new SceneScreen(page);
   await screen.open(await copyOf(page, 'programme-board'));
   await page.getByRole('button', { name: 'Variants' }).click();

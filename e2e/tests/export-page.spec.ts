@@ -355,7 +355,6 @@ for (const demo of [programmeBoard(), constellations()]) {
 test('the page fits its window, plays, pauses and scrubs; the address hides its controls; less motion shows the end', async ({
   page,
 }) => {
-  await page.goto('/');
   const moving = card('a', { tracks: { 'position.x': [key(0, 200), key(9, 1700)] } });
   const id = await sceneWith(page, [moving]);
   const screen = new SceneScreen(page);

@@ -13,7 +13,6 @@ test('a scene opens at rest; a field that is opened, the button or W make it a d
   page,
 }) => {
   const screen = new SceneScreen(page);
-  await page.goto('/');
   const id = await copyOf(page, 'programme-board');
   await screen.openAtRest(id);
   const badge = page.getByText('Dry run, not applied');
@@ -42,7 +41,6 @@ test('a scene opens at rest; a field that is opened, the button or W make it a d
 
 test('applying from within a field closes it, says so, and Space plays', async ({ page }) => {
   const screen = new SceneScreen(page);
-  await page.goto('/');
   const id = await copyOf(page, 'programme-board');
   await screen.openAtRest(id);
   await screen.field('spacing').click();
@@ -178,7 +176,6 @@ test('the parts of the screen are dragged and remembered, panels fold, the previ
 test('number fields: relative, by a factor, arithmetic, limits with the reason in the page; the anchor keeps the picture', async ({
   page,
 }) => {
-  await page.goto('/');
   const id = await sceneWith(page, [
     card('1', { rest: { 'position.x': -100, 'position.y': 540, 'size.x': 200, 'size.y': 100, rotation: 90 } }),
   ]);

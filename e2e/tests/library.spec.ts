@@ -4,8 +4,8 @@ import { copyOf, SceneScreen } from '../pages/scene-screen';
 import { expect, test } from '../pages/test';
 
 test('the library is searched, narrowed down, tried, and used in a scene', async ({ page }) => {
-  await page.goto('/');
   await copyOf(page, 'programme-board');
+  await page.goto('/');
   await page.getByRole('link', { name: 'Library' }).click();
   const library = new LibraryScreen(page);
   await expect(library.status).toBeVisible();

@@ -30,7 +30,6 @@ test('any three of start, gap, length and finish give the fourth, and what canno
 test('a run is changed, switched off and on, and removed; hand keys stay, and undo leads all the way back', async ({
   page,
 }) => {
-  await page.goto('/');
   const id = await copyOf(page, 'programme-board');
   const screen = new SceneScreen(page);
   await screen.open(id);
@@ -291,7 +290,6 @@ test('two windows on one scene: a run in one appears in the other, and undo ther
   page,
   context,
 }) => {
-  await page.goto('/');
   const id = await copyOf(page, 'programme-board');
   const other = await context.newPage();
   const [mine, theirs] = [new SceneScreen(page), new SceneScreen(other)];
@@ -319,7 +317,6 @@ test('10,000 layers: planning says so, can be cancelled, and the page answers me
       rest: { 'position.x': (i % 125) * 15, 'position.y': Math.floor(i / 125) * 13, 'size.x': 12, 'size.y': 10 },
     }),
   );
-  await page.goto('/');
   const id = await sceneWith(page, layers);
   const screen = new SceneScreen(page);
   await screen.openAtRest(id);

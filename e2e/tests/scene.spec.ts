@@ -28,7 +28,6 @@ async function sceneOf(page: Page, count: number): Promise<string> {
 
 /** Stores a scene with three cards beside each other and gives its id. */
 async function threeBeside(page: Page): Promise<string> {
-  await page.goto('/');
   return sceneWith(
     page,
     [0, 1, 2].map((i) =>
@@ -183,7 +182,6 @@ test('two windows: the later one is told, sees what changed, and chooses; nothin
 }) => {
   // Without news the windows only learn of each other when they save.
   await context.route('**/api/events', (route) => route.abort());
-  await page.goto('/');
   const id = await copyOf(page, 'programme-board');
   const other = await context.newPage();
   const [mine, theirs] = [new SceneScreen(page), new SceneScreen(other)];
@@ -210,7 +208,6 @@ test('two windows: the later one is told, sees what changed, and chooses; nothin
 });
 
 test('a lost connection is said, work goes on, and it is saved when the server answers again', async ({ page }) => {
-  await page.goto('/');
   const id = await copyOf(page, 'constellations');
   const screen = new SceneScreen(page);
   await screen.open(id);
@@ -227,7 +224,6 @@ test('a lost connection is said, work goes on, and it is saved when the server a
 
 for (const count of [0, 1, 300]) {
   test(`a scene with ${count} layers works`, async ({ page }) => {
-    await page.goto('/');
     const screen = new SceneScreen(page);
     const id = await sceneOf(page, count);
     await page.goto(`/scenes/${id}`);
@@ -276,7 +272,6 @@ test('layers that stand level share one place: it is told, and a press orders th
 });
 
 test('a scene that flashes too often is told so, with where; one click goes there', async ({ page }) => {
-  await page.goto('/');
   const frame = frameTicks(programmeBoard().rate);
   const flashing = Array.from({ length: 30 }, (_, i) => ({
     at: (10 + 2 * i) * frame,

@@ -23,7 +23,6 @@ const words = card('title', {
 });
 
 async function openWords(page: Page) {
-  await page.goto('/');
   const id = await sceneWith(page, [words]);
   const screen = new SceneScreen(page);
   await screen.openAtRest(id);
@@ -97,7 +96,6 @@ const font = (of: string): string =>
   join(import.meta.dirname, `../../node_modules/@fontsource-variable/${of}/files/${of}-latin-wght-normal.woff2`);
 
 test('letters stand where another font sets them, after it took the place of theirs everywhere', async ({ page }) => {
-  await page.goto('/');
   const bytes = readFileSync(font('spline-sans'));
   const name = `${createHash('sha256').update(bytes).digest('hex')}.woff2`;
   await page.request.put(`/api/files/${name}?title=Heron`, {
@@ -148,7 +146,6 @@ test('letters stand where another font sets them, after it took the place of the
 });
 
 test('a card is split into columns and rows by a dialog that says what is wrong', async ({ page }) => {
-  await page.goto('/');
   const id = await sceneWith(page, [
     card('a', { rest: { 'position.x': 960, 'position.y': 540, 'size.x': 900, 'size.y': 600 } }),
   ]);

@@ -24,7 +24,6 @@ async function openCards(page: Page) {
     card('b', { rest: rest(1000, 520), look: { fill: '#58b79c' } }),
     card('c', { rest: rest(1500, 700), look: { fill: '#e05577' }, tracks: { 'position.y': way } }),
   ];
-  await page.goto('/');
   const id = await sceneWith(page, cards);
   const screen = new SceneScreen(page);
   await screen.openAtRest(id);
@@ -158,7 +157,6 @@ test('what lies under another is chosen from the list; a key of its way is dragg
 test('layers are put elsewhere in depth and into a group by dragging their rows, and by keys; nothing moves on screen', async ({
   page,
 }) => {
-  await page.goto('/');
   const group = card('g', {
     name: 'Group',
     kind: 'group',
@@ -212,7 +210,6 @@ test('layers are put elsewhere in depth and into a group by dragging their rows,
 });
 
 test('rows go on while one is held at the edge of the sheet, and it is let go beside the names', async ({ page }) => {
-  await page.goto('/');
   const id = await sceneWith(
     page,
     Array.from({ length: 60 }, (_, i) => card(`l${i}`, { name: `Layer ${i}`, rest: rest(400 + i, 300) })),

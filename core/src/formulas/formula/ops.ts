@@ -31,18 +31,23 @@ const AS_NUMBER = [...bothHalves(1), ...vector(0x4e)];
 /** 0; f64x2.ne; v128.bitselect. */
 const IS_NOT_ZERO_SELECT = [...bothHalves(0), ...vector(0x48), ...vector(0x52)];
 
-const parts = new DataView(new ArrayBuffer(8));
 const LEAST_EXPONENT = -1022;
 const MOST_EXPONENT = 1023;
 const BIAS = 1023;
 
-/** 2 to a whole power from −1022 to 1023, by its bits; beyond, that of the nearest end; 1 of what is no number. */
-function twoToThe(exponent: number): number {
-  const within = Math.min(MOST_EXPONENT, Math.max(LEAST_EXPONENT, exponent));
-  const whole = Number.isNaN(within) ? 0 : Math.trunc(within);
-  parts.setUint32(0, (whole + BIAS) << 20);
-  parts.setUint32(4, 0);
+/** 2 to each whole power from −1022 to 1023, made by its bits. Source: IEEE 754-2019, 3.4. */
+const POWERS = Float64Array.from({ length: MOST_EXPONENT - LEAST_EXPONENT + 1 }, (_, i) => {
+  const parts = new DataView(new ArrayBuffer(8));
+  parts.setUint32(0, (i + LEAST_EXPONENT + BIAS) << 20);
   return parts.getFloat64(0);
+});
+
+/** 2 to a whole power from −1022 to 1023; beyond, that of the nearest end; 1 of what is no number. */
+function twoToThe(exponent: number): number {
+  if (exponent <= LEAST_EXPONENT) return POWERS[0];
+  if (exponent >= MOST_EXPONENT) return POWERS[MOST_EXPONENT - LEAST_EXPONENT];
+  // What is no number is 0 here.
+  return POWERS[(exponent | 0) - LEAST_EXPONENT];
 }
 
 /** All steps. Each is exact or correctly rounded by IEEE 754, so that every machine gives the same bits. */
