@@ -98,7 +98,7 @@ const shape = z.strictObject({
 });
 
 /** A parameterised piece of animation: its moments, its rows of cells, its parameters. */
-export type Preset = Readonly<z.infer<typeof shape>>;
+export interface Preset extends Readonly<z.infer<typeof shape>> {}
 /** Something of a preset that runs set. */
 export type Parameter = Preset['parameters'][number];
 /** One of the options of a choice. */
@@ -115,13 +115,15 @@ function addIssues(messages: readonly string[], context: z.core.$RefinementCtx):
 }
 
 /** A preset in the making: its parts hang together, but it may lack rows, cells and formulas. */
-export const draftPresetSchema = shape.superRefine((preset, context) => addIssues(structureProblems(preset), context));
+export const draftPresetSchema: z.ZodType<Preset> = shape.superRefine((preset, context) =>
+  addIssues(structureProblems(preset), context),
+);
 
 /**
  * A parameterised piece of animation: a matrix of moments × channels. Moment times are formulas counted from the
  * preset's beginning; cells are formulas of the layer's value at that moment, with the easing to the row's next cell.
  */
-export const presetSchema = shape.superRefine((preset, context) =>
+export const presetSchema: z.ZodType<Preset> = shape.superRefine((preset, context) =>
   addIssues([...structureProblems(preset), ...unfinishedParts(preset)], context),
 );
 

@@ -24,7 +24,7 @@ const shape = z.strictObject({
 });
 
 /** Dials and formulas that drive channels. */
-export type Rig = Readonly<z.infer<typeof shape>>;
+export interface Rig extends Readonly<z.infer<typeof shape>> {}
 /** A formula of a rig, with the channels that it gives. */
 export type RigFormula = Rig['formulas'][number];
 /** A layer that a rig reads, by the name that its formulas have for it. */
@@ -51,10 +51,10 @@ function addIssues(messages: readonly string[], context: z.core.$RefinementCtx):
 }
 
 /** A rig in the making: it may lack formulas. */
-export const draftRigSchema = shape.superRefine((rig, context) => addIssues(rigProblems(rig), context));
+export const draftRigSchema: z.ZodType<Rig> = shape.superRefine((rig, context) => addIssues(rigProblems(rig), context));
 
 /** Dials and formulas that drive channels of many layers, live. */
-export const rigSchema = shape.superRefine((rig, context) =>
+export const rigSchema: z.ZodType<Rig> = shape.superRefine((rig, context) =>
   addIssues(
     [
       ...rigProblems(rig),

@@ -60,7 +60,7 @@ const itemFields = {
   summary: summarySchema,
 };
 
-function itemSchemaWith<T extends z.ZodType, R extends z.ZodType>(preset: T, rig: R) {
+function itemSchemaWith(preset: typeof presetSchema, rig: typeof rigSchema) {
   return z.discriminatedUnion('kind', [
     z.strictObject({ ...itemFields, kind: z.literal('preset'), body: preset }),
     z.strictObject({ ...itemFields, kind: z.literal('rig'), body: rig }),
@@ -73,15 +73,16 @@ function itemSchemaWith<T extends z.ZodType, R extends z.ZodType>(preset: T, rig
 }
 
 /** A library item as one of its revisions shows it. */
-export const libraryItemSchema = itemSchemaWith(presetSchema, rigSchema).describe(
+export type LibraryItem = Readonly<z.infer<ReturnType<typeof itemSchemaWith>>>;
+
+/** A library item as one of its revisions shows it. */
+export const libraryItemSchema: z.ZodType<LibraryItem> = itemSchemaWith(presetSchema, rigSchema).describe(
   'A library item: one revision of it.',
 );
 
 /** The same in the making. */
-export const draftItemSchema = itemSchemaWith(draftPresetSchema, draftRigSchema);
+export const draftItemSchema: z.ZodType<LibraryItem> = itemSchemaWith(draftPresetSchema, draftRigSchema);
 
-/** A library item as one of its revisions shows it. */
-export type LibraryItem = Readonly<z.infer<typeof libraryItemSchema>>;
 /** A preset of the library. */
 export type PresetItem = Extract<LibraryItem, { kind: 'preset' }>;
 /** A rig of the library. */

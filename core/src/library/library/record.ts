@@ -44,8 +44,7 @@ function hasOneType({ kind, revisions, draft }: { kind: string; revisions: unkno
   return new Set(bodies.map(({ body }) => body.type)).size <= 1;
 }
 
-/** A library item whole: what holds for all revisions, every published revision, and the draft of the next. */
-export const itemRecordSchema = z
+const whole = z
   .discriminatedUnion('kind', [
     recordOfKind('preset', presetSchema, draftPresetSchema),
     recordOfKind('rig', rigSchema, draftRigSchema),
@@ -62,7 +61,10 @@ export const itemRecordSchema = z
   .describe('A library item with all its published revisions and the draft of the next.');
 
 /** An item with all of its revisions and its draft. */
-export type ItemRecord = Readonly<z.infer<typeof itemRecordSchema>>;
+export type ItemRecord = Readonly<z.infer<typeof whole>>;
+/** A library item whole: what holds for all revisions, every published revision, and the draft of the next. */
+export const itemRecordSchema: z.ZodType<ItemRecord> = whole;
+
 /** One published revision, which never changes. */
 export type RevisionRecord = ItemRecord['revisions'][number];
 /** The next revision in the making. */

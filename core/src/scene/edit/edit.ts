@@ -7,11 +7,7 @@ import { runSchema, sceneHeaderSchema } from '../scene';
 /** Fields of a layer that an edit may set. */
 const layerFields = layerSchema.omit({ id: true, tracks: true, base: true }).partial();
 
-/**
- * One change of a scene as plain data. Every edit has an inverse (`invert`) and either succeeds whole or is refused.
- * `keys: null` takes a track away; `index` counts layers from the back.
- */
-export const editSchema = z.discriminatedUnion('type', [
+const whole = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('set-scene'), fields: sceneHeaderSchema.partial() }),
   z.strictObject({ type: z.literal('add-layer'), index: z.int().min(0), layer: layerSchema }),
   z.strictObject({ type: z.literal('remove-layer'), layer: idSchema }),
@@ -32,7 +28,12 @@ export const editSchema = z.discriminatedUnion('type', [
 ]);
 
 /** One change of a scene. */
-export type Edit = Readonly<z.infer<typeof editSchema>>;
+export type Edit = Readonly<z.infer<typeof whole>>;
+/**
+ * One change of a scene as plain data. Every edit has an inverse (`invert`) and either succeeds whole or is refused.
+ * `keys: null` takes a track away; `index` counts layers from the back.
+ */
+export const editSchema: z.ZodType<Edit> = whole;
 
 /** Why edits were refused. */
 export type EditProblem =

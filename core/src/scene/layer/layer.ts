@@ -181,7 +181,7 @@ export const layerSchema = z
   .describe('A layer. Key times are scene times.');
 
 /** One layer of a scene. */
-export type Layer = Readonly<z.infer<typeof layerSchema>>;
+export interface Layer extends Readonly<z.infer<typeof layerSchema>> {}
 const NO_DATA: DataParts = {};
 
 /** A row of data with cells set to others, or taken away where they are null. */

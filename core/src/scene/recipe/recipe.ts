@@ -13,7 +13,7 @@ import { styleAt, styleRecipeSchema, type StyleRecipe } from './style-recipe';
 import { PRESET_OPERATIONS, presetRecipeSchema, type PresetRecipe } from './preset-recipe';
 
 /** What is to be done to which layers. Plain data, one shape for each operation. */
-export const recipeSchema = z
+export const recipeSchema: z.ZodType<Recipe> = z
   .discriminatedUnion('operation', [
     presetRecipeSchema,
     rigRecipeSchema,

@@ -64,11 +64,7 @@ const earlierSchema = z.strictObject({
   made: madeSchema,
 });
 
-/**
- * An applied run, holding what is its own: its recipe, what it used of the library, what it made on each of its layers,
- * and what was changed by hand over that. What stood before is in the base of the layers.
- */
-export const runSchema = z
+const whole = z
   .strictObject({
     id: idSchema,
     sentence: z.string().max(2_000),
@@ -122,6 +118,12 @@ export type UsedRig = Readonly<z.infer<typeof usedRigSchema>>;
 /** What an adjustment used on its layers. */
 export type UsedAdjust = Readonly<z.infer<typeof usedAdjustSchema>>;
 /** An applied run. */
-export type RunRecord = Readonly<z.infer<typeof runSchema>>;
+export interface RunRecord extends Readonly<z.infer<typeof whole>> {}
+/**
+ * An applied run, holding what is its own: its recipe, what it used of the library, what it made on each of its layers,
+ * and what was changed by hand over that. What stood before is in the base of the layers.
+ */
+export const runSchema: z.ZodType<RunRecord> = whole;
+
 /** A house value or curve as a run used it. */
 export type KeptItem = NonNullable<RunRecord['uses']>[number];

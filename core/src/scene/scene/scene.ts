@@ -37,11 +37,7 @@ const sceneFields = {
   runs: z.array(runSchema).max(10_000),
 };
 
-/** A scene that has no id yet. */
-export const newSceneSchema = z.strictObject(sceneFields).superRefine(refuseBroken);
-
-/** A scene with its id, whole and sound. */
-export const sceneSchema = z
+const whole = z
   .strictObject({ ...sceneFields, id: idSchema })
   .superRefine(refuseBroken)
   .describe('A scene as the application writes it. Layers are listed from back to front.');
@@ -69,7 +65,13 @@ function refuseBroken({ layers, runs }: Listed, context: z.core.$RefinementCtx):
 }
 
 /** A scene: its header, its layers from back to front, its runs in their order. */
-export type Scene = Readonly<z.infer<typeof sceneSchema>>;
+export interface Scene extends Readonly<z.infer<typeof whole>> {}
+
+/** A scene with its id, whole and sound. */
+export const sceneSchema: z.ZodType<Scene> = whole;
+
+/** A scene that has no id yet. */
+export const newSceneSchema: z.ZodType<Omit<Scene, 'id'>> = z.strictObject(sceneFields).superRefine(refuseBroken);
 /** A named time of a scene. */
 export type Cue = Readonly<z.infer<typeof cueSchema>>;
 /** All of a scene but its layers and runs. */

@@ -1,6 +1,6 @@
 import { formatShort, TICKS_PER_SECOND, toFrameGrid, type Busy, type Rate, type Ticks } from '@wexikine/core';
-import type { ChartConfiguration, ScaleOptions } from 'chart.js';
-import type { RoleOf } from './chart-view';
+import type { ScaleOptions } from 'chart.js';
+import type { BarConfiguration, LineConfiguration, RoleOf } from './chart-view';
 import type { MotionSpan } from './spans';
 
 /** Rows that have their names beside them at most. */
@@ -60,7 +60,7 @@ export function spansChart(
   spans: readonly MotionSpan[],
   time: ChartTime,
   pick: (layer: string, at: Ticks) => void,
-): (role: RoleOf) => ChartConfiguration {
+): (role: RoleOf) => BarConfiguration {
   const short = (name: string): string => (name.length > NAME_LETTERS ? `${name.slice(0, NAME_LETTERS - 1)}…` : name);
   const hasAfter = spans.some(({ after }) => after !== null);
   const bars = (of: (span: MotionSpan) => readonly [Ticks, Ticks] | null): [number, number][] =>
@@ -144,7 +144,7 @@ export function busyChart(
   after: Busy | null,
   time: ChartTime,
   pick: (at: Ticks) => void,
-): (role: RoleOf) => ChartConfiguration {
+): (role: RoleOf) => LineConfiguration {
   return (role) => {
     const line = (label: string, busy: Busy, of: 'moving' | 'speed', colour: string, dash: number[]) => ({
       label,

@@ -15,8 +15,13 @@ import { ThemeService } from '../../theme/theme.service';
 /** Colours of the page by their role. */
 export type RoleOf = (role: string) => string;
 
+/** Bars from a time to a time. */
+export type BarConfiguration = ChartConfiguration<'bar', [number, number][]>;
+/** Lines over time. */
+export type LineConfiguration = ChartConfiguration<'line'>;
+
 /** A chart for the colours that the page has now. */
-export type ChartOf = (role: RoleOf) => ChartConfiguration;
+export type ChartOf = (role: RoleOf) => BarConfiguration | LineConfiguration;
 
 /** A Chart.js chart; the library is loaded when the first one is shown. What it shows, its label says in words. */
 @Component({

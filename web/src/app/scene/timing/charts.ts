@@ -11,6 +11,7 @@ import {
   Tooltip,
   type ChartConfiguration,
 } from 'chart.js';
+import type { BarConfiguration, LineConfiguration } from './chart-view';
 
 Chart.register(
   BarController,
@@ -25,6 +26,6 @@ Chart.register(
 );
 
 /** A chart on a canvas; only the parts of the library that are used here are loaded. */
-export function createChart(canvas: HTMLCanvasElement, config: ChartConfiguration): Chart {
-  return new Chart(canvas, config);
+export function createChart(canvas: HTMLCanvasElement, config: BarConfiguration | LineConfiguration): Chart {
+  return new Chart(canvas, config as ChartConfiguration);
 }
