@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { CHANNEL_COUNT, CHANNELS, channelOf, clampToChannel, formatChannelValue, maybeChannel } from '.';
+import { CHANNEL_COUNT, CHANNELS, channelOf, clampToChannel, formatChannelValue, maybeChannel, perUnit } from '.';
 
 describe('channels', () => {
   test('have a slot each, in the order of the registry', () => {
@@ -23,6 +23,12 @@ describe('channels', () => {
     expect(formatChannelValue('rotation', -6)).toBe('−6°');
     expect(formatChannelValue('position.x', -0)).toBe('0 px');
     expect(formatChannelValue('fill.l', 0.12345)).toBe('0.123');
+  });
+
+  test('are typed as per cent where they are shares, as they are else', () => {
+    expect([perUnit('scale.x'), perUnit('opacity'), perUnit('position.x'), perUnit('rotation')]).toEqual([
+      100, 100, 1, 1,
+    ]);
   });
 
   test('are found by names that may be wrong', () => {

@@ -18,6 +18,7 @@ import {
   unitCubic,
   type Easing,
 } from '.';
+import { easeOfHandles } from './handles';
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 const height = fc.double({ min: -2, max: 3, noNaN: true });
@@ -185,6 +186,24 @@ test('free handles between different values are a plain bezier, between equal on
   const easing: Easing = { type: 'handles', leave: { time: 0.25, value: 5 }, arrive: { time: 0.5, value: -2 } };
   expect(asBezier(easing, 0, 10)).toEqual({ type: 'bezier', x1: 0.25, y1: 0.5, x2: 0.5, y2: 0.8 });
   expect(asBezier(easing, 3, 3)).toBeNull();
+});
+
+test('handles that lie as an even segment has them are even again; elsewhere on its line they are a bezier', () => {
+  const [from, to] = [
+    { at: 0, value: 10 },
+    { at: 300, value: 40 },
+  ];
+  expect(easeOfHandles(from, to, { leave: { at: 100, value: 20 }, arrive: { at: 200, value: 30 } })).toBe(LINEAR);
+  for (const [one, other] of [
+    [150, 200],
+    [100, 250],
+  ])
+    expect(
+      easeOfHandles(from, to, {
+        leave: { at: one, value: 10 + one / 10 },
+        arrive: { at: other, value: 10 + other / 10 },
+      }),
+    ).toMatchObject({ type: 'bezier', x1: one / 300, x2: other / 300 });
 });
 
 test('an easing with values grows with them, and any other stays', () => {

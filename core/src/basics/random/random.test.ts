@@ -31,6 +31,15 @@ describe('seeded randomness', () => {
     );
   });
 
+  test('noise goes to either side alike, as far as two slopes against each other allow', () => {
+    const all = Array.from({ length: 2_000 }, (_, seed) => gradientNoise(seed + 0.25, 7));
+    expect(Math.abs(all.reduce((sum, value) => sum + value, 0) / all.length)).toBeLessThan(0.03);
+    // The greatest is that of two slopes against each other, 2 × (0.25 + fade(0.25) × 0.5). Source: Perlin 2002.
+    const most = 2 * (0.25 + 0.25 ** 3 * (0.25 * (0.25 * 6 - 15) + 10) * 0.5);
+    expect(Math.max(...all.map(Math.abs))).toBeLessThanOrEqual(most);
+    expect(Math.max(...all.map(Math.abs))).toBeGreaterThan(most * 0.8);
+  });
+
   test('texts have seeds of their own', () => {
     expect(seedFromText('layer-1')).not.toBe(seedFromText('layer-2'));
   });

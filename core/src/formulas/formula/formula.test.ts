@@ -71,6 +71,8 @@ describe('values', () => {
     ['-2 ^ 2', -4, numberOf(PLAIN)],
     ['2 ^ 3 ^ 2', 512, numberOf(PLAIN)],
     ['2 ^ -1', 0.5, numberOf(PLAIN)],
+    ['(4px) ^ 2 / 8px', 2, length],
+    ['(2s) ^ 3 / (1s) ^ 2', 8, time],
     ['7 mod 3', 1, numberOf(PLAIN)],
     ['-1 mod 3', 2, numberOf(PLAIN)],
     ['10 - 2 - 3', 5, numberOf(PLAIN)],
@@ -344,4 +346,18 @@ test.each([
   [[0.5, 0, 0], 'a value in px^0.5'],
 ] as const)('the dimension %j is called %s', (dimension, name) => {
   expect(nameOfDimension(dimension)).toBe(name);
+});
+
+test('rows from the middle of columns are worked out alone, in their order', () => {
+  const result = compileFormula('rest + 1px × place', scope, length);
+  if (!result.ok) throw new Error('It does not compile.');
+  const stride = 6;
+  const values = new Float64Array(scope.size * stride);
+  for (let row = 0; row < stride; row++) {
+    values[(scope.places.get('rest') as number) * stride + row] = 100 * row;
+    values[(scope.places.get('place') as number) * stride + row] = row;
+  }
+  const out = new Float64Array(4).fill(-1);
+  result.compiled.run({ values, stride }, 2, 3, out);
+  expect([...out]).toEqual([202, 303, 404, -1]);
 });

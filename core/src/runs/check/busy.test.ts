@@ -36,6 +36,18 @@ describe('how busy a scene is', () => {
     expect(busyPeaks(busyMoments(sceneOf([card('still')])))).toEqual([]);
   });
 
+  test('speeds that differ in their last digits are one: more layers make the greater peak then, a speed above it before', () => {
+    const peaks = (...speeds: number[]): number[] =>
+      busyPeaks({
+        from: 0,
+        step: frameTicks(PAL) * 25,
+        moving: Uint32Array.from(speeds, (_, i) => i + 1),
+        speed: Float64Array.from(speeds),
+      }).map(({ moving }) => moving);
+    expect(peaks(500.001, 500.0005)).toEqual([2, 1]);
+    expect(peaks(500, 480, 499.9)).toEqual([1, 3, 2]);
+  });
+
   test('a layer outside its span is not counted, one along a path is by the way it goes', () => {
     const path = { d: 'M0 0H200', turns: false };
     const moved = sceneOf([

@@ -1,5 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { channelsWords, dialWords } from './words';
+import { createRigRecipe } from '../../scene/recipe';
+import { SHELF } from '../../testing/rigs';
+import { card, sceneOf } from '../../testing/scenes';
+import { channelsWords, dialWords, rigParts } from './words';
 
 describe('channels in words', () => {
   test('are one word for both axes where both are there, and each its own name else', () => {
@@ -17,5 +20,18 @@ describe('channels in words', () => {
     expect(dialWords({ by: 'keys', keys: [key(0)] })).toBe('keyed, one key');
     expect(dialWords({ by: 'keys', keys: [key(0), key(9)] })).toBe('keyed, 2 keys');
     expect(dialWords({ by: 'fixed', value: '3' })).toBe('3');
+  });
+
+  test('a rig says what its roles are, and where one is not filled yet', () => {
+    const scene = sceneOf([card('a', { name: 'Lantern' }), card('b')]);
+    const words = (roles: Readonly<Record<string, string>>): string => {
+      const recipe = { ...createRigRecipe('rig-follow-down-the-line', { by: 'layers', layers: ['b'] }), roles };
+      return rigParts(recipe, { scene, shelf: SHELF, count: 1 })
+        .map(({ text }) => text)
+        .join('');
+    };
+    expect(words({ leader: 'a' })).toContain(', leader being Lantern, ');
+    expect(words({})).toContain(', leader being no layer yet, ');
+    expect(words({ leader: 'gone' })).toContain(', leader being no layer yet, ');
   });
 });

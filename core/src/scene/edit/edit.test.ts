@@ -65,6 +65,19 @@ describe('edits', () => {
     expect(result).toEqual({ ok: false, problem: { code: 'no-such-layer', layer: 'ghost' } });
   });
 
+  test('a place that is none is refused with how many there are: one more to add at than to move to', () => {
+    const count = start.layers.length;
+    const refused = (edit: Edit) => apply(start, [edit]);
+    const problem = { code: 'index-out-of-range', index: count + 1 };
+    expect(refused({ type: 'add-layer', index: count + 1, layer: card('new') })).toMatchObject({
+      problem: { ...problem, count: count + 1 },
+    });
+    expect(refused({ type: 'move-layer', layer: 'a', index: count + 1 })).toMatchObject({
+      problem: { ...problem, count },
+    });
+    expect(refused({ type: 'add-layer', index: count, layer: card('new') }).ok).toBe(true);
+  });
+
   test('no two layers of a list have one id, and an id that is free again can be taken', () => {
     const [first] = start.layers;
     const other = { ...first, id: 'new' };

@@ -8,6 +8,7 @@ import {
   createPassOn,
   createRecipe,
   createRigRecipe,
+  createStyle,
   hasParameters,
   isPresetRecipe,
   PRESET_OPERATIONS,
@@ -68,6 +69,22 @@ describe('a recipe in the revisions that were used', () => {
     const old = withRevisions(preset, uses);
     expect(withRevisions(old, [])).toEqual(preset);
     expect(withRevisions(withRevisions(rig, uses), [])).toEqual(rig);
+  });
+
+  test('names those of the look and the palettes of a style; what is not of the library stays', () => {
+    const fill = { by: 'palette', id: 'palette-night', how: 'turns' } as const;
+    const style = { ...createStyle(pick), from: { by: 'look', id: 'look-print' } as const, vary: { fill } };
+    const used = [
+      { id: 'palette-night', revision: 4 },
+      { id: 'look-print', revision: 7 },
+    ];
+    expect(withRevisions(style, used)).toEqual({
+      ...style,
+      from: { by: 'look', id: 'look-print', revision: 7 },
+      vary: { fill: { ...fill, revision: 4 } },
+    });
+    expect(withRevisions(withRevisions(style, used), [])).toEqual(style);
+    expect(withRevisions(createStyle(pick), used)).toEqual(createStyle(pick));
   });
 
   test('is the same where it uses nothing', () => {
