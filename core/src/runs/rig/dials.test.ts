@@ -202,6 +202,8 @@ describe('keys of dials', () => {
     const own = copyKeys(keyed, new Map([['b', new Map([['rotation', new Set([0])]])]]));
     expect(own?.layers).toHaveLength(1);
     expect(own).not.toHaveProperty('dials');
+    const both = copyKeys(keyed, new Map([...times(10, 20), ['b', new Map([['rotation', new Set([0])]])]]));
+    expect([both?.layers.length, both?.dials?.length]).toEqual([1, 1]);
     const bare = rigged(sceneOf([slider('a')]), recipeOf('own'), shelf);
     const { turned, report } = pasteDialKeys(bare, clip, 30 * frameTicks(PAL));
     expect(turned[0].recipe.parameters['own']).toEqual({ by: 'keys', keys: [key(30, 50), key(40, 80)] });

@@ -379,3 +379,9 @@ describe('rigs in a scene', () => {
     expect(frame.values[0]).toBeCloseTo(100, 9);
   });
 });
+
+test.each([24, 25, 50, 60])('a frame in a formula is one of the scene, at %i a second', (num) => {
+  const scene = { ...sceneOf([card('a', { rest: { 'position.x': 0 } })]), rate: { num, den: 1 } };
+  const shelf = shelfWith('keyed + 600px × 1f ÷ 1s');
+  expect(valueIn(rigged(scene, recipeOf('own'), shelf), 'a', 'position.x', 0.5)).toBeCloseTo(600 / num, 9);
+});
