@@ -59,7 +59,7 @@ export async function buildServerIfChanged() {
   await buildIfChanged('the server', ['core/src', 'server/src'], 'server/dist', buildServer);
 }
 
-/** Builds the command line and the page where they changed. Checking the page's types takes a sixth of the time. */
+/** Builds the command line and the page where they changed. Checking the page's types takes a third of the time. */
 export async function buildRestIfChanged({ checksTypes }) {
   await buildIfChanged('the command line', ['core/src', 'cli/src'], 'cli/dist', buildCli);
   copyFonts('web/public/fonts');
