@@ -9,6 +9,7 @@ import {
   bakeTrack,
   compileScene,
   createFrame,
+  drivenTrack,
   matrixAt,
   sampleFrame,
   sampleTrack,
@@ -223,3 +224,15 @@ test('values that rigs give are tabulated as they are asked for one by one, each
   }
   expect(table(0, 'corner', 25 * FRAME)).toBeCloseTo(4, 9);
 });
+
+test.each([
+  [0, 8, [0, 4, 8]],
+  [2, 12, [2, 6, 10, 12]],
+  [5, 5, [5]],
+])(
+  'what is driven from %i to %i as a track has a key at each step, at its end and never two at one time',
+  (from, to, times) => {
+    const track = drivenTrack({ valueAt: (layer, _channel, at) => layer + at }, 100, 'rotation', [from, to], 4);
+    expect(track.map(({ at, value }) => [at, value])).toEqual(times.map((at) => [at, 100 + at]));
+  },
+);

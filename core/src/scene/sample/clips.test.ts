@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { channelOf } from '../../basics/channel';
+import { CHANNEL_COUNT, channelOf } from '../../basics/channel';
 import { ticksFromSeconds } from '../../basics/time';
 import { card, key, sceneOf } from '../../testing/scenes';
 import { layerSchema, type ClipSource, type Layer } from '../layer';
@@ -32,6 +32,14 @@ function timesIn(layer: Layer, seconds: readonly number[]): number[] {
 }
 
 describe('the time in a clip', () => {
+  test('is written for its own layer, wherever that stands among the others', () => {
+    const compiled = compileScene(sceneOf([card('a'), card('b'), clip()]));
+    const frame = createFrame(compiled);
+    sampleValues(compiled, ticksFromSeconds(3), frame);
+    const times = [0, 1, 2].map((layer) => frame.values[layer * CHANNEL_COUNT + channelOf('clip.time').slot]);
+    expect(times).toEqual([0, 0, 2]);
+  });
+
   test('counts from where its layer begins, by its pace', () => {
     expect(layerSchema.safeParse(clip()).success).toBe(true);
     expect(timesIn(clip(), [2, 2.5, 5])).toEqual([1, 1.5, 4]);
