@@ -89,7 +89,6 @@ export type PresetItem = Extract<LibraryItem, { kind: 'preset' }>;
 export type RigItem = Extract<LibraryItem, { kind: 'rig' }>;
 /** A curve of the library. */
 export type CurveItem = Extract<LibraryItem, { kind: 'curve' }>;
-/** A recipe of the library. */
 /** A look. */
 export type LookItem = Extract<LibraryItem, { kind: 'look' }>;
 /** A palette. */
