@@ -1,12 +1,11 @@
 import { PGlite } from '@electric-sql/pglite';
 import { nanoid } from 'nanoid';
-import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { createChecker } from './checking';
-import { openDatabase } from './database';
+import { makeEmptyDatabase, openDatabase } from './database';
 import { forLog } from './http';
 import { purgeDeleted, UPGRADES } from './scenes';
 import { seed } from './seed';
@@ -35,7 +34,7 @@ function tell(message: ApiMessage): void {
 async function start({ folder, migrations, socketPath, logLevel }: ApiData): Promise<void> {
   const log = pino({ level: logLevel });
   const databaseFolder = join(folder, 'database');
-  mkdirSync(databaseFolder, { recursive: true });
+  await makeEmptyDatabase(databaseFolder);
   const database = await openDatabase(new PGlite(databaseFolder), migrations, UPGRADES);
   const now = (): string => new Date().toISOString();
   const isNew = await seed(database, now());

@@ -12,7 +12,8 @@ module.exports = async () => {
   process.env.WEXIKINE_MIGRATED = target;
   if (existsSync(target)) return;
   const { PGlite } = await import('@electric-sql/pglite');
-  const database = new PGlite();
+  const { dataDir } = await import('@electric-sql/pglite-prepopulatedfs');
+  const database = new PGlite({ loadDataDir: await dataDir() });
   await database.exec('create table migrations (name text primary key, applied_at timestamptz not null)');
   for (const [i, name] of names.entries()) {
     await database.exec(sql[i]);
