@@ -170,10 +170,16 @@ export async function paint(page: Page, scene: Scene, seconds: number): Promise<
   );
 }
 
+/** A screenshot of a page, which is brought to the front: one behind another is drawn for it alone, which takes three times as long. */
+async function shotOf(page: Page): Promise<Buffer> {
+  await page.bringToFront();
+  return page.screenshot();
+}
+
 /** Screenshot of a scene as the painter draws it. */
 export async function paintedAt(page: Page, scene: Scene, seconds: number): Promise<Buffer> {
   await paint(page, scene, seconds);
-  return page.screenshot();
+  return shotOf(page);
 }
 
 /** Screenshot of an exported page that is open, at a time. */
@@ -182,7 +188,7 @@ export async function pageAt(page: Page, seconds: number): Promise<Buffer> {
     (at) => (globalThis as unknown as { wexikine: { show: (ms: number) => void } }).wexikine.show(at * 1000),
     seconds,
   );
-  return page.screenshot();
+  return shotOf(page);
 }
 
 /** From where to where a screenshot is not black across, px. */
