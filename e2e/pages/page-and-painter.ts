@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { exportPage, FONTS, programmeBoard, ticksFromSeconds, type Key, type Scene } from '@wexikine/core';
+import { windowBeside } from './test';
 import { compare, fontFaces, pageAt, paint, painterScript } from './painted';
 
 /** An empty scene of two seconds, 640 by 400 px, which layers are put into to be drawn. */
@@ -33,7 +34,7 @@ const MOST_MEAN = 1.2;
 
 /** A page that draws with the painter, beside the one that shows what is exported. */
 export async function openPainter(page: Page): Promise<Page> {
-  const painter = await page.context().newPage();
+  const painter = await windowBeside(page);
   const fonts = FONTS.map((font) => `<b style="font-family:'${font}'">a</b>`).join('');
   await painter.setContent(`<style>${faces()}</style>${fonts}`);
   await painter.evaluate(() => document.fonts.ready);

@@ -122,17 +122,23 @@ export class SceneScreen {
 
   /** Colour of the preview's canvas at a place given in shares of the frame. */
   async pixel(x: number, y: number): Promise<number[]> {
-    return this.page.getByRole('img', { name: /^Preview/ }).evaluate(
-      (canvas: HTMLCanvasElement, at) => {
-        const scale = Math.min((canvas.clientWidth - 32) / 1920, (canvas.clientHeight - 32) / 1080);
-        const ratio = canvas.width / canvas.clientWidth;
-        const [left, top] = [(canvas.clientWidth - 1920 * scale) / 2, (canvas.clientHeight - 1080 * scale) / 2];
-        const context = canvas.getContext('2d') as CanvasRenderingContext2D;
-        const px = Math.round((left + at.x * 1920 * scale) * ratio);
-        return [...context.getImageData(px, Math.round((top + at.y * 1080 * scale) * ratio), 1, 1).data].slice(0, 3);
-      },
-      { x, y },
-    );
+    return (await this.pixels([{ x, y }]))[0];
+  }
+
+  /** Colours of the preview's canvas at places given in shares of the frame; it is read once for all of them. */
+  async pixels(places: readonly { readonly x: number; readonly y: number }[]): Promise<number[][]> {
+    return this.page.getByRole('img', { name: /^Preview/ }).evaluate((canvas: HTMLCanvasElement, asked) => {
+      const scale = Math.min((canvas.clientWidth - 32) / 1920, (canvas.clientHeight - 32) / 1080);
+      const ratio = canvas.width / canvas.clientWidth;
+      const [left, top] = [(canvas.clientWidth - 1920 * scale) / 2, (canvas.clientHeight - 1080 * scale) / 2];
+      const context = canvas.getContext('2d') as CanvasRenderingContext2D;
+      const { data, width } = context.getImageData(0, 0, canvas.width, canvas.height);
+      return asked.map(({ x, y }) => {
+        const [across, down] = [(left + x * 1920 * scale) * ratio, (top + y * 1080 * scale) * ratio].map(Math.round);
+        const first = (down * width + across) * 4;
+        return [...data.subarray(first, first + 3)];
+      });
+    }, places);
   }
 
   /** Where a share of the frame lies on the screen, with the frame fitted into the preview. */

@@ -1,4 +1,4 @@
-import { chromium, test as base, type BrowserContext } from '@playwright/test';
+import { chromium, test as base, type BrowserContext, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -50,3 +50,12 @@ export const test = base.extend<object, { profile: BrowserContext }>({
     await use(page);
   },
 });
+
+/** Another window of the browser. A tab that another one covers draws once a second, so two tabs would not do for two windows. */
+export async function windowBeside(page: Page): Promise<Page> {
+  const devtools = await page.context().newCDPSession(page);
+  const opened = page.context().waitForEvent('page');
+  await devtools.send('Target.createTarget', { url: 'about:blank', newWindow: true });
+  await devtools.detach();
+  return opened;
+}

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from '../pages/test';
+import { expect, test, windowBeside } from '../pages/test';
 import { frameTicks, type Key, type Preset, type Scene } from '@wexikine/core';
 import { BenchScreen } from '../pages/bench-screen';
 import { LibraryScreen, storedItem } from '../pages/library-screen';
@@ -383,14 +383,14 @@ test('a draft is tried on a scene without being applied, and the matching exit i
   expect(copy).not.toBe('');
 });
 
-test('a second window is told that the draft was changed; nothing of either is lost', async ({ page, context }) => {
+test('a second window is told that the draft was changed; nothing of either is lost', async ({ page }) => {
   const bench = new BenchScreen(page);
   await bench.open('shrink-away');
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
   await expect(bench.name).toHaveValue('Shrink away (copy)');
   const { id } = bench;
-  const other = await context.newPage();
+  const other = await windowBeside(page);
   const second = new BenchScreen(other);
   await second.open(id);
   await expect(second.name).toHaveValue('Shrink away (copy)');

@@ -1,7 +1,7 @@
 import { readPack, STARTER_LIBRARY, STARTER_PRESETS } from '@wexikine/core';
 import { LibraryScreen, saved, storedItem, storedLibrary } from '../pages/library-screen';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
-import { expect, test } from '../pages/test';
+import { expect, test, windowBeside } from '../pages/test';
 
 test('the library is searched, narrowed down, tried, and used in a scene', async ({ page }) => {
   await copyOf(page, 'programme-board');
@@ -133,7 +133,7 @@ test('tiles are gone through, ticked, marked and opened by the keyboard alone', 
 test('what one window changes is in every other one at once', async ({ page, context }) => {
   const library = new LibraryScreen(page);
   await library.open();
-  const other = await context.newPage();
+  const other = await windowBeside(page);
   const second = new LibraryScreen(other);
   await second.open();
   await library.begin('New curve');

@@ -1,4 +1,4 @@
-import { expect, test } from '../pages/test';
+import { expect, test, windowBeside } from '../pages/test';
 import { STARTER_PRESETS, ticksFromSeconds, type Layer, type PresetItem } from '@wexikine/core';
 import { expectNoFaults } from '../pages/faults';
 import { applied, card, choosePreset, frames, openWith, say, sceneWith } from '../pages/made-scenes';
@@ -286,12 +286,9 @@ test('a finding is mended by one click: the scene is lengthened by what the run 
   await expect.poll(async () => (await screen.stored(id)).length).toBeGreaterThan(ticksFromSeconds(10));
 });
 
-test('two windows on one scene: a run in one appears in the other, and undo there goes on', async ({
-  page,
-  context,
-}) => {
+test('two windows on one scene: a run in one appears in the other, and undo there goes on', async ({ page }) => {
   const id = await copyOf(page, 'programme-board');
-  const other = await context.newPage();
+  const other = await windowBeside(page);
   const [mine, theirs] = [new SceneScreen(page), new SceneScreen(other)];
   await mine.open(id);
   await mine.showAll();

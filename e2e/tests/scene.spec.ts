@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test } from '../pages/test';
+import { expect, test, windowBeside } from '../pages/test';
 import { frameTicks, programmeBoard, type Scene } from '@wexikine/core';
 import { card, sceneWith } from '../pages/made-scenes';
 import { copyOf, SceneScreen } from '../pages/scene-screen';
@@ -183,7 +183,7 @@ test('two windows: the later one is told, sees what changed, and chooses; nothin
   // Without news the windows only learn of each other when they save.
   await context.route('**/api/events', (route) => route.abort());
   const id = await copyOf(page, 'programme-board');
-  const other = await context.newPage();
+  const other = await windowBeside(page);
   const [mine, theirs] = [new SceneScreen(page), new SceneScreen(other)];
   await mine.open(id);
   await theirs.open(id);

@@ -16,7 +16,7 @@ const words = (id: string, y: number, text: string): Layer =>
 /** Shares of the frame's width, from left to right, at which something white is drawn across a height. */
 async function inked(scene: SceneScreen, y: number): Promise<number[]> {
   const shares = Array.from({ length: 96 }, (_, i) => (i + 0.5) / 96);
-  const pixels = await Promise.all(shares.map((x) => scene.pixel(x, y)));
+  const pixels = await scene.pixels(shares.map((x) => ({ x, y })));
   return shares.filter((_, i) => pixels[i][0] > 200 && pixels[i][2] > 200);
 }
 

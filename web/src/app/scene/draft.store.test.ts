@@ -9,6 +9,7 @@ import {
   toItsEnd,
   type Finding,
   type Layer,
+  type Scene,
 } from '@wexikine/core';
 import { BehaviorSubject, NEVER, of } from 'rxjs';
 import { ApiService } from '../api/api.service';
@@ -28,9 +29,16 @@ const THINKS = 40;
 const CHECKED_AFTER = 350;
 
 /** The planning worker without a thread: it works with the real planning, and fails when it is told to. */
-const worker: { fails: boolean; shows: number; finds: Finding[]; checks: Extract<ToPlanner, { type: 'check' }>[] } = {
+const worker: {
+  fails: boolean;
+  shows: number;
+  wholes: number;
+  finds: Finding[];
+  checks: Extract<ToPlanner, { type: 'check' }>[];
+} = {
   fails: false,
   shows: 0,
+  wholes: 0,
   finds: [],
   checks: [],
 };
@@ -56,6 +64,7 @@ function createTestWorker(): Worker {
     const { ticket, task } = message;
     if (worker.fails) return [{ type: 'failed', ticket }];
     if (message.type === 'plan') {
+      worker.wholes++;
       const whole = planTask(scene, shelf, task, compilePreset);
       held.keepPlan(ticket, whole.edits);
       return planMessages(ticket, whole);
@@ -74,6 +83,13 @@ function createTestWorker(): Worker {
 }
 
 const settle = (ms = 500): Promise<void> => jest.advanceTimersByTimeAsync(ms);
+
+/** A scene of as many rows as are planned more than once. */
+function manyRows(): Scene {
+  const board = programmeBoard();
+  const row = board.layers.find(({ tags }) => tags.includes('row')) as Layer;
+  return { ...board, layers: Array.from({ length: 300 }, (_, i) => ({ ...row, id: `row-${i}`, parent: null })) };
+}
 
 async function opened(isTried = true, board = programmeBoard()) {
   const shelf = createShelf(STARTER_LIBRARY);
@@ -121,7 +137,7 @@ async function applied(draft: DraftStore): Promise<string> {
 
 beforeEach(() => {
   jest.useFakeTimers();
-  Object.assign(worker, { fails: false, shows: 0, finds: [], checks: [] });
+  Object.assign(worker, { fails: false, shows: 0, wholes: 0, finds: [], checks: [] });
   const Worker = function (): Worker {
     return createTestWorker();
   };
@@ -192,10 +208,7 @@ describe('the sentence of a scene', () => {
   });
 
   test('of many layers is planned and drawn again while nobody waits, and looked over once', async () => {
-    const board = programmeBoard();
-    const row = board.layers.find(({ tags }) => tags.includes('row')) as Layer;
-    const rows = Array.from({ length: 300 }, (_, i) => ({ ...row, id: `row-${i}`, parent: null }));
-    const { draft, screen, gap } = await opened(false, { ...board, layers: rows });
+    const { draft, screen, gap } = await opened(false, manyRows());
     draft.setLive(true);
     await settle(THINKS + 1);
     expect(worker.shows).toBe(1);
@@ -218,7 +231,43 @@ describe('the sentence of a scene', () => {
   test('of few layers is planned once', async () => {
     await opened();
     await settle(5_000);
-    expect(worker.shows).toBe(1);
+    expect([worker.shows, worker.wholes]).toEqual([1, 0]);
+  });
+
+  test('of many layers is planned whole while it is looked at, so that applying it waits for nothing', async () => {
+    const { draft, scenes, screen, gap } = await opened(true, manyRows());
+    await settle(5_000);
+    expect(worker.wholes).toBe(1);
+    gap('9f');
+    await settle(5_000);
+    expect(worker.wholes).toBe(2);
+    const drawn = screen().drawn.layers;
+    const outcome = draft.apply();
+    await settle(0);
+    expect(await outcome).toBe('done');
+    expect(worker.wholes).toBe(2);
+    expect(scenes.scene?.layers.map(seen)).toEqual(drawn.map(seen));
+    // The worker has done the same step: what is planned next goes by it.
+    gap('3f');
+    await settle(1_000);
+    expect(screen().plan?.run).not.toBeNull();
+    expect(screen().drawn.layers).not.toEqual(drawn);
+  });
+
+  test('that was planned ahead is planned anew where it was changed, or given up meanwhile', async () => {
+    const { draft, scenes, gap } = await opened(true, manyRows());
+    await settle(5_000);
+    gap('9f');
+    expect(await applied(draft)).toBe('done');
+    expect(worker.wholes).toBe(2);
+    expect(scenes.scene?.runs[0].recipe).toMatchObject({ spacing: { by: 'gap', gap: '9f' } });
+    scenes.undo();
+    draft.setLive(true);
+    // It is given up between being asked for and its coming.
+    for (let i = 0; worker.wholes < 3 && i < 5_000; i += 10) await settle(10);
+    draft.cancel();
+    draft.setLive(true);
+    expect(await applied(draft)).toBe('done');
   });
 
   test('is applied as one step under its own words, as it was shown', async () => {

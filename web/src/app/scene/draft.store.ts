@@ -6,6 +6,7 @@ import {
   type Finding,
   type LibraryItem,
   type Pick,
+  type Plan,
   type Recipe,
   type RunRecord,
   type Scene,
@@ -37,7 +38,9 @@ import { SceneStore } from './scene.store';
 const FIRST_PRESET = 'rise-and-settle';
 /** Milliseconds of rest before the scene is looked over in motion. */
 const CHECK_AFTER = 350;
-/** Layers from which a change takes so long that one may notice, and up to which drawing it again holds up nobody. */
+/** Milliseconds of rest before what applying takes is planned ahead: longer than between two changes of a field. */
+const AHEAD_AFTER = 600;
+/** Layers from which a change takes so long that one may notice, and up to which doing more than was asked holds up nobody. */
 const REHEARSED = { least: 300, most: 2_000 } as const;
 
 /** What stands in the sentence, and whether it is shown as a dry run. */
@@ -87,6 +90,8 @@ export class DraftStore implements OnDestroy {
   private readonly rehearsal = new Rehearsal();
   private runId = newRunId();
   private isApplying = false;
+  /** All that applying a dry run takes, planned before somebody asked for it. */
+  private ahead: { readonly of: Planned; readonly plan: Promise<Plan | null> } | null = null;
   /** How many layers took part in what was applied last. */
   appliedTo = 0;
   /** A preset that the screen was opened with. */
@@ -139,6 +144,7 @@ export class DraftStore implements OnDestroy {
         .subscribe(([[scene, draft, shelf], planned]) => {
           if (scene && shelf.items.size > 0) this.lookOver(scene, draft, planned);
         }),
+      this.shown$.pipe(debounceTime(AHEAD_AFTER)).subscribe(() => this.planAhead()),
     );
   }
 
@@ -217,7 +223,7 @@ export class DraftStore implements OnDestroy {
     const { run, hasEdits, findings } = planned.result;
     if (!run || !hasEdits || findings.some(keepsFromApplying)) return 'not';
     this.rehearsal.stop();
-    const plan = await this.planner.whole({ scene, task: planned.task });
+    const plan = await this.whole(planned);
     if (!this.isStill(scene, draft)) return 'changed';
     if (!plan) return 'failed';
     this.draftSubject.next({ recipe: draft.recipe, run: null, isLive: false, isApplied: true });
@@ -227,6 +233,26 @@ export class DraftStore implements OnDestroy {
     this.appliedTo = planned.result.counts.layers;
     this.runId = newRunId();
     return 'done';
+  }
+
+  /** Plans what applying the dry run that is shown would take, while it is looked at. */
+  private planAhead(): void {
+    const [planned, draft, { scene }] = [this.plannedSubject.value, this.draftSubject.value, this.scenes];
+    if (!planned?.result || !draft?.isLive || !scene || !this.isFor(planned, scene, draft)) return;
+    const { layers, hasEdits } = planned.result;
+    if (this.isAhead(planned) || !hasEdits || layers.length < REHEARSED.least || layers.length > REHEARSED.most) return;
+    this.ahead = { of: planned, plan: this.planner.whole(planned) };
+  }
+
+  /** All that applying a dry run takes: as it was planned ahead, or planned now. */
+  private async whole(planned: Planned): Promise<Plan | null> {
+    const plan = this.isAhead(planned) ? await this.ahead?.plan : null;
+    this.ahead = null;
+    return plan ?? this.planner.whole(planned);
+  }
+
+  private isAhead({ scene, task }: Planned): boolean {
+    return this.ahead?.of.task === task && this.ahead.of.scene === scene;
   }
 
   private begin(scene: Scene | null, shelf: Shelf): void {
