@@ -61,6 +61,8 @@ test('another operation keeps what is common, and one that is come back to is as
   const { screen } = await openWith(page, [card('1'), card('2', { rest: { 'position.x': 300 } }), card('3')]);
   await say(screen, 'spacing', 'One every', { Gap: '7f' });
   const sentence = (): Promise<string> => screen.sentence.locator('.sentence').innerText();
+  // The dry run with that gap is there.
+  await expect(screen.sentence).toContainText('the last done at 1:02');
   const before = await sentence();
   const choose = async (name: string): Promise<void> => {
     await screen.field('operation').click();
