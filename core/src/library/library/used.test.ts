@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { STARTER_LIBRARY } from '../starter';
 import { createShelf } from './shelf';
-import { keepUsed, presetAsUsed, shelfAsUsed } from './used';
+import { keepUsed, presetAsUsed, shelfAsUsed, takeItem } from './used';
 
 const shelf = createShelf(STARTER_LIBRARY);
 const curve = STARTER_LIBRARY.find(({ kind }) => kind === 'curve')?.id ?? '';
@@ -51,4 +51,31 @@ test('a preset that a run kept is read once, and is null where it cannot be read
   const broken = { ...body, phase: 'nothing' };
   expect(presetAsUsed(broken)).toBeNull();
   expect(presetAsUsed(broken)).toBeNull();
+});
+
+describe('a look of the library that a run takes', () => {
+  const look = STARTER_LIBRARY.find(({ kind }) => kind === 'look');
+  const id = look?.id ?? '';
+  const changed = createShelf(
+    STARTER_LIBRARY.map((item) =>
+      item.id === id && item.kind === 'look' ? { ...item, revision: 2, body: { ...item.body, fill: '#123456' } } : item,
+    ),
+  );
+
+  test('is what it is now where no revision is asked for, or this one', () => {
+    const taken = takeItem(changed, 'look', { id });
+    expect(taken).toMatchObject({ body: { fill: '#123456' }, kept: { id, revision: 2, kind: 'look' } });
+    expect(takeItem(changed, 'look', { id, revision: 2 })).toEqual(taken);
+  });
+
+  test('is what it was where the run kept that revision; another one is said, and what is nowhere is none', () => {
+    const was = takeItem(shelf, 'look', { id });
+    if (was === null || was === 'other-revision') throw new Error('The starter library has no look.');
+    expect(takeItem(changed, 'look', { id, revision: 1 }, [was.kept])).toEqual(was);
+    expect(takeItem(changed, 'look', { id, revision: 1 })).toBe('other-revision');
+    expect(takeItem(changed, 'look', { id, revision: 2 }, [was.kept])).toMatchObject({ kept: { revision: 2 } });
+    expect(takeItem(changed, 'look', { id: 'nowhere' })).toBeNull();
+    expect(takeItem(changed, 'palette', { id })).toBeNull();
+    expect(takeItem(createShelf([]), 'look', { id }, [was.kept])).toEqual(was);
+  });
 });

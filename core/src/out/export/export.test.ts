@@ -39,6 +39,18 @@ describe('CSS keyframes', () => {
     );
   });
 
+  test('handles between equal values swing at their own time, whichever of the keys they stand at', () => {
+    const swing: Key['ease'] = {
+      type: 'handles',
+      leave: { time: 0.4, value: 30 },
+      arrive: { time: 0.3, value: 20 },
+    };
+    const keys = [key(0, 10), key(20, 40, swing), key(40, 40)];
+    const { keyframes } = cssTrack(keys, '--x');
+    for (const share of [0.25, 0.55, 0.65, 0.75, 0.9])
+      expect(playCss(keyframes, share)).toBeCloseTo(sampleTrack(keys, keys[2].at * share), 1);
+  });
+
   test('a hold is one step at the end, and times are told as delay and length', () => {
     const track = cssTrack([key(25, 1, { type: 'hold' }), key(50, 2)], '--x');
     expect(track.keyframes).toContain('0% { --x: 1; animation-timing-function: steps(1, jump-end) }');

@@ -120,6 +120,7 @@ describe('keys on the clipboard', () => {
     expect(readKeyClip('some text')).toContain('no keys on the clipboard');
     expect(readKeyClip('{"format":"wexikine-keys-1"}')).toContain('no keys on the clipboard');
     expect(copyKeys(scene, new Map())).toBeNull();
+    expect(Object.keys(clip)).not.toContain('dials');
   });
 
   test('go to the playhead, to the same offset, as they were or as far from rest, and each target is told', () => {

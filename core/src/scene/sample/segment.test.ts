@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { Easing } from '../../basics/easing';
 import { key } from '../../testing/scenes';
 import { createTrackSampler, greatestStep, sampleTrack } from '.';
+import { createSegment } from './segment';
 
 const EASES: readonly Easing[] = [
   { type: 'linear' },
@@ -31,4 +32,19 @@ test('a sampler of one track gives what sampling it anew gives, to the last digi
       },
     ),
   );
+});
+
+test('a segment’s slope is how much its value changes in a little of its time', () => {
+  const little = 1e-4;
+  for (const ease of EASES) {
+    const { at, slope } = createSegment(ease, -20, 60);
+    const isSudden = ease.type === 'hold' || ease.type === 'steps';
+    for (const share of [0.1, 0.25, 0.45, 0.8]) {
+      const told = isSudden ? 0 : (at(share + little) - at(share - little)) / (2 * little);
+      expect(slope(share)).toBeCloseTo(told, 1);
+    }
+  }
+  // A straight line goes its whole way in its whole time, also at its ends, where there is only one side to look at.
+  const straight = createSegment({ type: 'linear' }, -20, 60);
+  for (const share of [0, 0.5, 1]) expect(straight.slope(share)).toBeCloseTo(80, 6);
 });

@@ -75,6 +75,17 @@ describe('what a run makes', () => {
     });
   });
 
+  test('has looks and data that layers share once', () => {
+    const parts = [{ fill: '#102030' }, {}, { fill: '#102030' }, { fill: '#405060' }];
+    const list = parts.map((look, i) => layerMade(`${i}`, { look, data: i === 1 ? { role: 'guest' } : {} }));
+    const made = packMade(list);
+    expect(made.looks?.list).toEqual([{ fill: '#102030' }, { fill: '#405060' }]);
+    expect(made.data?.list).toEqual([{ role: 'guest' }]);
+    const read = createMadeReader('r', ['0', '1', '2', '3'], made);
+    expect([0, 1, 2, 3].map((i) => read(i).look)).toEqual(parts);
+    expect([0, 1].map((i) => read(i).data)).toEqual([{}, { role: 'guest' }]);
+  });
+
   test('is refused where a column is too short, an easing is not listed, or a slot stands twice', () => {
     const row = { channel: 'opacity' as const, slot: 's', after: 0, values: 1, ease: 0 };
     expect(madeProblem({ starts: [1, 2] }, 3)).toContain('not one value for each');
