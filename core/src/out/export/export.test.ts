@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { createCubicBezier } from '../../basics/easing';
+import type { Key } from '../../scene/layer';
 import { sampleTrack } from '../../scene/sample';
 import { sceneSchema } from '../../scene/scene';
 import { constellations, programmeBoard } from '../../scene/demo';
