@@ -246,6 +246,18 @@ describe('parts of a drawing', () => {
     expect(layers.find(({ name }) => name === 'second')?.look.fill).toBe('#ff0000');
   });
 
+  test.each([
+    ['follows a path', '<text id="t" y="20" font-family="Spline Sans"><textPath href="#p">Round</textPath></text>'],
+    ['has letters that are turned', '<text id="t" y="20" font-family="Spline Sans" rotate="9">Round</text>'],
+    [
+      'has letters placed one by one',
+      '<text id="t" y="20" font-family="Spline Sans"><tspan x="1 9 20">Ron</tspan></text>',
+    ],
+  ])('text that %s is shown by a picture', (_, text) => {
+    const layers = layersOf(svg(`<path id="p" d="M0 50Q50 0 100 50" fill="none"/>${text}`));
+    expect(layers.find(({ name }) => name === 't')?.kind).toBe('picture');
+  });
+
   test('text becomes words in a font that is at hand, line by line, and a picture in another', () => {
     const layers = layersOf(
       svg(`<text id="title" x="100" y="40" font-family="Spline Sans, serif" font-size="20" font-weight="bold" text-anchor="middle">Two  nights</text>

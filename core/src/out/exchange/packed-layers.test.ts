@@ -20,6 +20,9 @@ describe('layers as they travel', () => {
     expect(unpackLayers(packLayers(layers))).toEqual(layers);
     expect(unpackLayers(packLayers(applied()))).toEqual(applied());
     expect(uploadPartSchema.safeParse({ layers: packLayers(layers), runs: [] }).success).toBe(true);
+    expect(uploadPartSchema.safeParse({ layers: null, runs: [] }).success).toBe(true);
+    const twice = uploadPartSchema.safeParse({ layers: packLayers([layers[0], layers[1], layers[0]]), runs: [] });
+    expect(twice.error?.issues[0].message).toBe('A layer is in it twice. Send each once.');
   });
 
   test.each([

@@ -41,6 +41,10 @@ describe.each(files.map((file, i) => [i, file] as const))('scene %i of the forma
       for (const [channel, keys] of tracksOf(layer)) {
         const names = keys.flatMap(({ by }) => (by ? [`${channel} ${by.run} ${by.slot}`] : []));
         expect(new Set(names).size).toBe(names.length);
+        // The first of several keeps the slot that all of them had, the others are counted.
+        for (const name of names) expect(name).toMatch(/^[^~]+(~[1-9]\d*)?$/);
+        const stems = new Set(names.map((name) => name.replace(/~\d+$/, '')));
+        for (const stem of stems) expect(names).toContain(stem);
       }
     }
   });

@@ -67,4 +67,14 @@ describe('the outline of a layer by its points', () => {
     expect(pathShape(card('c'))).toBeNull();
     expect(reshapedPath(layer, { nodes: [], isClosed: false })).toEqual([]);
   });
+
+  test('has two hundred points at most, so that each can be grasped', () => {
+    const zigzag = (count: number): Layer['source'] => {
+      const points = Array.from({ length: count }, (_, i) => `${i} ${(i % 2) * 10}`);
+      return { type: 'path', d: `M${points.join('L')}` };
+    };
+    expect(pathShape({ ...layer, source: zigzag(200) })?.nodes).toHaveLength(200);
+    expect(pathShape({ ...layer, source: zigzag(201) })).toBeNull();
+    expect(pathShape({ ...layer, source: zigzag(2) })?.nodes).toHaveLength(2);
+  });
 });
