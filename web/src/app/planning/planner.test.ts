@@ -87,6 +87,23 @@ describe('the planner', () => {
     expect(told).toEqual([null, 0.25, 0.5, null, 0.75, null]);
   });
 
+  test('does not tell how far a whole plan has come that is made before somebody asks for it', async () => {
+    const { open, say, answerWhole } = fakePort();
+    const planner = new Planner(open);
+    const told: (number | null)[] = [];
+    planner.progress$.subscribe((share) => told.push(share));
+    const ahead = planner.whole({ scene, task: task(1) }, true);
+    say({ type: 'progress', ticket: 1, share: 0.5 });
+    answerWhole(1);
+    expect(await ahead).not.toBeNull();
+    expect(told).toEqual([null]);
+    const asked = planner.whole({ scene, task: task(1) });
+    say({ type: 'progress', ticket: 2, share: 0.5 });
+    answerWhole(2);
+    expect(await asked).not.toBeNull();
+    expect(told).toEqual([null, 0.5, null]);
+  });
+
   test('an answer that nobody waits for is left out', () => {
     const { open, answer } = fakePort();
     const seen = heard(new Planner(open));

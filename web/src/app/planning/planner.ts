@@ -19,6 +19,7 @@ export type Planned = Done<PlanTask, ShownRun>;
 interface Wish {
   readonly ticket: number;
   readonly job: Job<PlanTask>;
+  readonly isAhead: boolean;
   readonly grant: (plan: Plan | null) => void;
   head: Message<'plan'> | null;
   readonly parts: Message<'plan-part'>[];
@@ -28,11 +29,11 @@ interface Wish {
 export class Planner extends WorkerQueue<PlanTask, ShownRun> {
   private wishes: readonly Wish[] = [];
 
-  /** The whole plan of a job; null where planning is given up or fails. */
-  whole(job: Job<PlanTask>): Promise<Plan | null> {
+  /** The whole plan of a job; null where planning is given up or fails. One that is made ahead is not waited for by anybody yet. */
+  whole(job: Job<PlanTask>, isAhead = false): Promise<Plan | null> {
     const ticket = this.nextTicket();
     return new Promise((grant) => {
-      this.wishes = [...this.wishes, { ticket, job, grant, head: null, parts: [] }];
+      this.wishes = [...this.wishes, { ticket, job, isAhead, grant, head: null, parts: [] }];
       this.ask(job.scene, { type: 'plan', ticket, task: job.task });
     });
   }
@@ -53,6 +54,10 @@ export class Planner extends WorkerQueue<PlanTask, ShownRun> {
 
   protected override read(message: FromPlanner): ShownRun | undefined {
     return message.type === 'shown' ? { ...unpackRun(message.packed), packed: message.packed } : undefined;
+  }
+
+  protected override isAwaited(ticket: number): boolean {
+    return !this.wishes.some((wish) => wish.ticket === ticket && wish.isAhead);
   }
 
   protected override takeAside(message: FromPlanner): boolean {

@@ -95,6 +95,11 @@ export abstract class WorkerQueue<T, R> {
   /** The result of the job with a message; undefined while more is to come. */
   protected abstract read(message: FromPlanner): R | null | undefined;
 
+  /** False for what nobody asked for: how far it has come is not told. */
+  protected isAwaited(_ticket: number): boolean {
+    return true;
+  }
+
   /** Takes a message that answers none of the queue's jobs. */
   protected takeAside(_message: FromPlanner): boolean {
     return false;
@@ -158,7 +163,7 @@ export abstract class WorkerQueue<T, R> {
     if (port !== this.port) return;
     // Whatever failed, the next question brings the whole scene along.
     if (message.type === 'failed') this.sentScene = null;
-    this.progress.next(message.type === 'progress' ? message.share : null);
+    this.progress.next(message.type === 'progress' && this.isAwaited(message.ticket) ? message.share : null);
     if (message.type === 'progress') return;
     if (this.takeAside(message)) return;
     if (!job || message.ticket !== this.jobTicket) return;

@@ -241,7 +241,7 @@ export class DraftStore implements OnDestroy {
     if (!planned?.result || !draft?.isLive || !scene || !this.isFor(planned, scene, draft)) return;
     const { layers, hasEdits } = planned.result;
     if (this.isAhead(planned) || !hasEdits || layers.length < REHEARSED.least || layers.length > REHEARSED.most) return;
-    this.ahead = { of: planned, plan: this.planner.whole(planned) };
+    this.ahead = { of: planned, plan: this.planner.whole(planned, true) };
   }
 
   /** All that applying a dry run takes: as it was planned ahead, or planned now. */
