@@ -38,8 +38,8 @@ import { SceneStore } from './scene.store';
 const FIRST_PRESET = 'rise-and-settle';
 /** Milliseconds of rest before the scene is looked over in motion. */
 const CHECK_AFTER = 350;
-/** Milliseconds of rest before what applying takes is planned ahead: longer than between two changes of a field. */
-const AHEAD_AFTER = 600;
+/** Milliseconds of rest before what applying takes is planned ahead: longer than from one change of a field to the next. */
+const AHEAD_AFTER = 1_000;
 /** Layers from which a change takes so long that one may notice, and up to which doing more than was asked holds up nobody. */
 const REHEARSED = { least: 300, most: 2_000 } as const;
 
