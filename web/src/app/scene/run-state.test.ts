@@ -134,5 +134,7 @@ describe('how the run stands', () => {
     expect(state.taking()).toEqual(['a', 'b', 'c']);
     expect(state.pickedWords()).toBe(`12 of ${board.layers.length} layers picked`);
     expect(state.picked().size).toBe(12);
+    const alone = { ...board, layers: board.layers.slice(0, 1) };
+    expect(stateOf({ shown: shown({ standing: alone }) }).pickedWords()).toMatch(/ of 1 layer picked$/);
   });
 });

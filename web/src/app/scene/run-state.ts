@@ -133,7 +133,7 @@ export class RunState {
   readonly pickedWords = computed(() => {
     const all = this.standing()?.layers.length ?? 0;
     const count = this.draft()?.recipe.operation === 'multiply' ? this.pickedCount() : this.count();
-    return `${count} of ${all} layers picked`;
+    return `${count} of ${all} ${all === 1 ? 'layer' : 'layers'} picked`;
   });
 
   readonly parameters = computed(() => {
