@@ -170,16 +170,10 @@ export async function paint(page: Page, scene: Scene, seconds: number): Promise<
   );
 }
 
-/** A screenshot of a page, which is brought to the front: one behind another is drawn for it alone, which takes three times as long. */
-async function shotOf(page: Page): Promise<Buffer> {
-  await page.bringToFront();
-  return page.screenshot();
-}
-
 /** Screenshot of a scene as the painter draws it. */
 export async function paintedAt(page: Page, scene: Scene, seconds: number): Promise<Buffer> {
   await paint(page, scene, seconds);
-  return shotOf(page);
+  return page.screenshot();
 }
 
 /** Screenshot of an exported page that is open, at a time. */
@@ -188,7 +182,7 @@ export async function pageAt(page: Page, seconds: number): Promise<Buffer> {
     (at) => (globalThis as unknown as { wexikine: { show: (ms: number) => void } }).wexikine.show(at * 1000),
     seconds,
   );
-  return shotOf(page);
+  return page.screenshot();
 }
 
 /** From where to where a screenshot is not black across, px. */
