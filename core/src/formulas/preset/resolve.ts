@@ -48,23 +48,25 @@ export function placeMoments(
   ends: readonly Float64Array[] = [],
 ): MomentColumns {
   const lasts = new Float64Array(factors.length);
-  const seconds = asked.map((column) => column.map((second, i) => (Number.isFinite(second) ? second * factors[i] : 0)));
   const isOnGrid = preset.grid === 'frames';
-  const ticks = seconds.map((column) =>
-    column.map((second, i) => {
-      const exact = ticksFromSeconds(second);
-      const at = isOnGrid ? toFrameGrid(exact, rate) : exact;
-      if (at > lasts[i]) lasts[i] = at;
-      return at;
-    }),
-  );
-  for (const column of ends) {
-    column.forEach((second, i) => {
-      const exact = ticksFromSeconds(second * factors[i]);
-      const at = isOnGrid ? toFrameGrid(exact, rate) : exact;
-      if (at > lasts[i]) lasts[i] = at;
-    });
-  }
+  const timeOf = (second: number, i: number): Ticks => {
+    const exact = ticksFromSeconds(second);
+    const at = isOnGrid ? toFrameGrid(exact, rate) : exact;
+    if (at > lasts[i]) lasts[i] = at;
+    return at;
+  };
+  // Loops: what goes through a callback of a column is boxed, number by number.
+  const seconds = asked.map((column) => {
+    const scaled = new Float64Array(column.length);
+    for (let i = 0; i < column.length; i++) scaled[i] = Number.isFinite(column[i]) ? column[i] * factors[i] : 0;
+    return scaled;
+  });
+  const ticks = seconds.map((column) => {
+    const times = new Float64Array(column.length);
+    for (let i = 0; i < column.length; i++) times[i] = timeOf(column[i], i);
+    return times;
+  });
+  for (const column of ends) for (let i = 0; i < column.length; i++) timeOf(column[i] * factors[i], i);
   return { seconds, ticks, lasts, factors };
 }
 

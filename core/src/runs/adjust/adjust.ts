@@ -269,11 +269,7 @@ export function planAdjust(surroundings: Surroundings, recipe: AdjustRecipe): Op
   const afters = layers.map((layer, row) => withEntries(layer, all[row]));
   const subjects = afters.map((after, row): Subject => {
     const times = momentsOf(all[row]);
-    return {
-      layer: after,
-      before: layers[row].tracks,
-      made: { from: times[0] ?? 0, to: times[times.length - 1] ?? 0 },
-    };
+    return { layer: after, before: layers[row].tracks, from: times[0] ?? 0, to: times[times.length - 1] ?? 0 };
   });
   const counts = afters.map((after, row) => countsOf(layers[row], after));
   const sum = (count: (one: Counts) => number): number => counts.reduce((total, one) => total + count(one), 0);
@@ -282,8 +278,8 @@ export function planAdjust(surroundings: Surroundings, recipe: AdjustRecipe): Op
     layers: afters.map((after, row): LayerPlan => ({
       layer: after.id,
       place: places[row],
-      starts: subjects[row].made.from,
-      lasts: subjects[row].made.to - subjects[row].made.from,
+      starts: subjects[row].from,
+      lasts: subjects[row].to - subjects[row].from,
       moments: [],
       values: amounts.filled.values[row],
       after,

@@ -57,8 +57,8 @@ class Turns {
 
   /** True while more flashes than are allowed lie within the second that ends at a time. */
   isFlashing(cell: number, time: Ticks): boolean {
-    const count = this.counts[cell];
-    return count >= CHANGES && this.times[cell * CHANGES + (count % CHANGES)] > time - SECOND;
+    const oldest = this.counts[cell] % CHANGES;
+    return this.times[cell * CHANGES + oldest] > time - SECOND;
   }
 }
 

@@ -26,7 +26,7 @@ const withRuns = (layers: readonly Layer[], ...runs: RunRecord[]): Scene => ({ .
 
 /** A layer whose keys a run made from one frame to another. */
 function made(layer: Layer, from: number, to: number, before: Layer['tracks'] = {}): Subject {
-  return { layer, before, made: { from: from * FRAME, to: to * FRAME } };
+  return { layer, before, from: from * FRAME, to: to * FRAME };
 }
 
 describe('keys outside', () => {

@@ -10,14 +10,12 @@ export interface Interval {
   readonly to: Ticks;
 }
 
-/** What a run gives to one layer, as the checks see it. */
-export interface Subject {
+/** What a run gives to one layer, as the checks see it, over the span of the keys that it makes. */
+export interface Subject extends Interval {
   /** The layer as it will be. */
   readonly layer: Layer;
   /** Its keys before the run put its own over them, in their new place where the whole layer moves. */
   readonly before: Layer['tracks'];
-  /** Span of the keys that the run makes. */
-  readonly made: Interval;
 }
 
 interface Overrun {
@@ -29,13 +27,14 @@ interface Overrun {
 function gatherOverruns(subjects: readonly Subject[], limits: (subject: Subject) => LayerSpan): Overrun | null {
   const found: Overrun = { layers: [], at: Infinity, by: 0 };
   for (const subject of subjects) {
-    const { in: from, out: to } = limits(subject);
-    if (from <= subject.made.from && to >= subject.made.to) continue;
-    const early = from - subject.made.from;
-    const late = subject.made.to - to;
+    const span = limits(subject);
+    const { from, to } = subject;
+    if (span.in <= from && span.out >= to) continue;
+    const early = span.in - from;
+    const late = to - span.out;
     if (early <= 0 && late <= 0) continue;
     found.layers.push(subject.layer.id);
-    found.at = Math.min(found.at, early > 0 ? subject.made.from : subject.made.to);
+    found.at = Math.min(found.at, early > 0 ? from : to);
     found.by = Math.max(found.by, early, late);
   }
   return found.layers.length > 0 ? found : null;
@@ -85,11 +84,11 @@ export function findMeetings(scene: Scene, subjects: readonly Subject[], operati
   const other = operation === 'bring-in' ? 'send-out' : 'bring-in';
   if (![...sides.values()].includes(other)) return [];
   const found: Overrun = { layers: [], at: Infinity, by: 0 };
-  for (const { layer, before, made } of subjects) {
-    const entrance = operation === 'bring-in' ? made : intervalOfSide(before, sides, 'bring-in');
-    const exit = operation === 'send-out' ? made : intervalOfSide(before, sides, 'send-out');
+  for (const subject of subjects) {
+    const entrance = operation === 'bring-in' ? subject : intervalOfSide(subject.before, sides, 'bring-in');
+    const exit = operation === 'send-out' ? subject : intervalOfSide(subject.before, sides, 'send-out');
     if (!entrance || !exit || exit.from >= entrance.to) continue;
-    found.layers.push(layer.id);
+    found.layers.push(subject.layer.id);
     found.at = Math.min(found.at, exit.from);
     found.by = Math.max(found.by, entrance.to - exit.from);
   }

@@ -30,7 +30,7 @@ function keySpan(layer: Layer): { from: Ticks; to: Ticks } | null {
 function subjectsOf(layers: readonly Layer[]): Subject[] {
   return layers.flatMap((layer) => {
     const made = keySpan(layer);
-    return made ? [{ layer, before: layer.tracks, made }] : [];
+    return made ? [{ layer, before: layer.tracks, ...made }] : [];
   });
 }
 

@@ -115,15 +115,12 @@ function lackingOf({ tracks, data }: Layer, { what }: PassOnRecipe): ('motion' |
 
 function findingsOf(scene: Scene, source: Layer, passed: readonly Passing[], recipe: PassOnRecipe): Finding[] {
   const channels = recipe.what.includes('motion') ? (Object.keys(source.tracks) as ChannelId[]) : [];
-  const moved = passed.map(({ index, made, after }): Subject => {
-    const times = made.tracks.flatMap(([, keys]) => keys.map(({ at }) => at));
+  const moved = passed.map(({ index, made: { tracks }, after }): Subject => {
+    const times = tracks.flatMap(([, keys]) => keys.map(({ at }) => at));
     const from = times.reduce((least, at) => Math.min(least, at), Infinity);
     const to = times.reduce((most, at) => Math.max(most, at), -Infinity);
-    return {
-      layer: after,
-      before: scene.layers[index].tracks,
-      made: from > to ? { from: after.span.in, to: after.span.in } : { from, to },
-    };
+    const made = from > to ? { from: after.span.in, to: after.span.in } : { from, to };
+    return { layer: after, before: scene.layers[index].tracks, ...made };
   });
   return [
     ...lackingOf(source, recipe).map((what): Finding => ({

@@ -98,9 +98,15 @@ export function countsWith({ counts, layers }: Operated, standing: ReadonlyMap<s
   return { ...counts, kept: Math.max(0, old - counts.replaced - counts.removed) };
 }
 
-/** Layers of a scene by their ids. */
-export function layersById({ layers }: Pick<Scene, 'layers'>): Map<string, Layer> {
-  return new Map(layers.map((layer) => [layer.id, layer]));
+const known = new WeakMap<readonly Layer[], ReadonlyMap<string, Layer>>();
+
+/** Layers of a scene by their ids; made once, as a scene is planned over and over while a recipe is looked for. */
+export function layersById({ layers }: Pick<Scene, 'layers'>): ReadonlyMap<string, Layer> {
+  const before = known.get(layers);
+  if (before) return before;
+  const byId = new Map(layers.map((layer) => [layer.id, layer]));
+  known.set(layers, byId);
+  return byId;
 }
 
 /** What an operation does, and how it is shown. */

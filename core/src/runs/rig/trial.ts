@@ -128,10 +128,7 @@ function figuresOf(valueAt: (seconds: number) => number): RigFigures {
   }
   const first = offsets.findIndex(
     (offset, i) =>
-      offset > 0 &&
-      offset >= (offsets[i + 1] ?? -Infinity) &&
-      offset >= (offsets[i - 1] ?? -Infinity) &&
-      offset > CLOSE / 10,
+      offset > CLOSE / 10 && offset >= (offsets[i + 1] ?? -Infinity) && offset >= (offsets[i - 1] ?? -Infinity),
   );
   return {
     passes: first < 0 ? 0 : offsets[first],

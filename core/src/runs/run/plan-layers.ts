@@ -19,13 +19,18 @@ import { timeMoments, type Prepared } from './prepare';
 import type { Slot } from './schedule';
 import type { Merged } from './touched';
 
-/** What planning one layer gives. */
-export interface Outcome {
+/** What planning one layer gives, as the checks see it, too. */
+export interface Outcome extends Subject {
   readonly plan: LayerPlan;
-  readonly subject: Subject;
   readonly limited: readonly string[];
   readonly broken: readonly string[];
   readonly isTooShort: boolean;
+}
+
+/** A layer on its way through the rows of the preset, whose keys the tracks of `layer` take one after the other. */
+interface Draft extends Outcome {
+  broken: readonly string[];
+  isTooShort: boolean;
 }
 
 /** The keys that the run makes on a channel of all its layers, as they are before they meet what stands; some have none. */
@@ -60,27 +65,11 @@ function countReplaced({ keys, removed }: Merged): number {
   return removed.filter(({ at }) => stops.has(at)).length;
 }
 
-/** A layer on its way through the rows of the preset. */
-interface Draft {
-  readonly before: Layer;
-  /** As it stands where the run moves it. */
-  readonly standing: Layer;
-  readonly tracks: Layer['tracks'];
-  broken: readonly string[] | null;
-  isTooShort: boolean;
-}
-
-function draftOf(before: Layer, moved: number, { isGone }: Batch, counts: KeyCounts): Draft {
-  const standing = shiftLayer(before, moved);
-  const cleared = isGone === null ? standing.tracks : withoutRuns(standing.tracks, isGone);
-  if (cleared !== standing.tracks) counts.removed += keyCount(standing) - keyCount({ tracks: cleared });
-  return {
-    before,
-    standing,
-    tracks: Object.assign({}, cleared),
-    broken: null,
-    isTooShort: false,
-  };
+/** The tracks that a layer keeps where the run is. */
+function keptTracks({ tracks }: Layer, { isGone }: Batch, counts: KeyCounts): Layer['tracks'] {
+  const kept = isGone === null ? tracks : withoutRuns(tracks, isGone);
+  if (kept !== tracks) counts.removed += keyCount({ tracks }) - keyCount({ tracks: kept });
+  return Object.assign({}, kept);
 }
 
 /** Puts a row's keys over the old ones of a layer; gives those that it makes. */
@@ -96,20 +85,21 @@ function addRow(
   const keys = made.keysOf(row, start);
   if (keys.length === 0) return keys;
   const broken = made.brokenOn(row);
-  if (broken.length > 0) draft.broken = [...(draft.broken ?? []), ...broken];
+  if (broken.length > 0) draft.broken = [...draft.broken, ...broken];
   if (made.isMergedOn(row)) draft.isTooShort = true;
-  const old = draft.tracks[channel];
+  const { layer } = draft;
+  const old = layer.tracks[channel];
   if (!old || old.length === 0) {
     counts.added += keys.length;
-    draft.tracks[channel] = keys;
+    layer.tracks[channel] = keys;
     return keys;
   }
-  const merged = mergeKeys(old, keys, recipe.existing, channel, restValue(draft.before, channel));
+  const merged = mergeKeys(old, keys, recipe.existing, channel, restValue(layer, channel));
   const same = countReplaced(merged);
   counts.replaced += same;
   counts.removed += merged.removed.length - same;
   counts.added += merged.keys.length - (old.length - merged.removed.length) - same;
-  draft.tracks[channel] = merged.keys as Key[];
+  layer.tracks[channel] = merged.keys as Key[];
   return keys;
 }
 
@@ -129,29 +119,6 @@ export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slo
   const { columns, values, limited } = prepared;
   const moments = momentsIn(batch, prepared, slots);
   const counts: KeyCounts = { added: 0, replaced: 0, removed: 0 };
-  const drafts = indices.map((index, row) => draftOf(staging.scene.layers[index], slots[row].moved, batch, counts));
-  const { rate } = staging.scene;
-  const { mark } = batch;
-  const facts = (channel: ChannelId): RowFacts => {
-    const rest = (i: number): number => restValue(drafts[i].before, channel);
-    const here = (i: number): number => {
-      const keys = drafts[i].tracks[channel];
-      return keys && keys.length > 0 ? sampleTrack(keys, slots[i].start) : rest(i);
-    };
-    return { rest, here };
-  };
-  const allMade: MadeOnChannel[] = [];
-  const addToAll = (made: MadeRow): void => {
-    const keys = drafts.map((draft, i) => addRow(draft, made, i, slots[i].start, batch, counts));
-    allMade.push({ channel: made.channel, keys });
-  };
-  for (const row of compiled.rows) {
-    if (row.cells.length === 0) continue;
-    addToAll(makeRow(compiled, row, columns, moments, { facts: facts(row.channel), rate, mark }));
-  }
-  for (const movement of compiled.movements) {
-    makeMovement(compiled, movement, columns, moments, { facts, places, rate, mark }).forEach(addToAll);
-  }
   let shared: readonly number[] = [];
   const momentsOf = (row: number): readonly number[] => {
     if (shared.length === moments.ticks.length && moments.ticks.every((ticks, m) => ticks[row] === shared[m]))
@@ -159,11 +126,11 @@ export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slo
     shared = moments.ticks.map((ticks) => ticks[row]);
     return shared;
   };
-  const layers = drafts.map((draft, row): Outcome => {
-    const { standing } = draft;
-    const { start } = slots[row];
+  const layers = indices.map((index, row): Draft => {
+    const { start, moved } = slots[row];
+    const standing = shiftLayer(staging.scene.layers[index], moved);
     const lasts = moments.lasts[row];
-    const after: Layer = { ...standing, tracks: draft.tracks };
+    const after: Layer = { ...standing, tracks: keptTracks(standing, batch, counts) };
     return {
       plan: {
         layer: standing.id,
@@ -174,12 +141,37 @@ export function planLayers(batch: Batch, prepared: Prepared, slots: readonly Slo
         values: values[row],
         after,
       },
-      subject: { layer: after, before: standing.tracks, made: { from: start, to: start + lasts } },
+      layer: after,
+      before: standing.tracks,
+      from: start,
+      to: start + lasts,
       limited: limited[row],
-      broken: draft.broken ?? NONE,
-      isTooShort: draft.isTooShort,
+      broken: NONE,
+      isTooShort: false,
     };
   });
+  const { rate } = staging.scene;
+  const { mark } = batch;
+  const facts = (channel: ChannelId): RowFacts => {
+    const rest = (i: number): number => restValue(layers[i].layer, channel);
+    const here = (i: number): number => {
+      const keys = layers[i].layer.tracks[channel];
+      return keys && keys.length > 0 ? sampleTrack(keys, slots[i].start) : rest(i);
+    };
+    return { rest, here };
+  };
+  const allMade: MadeOnChannel[] = [];
+  const addToAll = (made: MadeRow): void => {
+    const keys = layers.map((draft, i) => addRow(draft, made, i, slots[i].start, batch, counts));
+    allMade.push({ channel: made.channel, keys });
+  };
+  for (const row of compiled.rows) {
+    if (row.cells.length === 0) continue;
+    addToAll(makeRow(compiled, row, columns, moments, { facts: facts(row.channel), rate, mark }));
+  }
+  for (const movement of compiled.movements) {
+    makeMovement(compiled, movement, columns, moments, { facts, places, rate, mark }).forEach(addToAll);
+  }
   return { layers, counts, made: allMade };
 }
 

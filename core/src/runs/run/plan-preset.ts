@@ -31,16 +31,15 @@ export function operationFor(phase: Phase): PresetOperation {
 }
 
 function findingsOf(scene: Scene, recipe: PresetRecipe, outcomes: readonly Outcome[], runId: string): Finding[] {
-  const subjects = outcomes.map(({ subject }) => subject);
   const short = outcomes.filter(({ isTooShort }) => isTooShort);
   const layerOf = (row: number): string => outcomes[row].plan.layer;
   return [
-    ...findOutsideScene(scene, subjects),
-    ...findOutsideLayer(subjects),
-    ...findMeetings(scene, subjects, recipe.operation),
+    ...findOutsideScene(scene, outcomes),
+    ...findOutsideLayer(outcomes),
+    ...findMeetings(scene, outcomes, recipe.operation),
     ...findTwice(
       scene,
-      subjects.map(({ layer }) => layer),
+      outcomes.map(({ layer }) => layer),
       recipe.operation,
       runId,
     ),
@@ -55,7 +54,7 @@ function findingsOf(scene: Scene, recipe: PresetRecipe, outcomes: readonly Outco
       outcomes.map(({ broken }) => broken),
       layerOf,
     ).map(([slot, layers]): Finding => ({ code: 'not-finite', slot, layers })),
-    ...findOffGrid(scene, subjects, runId),
+    ...findOffGrid(scene, outcomes, runId),
   ];
 }
 

@@ -13,7 +13,7 @@ function enter(tracks: CompiledTracks, track: number, time: Ticks): void {
   const { begins, ends, zero, inverse, starts, key, columns, progressing } = tracks.present;
   const { values, stride } = columns;
   const { keyAt, at, numbers: numbersNow, curves } = tracks.segments;
-  const k = keyAt(track, time, key[track] + 1);
+  const k = keyAt(track, time, key[track]);
   key[track] = k;
   const o = at(track, Math.max(0, k));
   const segment = numbersNow();

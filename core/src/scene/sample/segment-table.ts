@@ -17,8 +17,11 @@ const FIRST_ROOM = 64;
 
 /** The segments of tracks, each prepared when a time first enters it, so that a million keys cost nothing before. */
 export interface SegmentTable {
-  /** Number of the key of a track whose segment holds a time, −1 before the first; it is found soonest where it is the one that is tried. */
-  readonly keyAt: (track: number, time: Ticks, tried: number) => number;
+  /**
+   * Number of the key of a track whose segment holds a time, −1 before the first. It is found soonest next to the key of the
+   * time before, as it is played either way, and at the beginning, to which what is played over and over returns.
+   */
+  readonly keyAt: (track: number, time: Ticks, before: number) => number;
   /** Where the numbers of the segment after key k of a track begin in `numbers`. */
   readonly at: (track: number, k: number) => number;
   /** Read it anew after every `at`, which may move it to where there is more room. */
@@ -81,15 +84,19 @@ export function createSegmentTable(tracks: readonly Track[]): SegmentTable {
   };
 
   /** Whether the segment of a key is prepared and holds a time: what was entered before is found without looking at keys. */
-  const holds = (place: number, time: Ticks): boolean => {
+  const holds = (track: number, k: number, time: Ticks): boolean => {
+    const key = first[track] + k;
+    if (k < 0 || key >= first[track + 1]) return false;
+    const place = known[key];
     const o = (place - 1) * SEGMENT_STRIDE;
     return place > 0 && numbers[o] <= time && time < numbers[o + 1];
   };
 
   return {
-    keyAt: (track, time, tried) => {
-      const key = first[track] + tried;
-      return key < first[track + 1] && holds(known[key], time) ? tried : keyBefore(tracks[track], time);
+    keyAt: (track, time, before) => {
+      if (holds(track, before + 1, time)) return before + 1;
+      if (holds(track, 0, time)) return 0;
+      return holds(track, before - 1, time) ? before - 1 : keyBefore(tracks[track], time);
     },
     at: (track, k) => {
       const place = known[first[track] + k];
