@@ -438,6 +438,20 @@ describe('on top of runs', () => {
     expect(layerOf(alone, 'b').tracks.opacity?.at(-1)?.value).toBe(0.25);
   });
 
+  test('a change beneath that would push what stands on top beyond what can be held is refused, and says what', () => {
+    const far = applied(staggered, adjust({ type: 'shift' }, { by: '10000000s' }));
+    const later = (at: string) => ({
+      ...(far.runs[0].recipe as PresetRecipe),
+      start: { by: 'time' as const, at },
+    });
+    const refused = replan(far, SHELF, 'run-1', later('5000000s'), CONTEXT);
+    expect(refused.edits).toEqual([]);
+    expect(refused.findings).toMatchObject([{ code: 'cannot-hold', layers: ['a', 'b', 'c'], what: 'time' }]);
+    // The run alone, and a smaller change, fit.
+    expect(replan(staggered, SHELF, 'run-1', later('5000000s'), CONTEXT).edits).not.toEqual([]);
+    expect(replan(far, SHELF, 'run-1', later('1s'), CONTEXT).edits).not.toEqual([]);
+  });
+
   test('a restagger follows what the run beneath makes now', () => {
     const restaggered = applied(staggered, adjust({ type: 'restagger' }, { gap: '2f' }));
     const shifted = { ...(restaggered.runs[0].recipe as PresetRecipe), start: { by: 'time' as const, at: '1s' } };

@@ -150,9 +150,15 @@ function withCaught(opened: Opened, layers: readonly string[], scene: Scene): Op
 /** What a change of a run would bring about in later runs and hand edits that no scene can hold. */
 function unheldIn(scene: Scene, edits: readonly Edit[]): Finding | null {
   const standing = layersById(scene);
-  const layers = edits.flatMap((edit): Layer[] => {
-    const layer = edit.type === 'set-track' && edit.keys ? standing.get(edit.layer) : undefined;
-    return layer && edit.type === 'set-track' ? [{ ...layer, tracks: { [edit.channel]: edit.keys ?? [] } }] : [];
-  });
-  return findUnheld(layers);
+  const changed = new Map<string, Layer>();
+  for (const edit of edits) {
+    if (edit.type !== 'set-track' && edit.type !== 'set-layer') continue;
+    const before = standing.get(edit.layer);
+    const layer = changed.get(edit.layer) ?? (before && { ...before, tracks: {} });
+    if (!layer) continue;
+    const { tracks } = layer;
+    if (edit.type === 'set-layer') changed.set(edit.layer, { ...layer, ...edit.fields });
+    else changed.set(edit.layer, { ...layer, tracks: { ...tracks, [edit.channel]: edit.keys ?? [] } });
+  }
+  return findUnheld([...changed.values()]);
 }

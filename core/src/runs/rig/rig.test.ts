@@ -17,6 +17,8 @@ import { describeFinding } from '../finding';
 import { dryRun, plan, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 
+const named = (...layers: string[]) => ({ by: 'layers' as const, layers });
+
 describe('the starter rigs', () => {
   test.each(STARTER_RIGS.map((item) => [item.name, item] as const))('%s runs without a problem', (_name, item) => {
     expect(compileRig(item.body).problems).toEqual([]);
@@ -258,6 +260,11 @@ describe('rigs in a scene', () => {
     expect(valueIn(both, 'a', 'position.x', 0.5)).toBeCloseTo(205, 9);
     // Asked for one channel alone, the second works on what the first gives, too.
     expect(compileScene(both).rigs?.valueAt(0, 'position.x', ticksFromSeconds(0.5))).toBeCloseTo(205, 9);
+    // A layer before it that has the second alone changes nothing about their order.
+    const one = rigged(sceneOf([slider('lone'), slider('a')]), { ...recipeOf('own'), pick: named('a') }, shelf);
+    const two = rigged(one, recipeOf('own'), shelfWith('keyed + 5px'), 'run-2');
+    expect(valueIn(two, 'lone', 'position.x', 0.5)).toBeCloseTo(105, 9);
+    expect(valueIn(two, 'a', 'position.x', 0.5)).toBeCloseTo(205, 9);
     const broken = rigged(sceneOf([slider('a')]), recipeOf('own'), shelfWith('keyed + 1px ÷ (t ÷ 1s - 0.5)'));
     const compiled = compileScene(broken);
     const frame = createFrame(compiled);
