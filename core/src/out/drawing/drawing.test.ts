@@ -405,6 +405,16 @@ describe('parts of a drawing', () => {
 });
 
 describe('hostile and broken files', () => {
+  test('a path that only goes to places shows nothing, and makes no layer (SVG 2, 9.3.3)', () => {
+    const names = (d: string) =>
+      layersOf(svg(`<path id="p" d="${d}" stroke="#f00" stroke-linecap="round"/><rect id="r" width="9" height="9"/>`))
+        .map(({ name }) => name)
+        .filter((name) => name === 'p' || name === 'r');
+    for (const none of ['M5 5', 'm5,5', 'M5 5M60 60', 'M5 5 m10 10']) expect(names(none)).toEqual(['r']);
+    // A line of no length is a dot with round ends, and pairs after the first are lines.
+    for (const some of ['M5 5z', 'M5 5l0 0', 'M5 5 60 60']) expect(names(some)).toEqual(['p', 'r']);
+  });
+
   test('nothing that runs or is fetched goes on, in the whole and in parts', () => {
     const text =
       svg(`<script>alert(1)</script><style>@import url(http://elsewhere.invalid/a.css); rect{fill:url(http://elsewhere.invalid/b)} </style>

@@ -67,15 +67,20 @@ export function shapePath({ name, attributes }: Element, room: Room): string | n
   }
 }
 
-/** A path in absolute lines and curves alone, in another space; null where its data is wrong from the beginning. */
+/**
+ * A path in absolute lines and curves alone, in another space; null where its data is wrong from the beginning, or goes to
+ * places and draws from none (SVG 2, 9.3.3: a move by itself shows nothing).
+ */
 export function plainPath(d: string, matrix: Matrix): { readonly d: string; readonly box: Box } | null {
   const path = svgpath(d)
     .matrix([...matrix])
     .abs()
     .unarc()
     .unshort();
-  const box = boundsOfPath(path);
-  return box ? { d: path.toString(), box } : null;
+  let isDrawn = false;
+  path.iterate(([kind]) => void (isDrawn ||= kind !== 'M'));
+  const box = isDrawn ? boundsOfPath(path) : null;
+  return box && { d: path.toString(), box };
 }
 
 /** The box around a path of absolute M, L, H, V, C, Q and Z; null for an empty one. */
