@@ -266,6 +266,26 @@ describe('steps in value', () => {
     expect(Math.max(...found)).toBeGreaterThan(most * 0.9);
   });
 
+  test('limits count as the channel is shown: 100 % of opacity are as far as 100 px', () => {
+    const both = sceneOf([
+      card('a', {
+        tracks: {
+          'position.x': [key(0, 0, soft), key(25, 100, soft), key(40, 20)],
+          opacity: [key(0, 0, soft), key(25, 1, soft), key(40, 0.2)],
+        },
+      }),
+    ]);
+    for (const [type, most] of [
+      ['limit-speed', '60'],
+      ['limit-acceleration', '300'],
+    ] as const) {
+      const { tracks } = layerOf(after(adjust({ type }, { most }), both), 'a');
+      const [places, shares] = [tracks['position.x'] ?? [], tracks.opacity ?? []];
+      expect(places[1].value).toBeLessThan(60);
+      places.forEach(({ value }, i) => expect(shares[i].value * 100).toBeCloseTo(value, 6));
+    }
+  });
+
   test('scale about rest, the mean or 0; offset, mirror, limit, smooth, spread', () => {
     expect(values(adjust({ type: 'scale', about: 'zero' }, { to: '50%' }))).toEqual([0, 50, 30]);
     expect(values(adjust({ type: 'scale', about: 'rest' }, { to: '0%' }))).toEqual([100, 100, 100]);

@@ -81,6 +81,19 @@ describe('motion', () => {
     ]);
   });
 
+  test('every frame is looked at that the time touches, the last of the scene, too, and none after its end', () => {
+    const metAt = (frame: number, from = 0, to = 250): number | null => {
+      // Beside each other but for one frame.
+      const hops = [key(0, 200, { type: 'hold' }), key(frame, 400, { type: 'hold' }), key(frame + 1, 200)];
+      const still = { opacity: [key(0, 1)] };
+      const scene = sceneOf([box('a', 200, { tracks: { 'position.x': hops } }), box('b', 400, { tracks: still })]);
+      const found = findInMotion(scene, null, from * FRAME, to * FRAME).find(({ code }) => code === 'collide');
+      return found?.code === 'collide' ? found.at / FRAME : null;
+    };
+    expect([0, 1, 248, 249, 250].map((frame) => metAt(frame))).toEqual([0, 1, 248, 249, null]);
+    expect([9, 10, 20, 21].map((frame) => metAt(frame, 10.5, 19.5))).toEqual([null, 10, 20, null]);
+  });
+
   test('boxes that rest apart and meet collide at the first frame where they do; those that overlap at rest do not', () => {
     const moves = { 'position.x': [key(0, 300), key(10, 200)] };
     const [found] = look([
