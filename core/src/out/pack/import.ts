@@ -114,27 +114,23 @@ function isItem(value: object): boolean {
   return by === 'look' || by === 'palette';
 }
 
+/** Where items name others: by their id alone, and recipes as what has an id. */
+const NAMED_BY: readonly string[] = ['house', 'as', 'matches'];
+const USED_BY: readonly string[] = ['preset', 'presets', 'rig'];
+
 /** All references of a record to some items turned to others. */
 function remapped(record: ItemRecord, ids: ReadonlyMap<string, string>): ItemRecord {
   if (ids.size === 0) return record;
   const to = (id: string): string => ids.get(id) ?? id;
-  /** A recipe says its preset as `preset: { id }`, its rig as `rig: { id }`, and looks and palettes by what they are. */
-  const remap = (value: unknown, isPreset = false): unknown => {
-    if (Array.isArray(value)) return value.map((item) => remap(item));
+  /** A recipe says its presets and its rig under their names, looks and palettes by what they are. */
+  const remap = (value: unknown, isNamed = false): unknown => {
+    if (Array.isArray(value)) return value.map((item) => remap(item, isNamed));
     if (value === null || typeof value !== 'object') return value;
     const fields = Object.entries(value).map(([key, item]) => {
-      const isReference =
-        (key === 'house' ||
-          key === 'as' ||
-          key === 'matches' ||
-          (key === 'id' && ('is' in value || isPreset || isItem(value)))) &&
-        typeof item === 'string';
-      if (isReference) return [key, to(item)];
+      const isReference = NAMED_BY.includes(key) || (key === 'id' && ('is' in value || isNamed || isItem(value)));
+      if (isReference && typeof item === 'string') return [key, to(item)];
       const curve = key === 'default' && typeof item === 'string' ? /^curve\s+(\S+)$/.exec(item) : null;
-      return [
-        key,
-        curve ? `curve ${to(curve[1])}` : remap(item, (key === 'preset' || key === 'rig') && record.kind === 'recipe'),
-      ];
+      return [key, curve ? `curve ${to(curve[1])}` : remap(item, record.kind === 'recipe' && USED_BY.includes(key))];
     });
     return Object.fromEntries(fields) as unknown;
   };

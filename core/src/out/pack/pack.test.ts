@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { canonicalJson } from '../export';
-import { frontOf, itemRecordSchema, recordOf, type ItemRecord } from '../../library/library';
-import { STARTER_LIBRARY } from '../../library/starter';
+import { frontOf, itemRecordSchema, recordOf, referencesOf, type ItemRecord } from '../../library/library';
+import { STARTER_LIBRARY, STARTER_RIGS } from '../../library/starter';
+import { createMultiply, createRigRecipe, createStyle, type Recipe } from '../../scene/recipe';
 import { describePackProblem, planImport, readPack, withNeeds, writePack } from '.';
 
 const starter: readonly ItemRecord[] = STARTER_LIBRARY.map(recordOf);
@@ -81,6 +82,56 @@ describe('importing', () => {
     expect([copy.id, frontOf(copy).name]).toEqual(['copy-1', 'Softer (from a pack)']);
     expect(JSON.stringify(bump)).toContain('"id":"copy-1"');
     expect(JSON.stringify(bump)).not.toContain('curve-soft');
+  });
+
+  test('what refers to an item that comes as a copy refers to the copy, wherever an item may name another', () => {
+    const recipe = (id: string, body: Recipe): ItemRecord => {
+      const [revision] = recordFor('fade-in').revisions;
+      return { ...recordFor('fade-in'), kind: 'recipe', id, revisions: [{ ...revision, body }] } as ItemRecord;
+    };
+    const pick = { by: 'rule', kind: 'card' } as const;
+    const looks = STARTER_LIBRARY.filter(({ kind }) => kind === 'look').map(({ id }) => id);
+    const palettes = STARTER_LIBRARY.filter(({ kind }) => kind === 'palette').map(({ id }) => id);
+    const more = [
+      recipe('uses-rig', createRigRecipe(STARTER_RIGS[0].id, pick)),
+      recipe('uses-look', { ...createStyle(pick), from: { by: 'look', id: looks[0] } }),
+      recipe('uses-palette', {
+        ...createStyle(pick),
+        vary: { fill: { by: 'palette', id: palettes[0], how: 'turns' } },
+      }),
+      recipe('uses-presets', {
+        ...createMultiply(pick),
+        in: {
+          length: '12f',
+          presets: [
+            { id: 'fade-in', weight: 1 },
+            { id: 'pop-exit', weight: 1 },
+          ],
+        },
+      }),
+    ];
+    const steady = recordFor('house-steady');
+    const following = { ...steady.revisions[0], body: { ...(steady.revisions[0].body as object), as: steady.id } };
+    const follower = { ...steady, id: 'house-follower', revisions: [following] } as ItemRecord;
+    const all = [...starter, ...more, follower];
+    const references = (record: ItemRecord) =>
+      referencesOf({ kind: record.kind, body: record.revisions[record.revisions.length - 1].body } as never);
+    const uses = new Set<string>();
+    for (const record of all) {
+      for (const { id } of references(record)) {
+        const theirs = revised(withName(recordFor(id), 'Theirs'), 'theirs');
+        const here = [...all.filter((one) => one.id !== id && one.id !== record.id), revised(recordFor(id), 'mine')];
+        const { writes, report } = planImport(here, [theirs, record], { [id]: 'both' }, () => 'copy');
+        expect(report.problems).toEqual([]);
+        const written = writes.find((one) => one.id === record.id) as ItemRecord;
+        const wanted = references(record).map((one) => (one.id === id ? { ...one, id: 'copy' } : one));
+        expect(references(written)).toEqual(wanted);
+        wanted.forEach(({ use }) => uses.add(use));
+      }
+    }
+    expect([...uses].sort()).toEqual(
+      ['default', 'easing', 'follows', 'look', 'matches', 'palette', 'preset', 'rig'].sort(),
+    );
   });
 
   test('asks about labels that differ, and takes them without a new revision', () => {
