@@ -285,6 +285,25 @@ describe('parts of a drawing', () => {
     expect(corners(layers, 'Two')[1] - corners(layers, 'One')[1]).toBeCloseTo(12, 6);
   });
 
+  test('sizes are those of the size around them, and weights heavier or lighter (CSS Fonts 4, 2.2 and 2.5)', () => {
+    const words = (more: string): string => `<text y="20" font-family="Spline Sans" ${more}>Tide</text>`;
+    const found = (inside: string) =>
+      layersOf(svg(inside)).flatMap(({ source }) => (source.type === 'text' ? [source] : []));
+    const sizes = `${words('font-size="2em"')}<g font-size="20">${words('')}${words('font-size="2rem"')}
+      ${words('font-size="25%"')}<g font-size="150%">${words('font-size="2em"')}</g></g>`;
+    expect(found(sizes).map(({ size }) => size)).toEqual([32, 20, 32, 5, 60]);
+    const weights = ['300', 'normal', '600', '900'].map((weight) => {
+      const both = words('font-weight="bolder"') + words('font-weight="lighter"');
+      return found(`<g font-weight="${weight}">${both}</g>`).map(({ weight: own }) => own);
+    });
+    expect(weights).toEqual([
+      [400, 100],
+      [700, 100],
+      [900, 400],
+      [900, 700],
+    ]);
+  });
+
   // Known answer: the middle of the words lies 7 px above the point that they are set on, and about which they turn.
   test.each([
     [90, 107, 40],
