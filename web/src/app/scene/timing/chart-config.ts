@@ -63,8 +63,13 @@ export function spansChart(
 ): (role: RoleOf) => BarConfiguration {
   const short = (name: string): string => (name.length > NAME_LETTERS ? `${name.slice(0, NAME_LETTERS - 1)}…` : name);
   const hasAfter = spans.some(({ after }) => after !== null);
-  const bars = (of: (span: MotionSpan) => readonly [Ticks, Ticks] | null): [number, number][] =>
-    spans.map((span) => [...(of(span) ?? ([0, 0] as const))] as [number, number]);
+  const bars = (of: (span: MotionSpan) => readonly [Ticks, Ticks] | null): ([number, number] | null)[] =>
+    spans.map((span) => {
+      const [from, to] = of(span) ?? [];
+      return from === undefined || to === undefined ? null : [from, to];
+    });
+  // A bar that is alone stands beside its name, not where the second of two would.
+  const look = { borderRadius: 2, maxBarThickness: THICKEST, categoryPercentage: 0.8, skipNull: true };
   return (role) => ({
     type: 'bar',
     data: {
@@ -74,21 +79,10 @@ export function spansChart(
           label: 'now',
           data: bars(({ now }) => now),
           backgroundColor: role(hasAfter ? 'ink-faint' : 'pine'),
-          borderRadius: 2,
-          maxBarThickness: THICKEST,
-          categoryPercentage: 0.8,
+          ...look,
         },
         ...(hasAfter
-          ? [
-              {
-                label: 'after',
-                data: bars(({ after }) => after),
-                backgroundColor: role('saffron'),
-                borderRadius: 2,
-                maxBarThickness: THICKEST,
-                categoryPercentage: 0.8,
-              },
-            ]
+          ? [{ label: 'after', data: bars(({ after }) => after), backgroundColor: role('saffron'), ...look }]
           : []),
       ],
     },

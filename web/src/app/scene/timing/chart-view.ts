@@ -16,7 +16,7 @@ import { ThemeService } from '../../theme/theme.service';
 export type RoleOf = (role: string) => string;
 
 /** Bars from a time to a time. */
-export type BarConfiguration = ChartConfiguration<'bar', [number, number][]>;
+export type BarConfiguration = ChartConfiguration<'bar', ([number, number] | null)[]>;
 /** Lines over time. */
 export type LineConfiguration = ChartConfiguration<'line'>;
 

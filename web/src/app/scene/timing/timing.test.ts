@@ -81,6 +81,12 @@ describe('when layers move', () => {
       ['now', [5 * FRAME, 25 * FRAME]],
       ['after', [8 * FRAME, 28 * FRAME]],
     ]);
+    // Where a layer begins to move there is one bar, for which no room of another is left.
+    const begun = spansChart(motionSpans(standing, drawn, ['c']), time, () => undefined)(() => '#000').data.datasets;
+    expect(begun.map(({ data, skipNull }) => [data, skipNull])).toEqual([
+      [[null], true],
+      [[[1 * FRAME, 2 * FRAME]], true],
+    ]);
     expect(config.data.labels?.[0]).toMatch(/…$/);
     config.options?.onClick?.({} as never, [{ index: 0, datasetIndex: 1 }] as never, {} as never);
     expect(went).toEqual([['b', 8 * FRAME]]);
