@@ -87,6 +87,21 @@ describe('recording a layer’s keys', () => {
     ]);
   });
 
+  test('says moments as shares of its length: frames of frames where they fall on them, per cents else', () => {
+    const times = (from: number, middle: number, to: number) => {
+      const layer = card('x', { tracks: { rotation: [key(from, 0), key(middle, 9), key(to, 40)] } });
+      const recording = recordingOf(layer);
+      const preset =
+        recording && recordPreset(layer, stage, { ...recording, distances: 'px', parameters: {} }, nameFrom);
+      return preset?.moments.map(({ at }) => at);
+    };
+    expect(times(0, 4, 10)).toEqual(['0f', '@lasts × 4 ÷ 10', '@lasts']);
+    expect(times(0, 2.5, 10)).toEqual(['0f', '@lasts × 25%', '@lasts']);
+    expect(times(0, 3, 7.5)).toEqual(['0f', '@lasts × 40%', '@lasts']);
+    // Over the whole layer they are shares of it, whatever frames it has.
+    expect(times(0, 100, 250)).toEqual(['0f', 'layer.length × 40%', 'layer.length']);
+  });
+
   test('keeps the shape of a curve that was put on from the library, without the link that only keys have', () => {
     const curve = { id: 'soft', name: 'Soft', revision: 2 };
     const linked = { ...byHand, tracks: { rotation: [key(5, -20, { ...soft, curve }), key(25, 10)] } };

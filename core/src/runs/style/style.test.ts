@@ -217,7 +217,7 @@ describe('styling', () => {
       layers: scene.layers.map((layer) => (layer.id === 'b' ? { ...layer, data: { depth: '40' } } : layer)),
     };
     const planned = plan(counted, shelf, recipe, CONTEXT);
-    expect(codesOf(planned)).toEqual(['no-number']);
+    expect(planned.findings).toEqual([{ code: 'no-number', column: 'depth', layers: ['a', 'c'] }]);
     expect(layerOf(edited(counted, planned.edits), 'b').rest['shadow.opacity']).toBe(0.4);
     expect(layerOf(edited(counted, planned.edits), 'a').rest['shadow.opacity']).toBeUndefined();
     expect(planned.run?.sentence).toContain('shadow opacity from “depth”');
