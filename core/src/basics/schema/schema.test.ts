@@ -38,6 +38,12 @@ describe('schemas', () => {
     expect(z.schemaItself(z.array(kept)).element).toBe(z.schemaItself(kept));
   });
 
+  test('what is made of plain values is, of nothing at all, too', () => {
+    const [one, none] = [z.literal('one'), z.literal(null)];
+    expect([one.safeParse('one').success, one.safeParse(null).success]).toEqual([true, false]);
+    expect([none.safeParse(null).success, none.safeParse('one').success]).toEqual([true, false]);
+  });
+
   test('they take and refuse what those of zod do, with the same words', () => {
     const build = (from: Pick<typeof zod, 'strictObject' | 'literal' | 'array' | 'int' | 'string'>) =>
       from.strictObject({

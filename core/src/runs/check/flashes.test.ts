@@ -67,6 +67,20 @@ describe('flashes beyond what WCAG 2.2 allows (2.3.1)', () => {
       expect(flashesIn([turned(140, 20, scale)])).toEqual([]);
       expect(flashesIn([turned(190, 20, scale)])).toHaveLength(1);
     }
+    // In the corners, too, up to the edges: 8 of 48 cells a side are just enough, 7 too few.
+    for (const [x, y] of [
+      [0, 0],
+      [1000, 0],
+      [0, 1000],
+      [1000, 1000],
+    ]) {
+      const corner = (size: number) => {
+        const place = { 'position.x': Math.abs(x - size / 2), 'position.y': Math.abs(y - size / 2) };
+        return flicker(3, { rest: { ...place, 'size.x': size, 'size.y': size } });
+      };
+      expect(flashesIn([corner(165)])).toHaveLength(1);
+      expect(flashesIn([corner(150)])).toEqual([]);
+    }
     // A strip along the foot of the frame takes up a tenth of what a third of it is high.
     const strip = { 'position.x': 500, 'position.y': 985, 'size.x': 1000, 'size.y': 30 };
     expect(flashesIn([flicker(3, { rest: strip })])).toEqual([]);

@@ -26,6 +26,12 @@ const words = card('w', {
   },
 });
 
+const inWords = card('m', {
+  look: {
+    masks: [{ ...mask, shape: 'words', words: { text: 'Tide', font: 'Heron', fontFile: FONT, weight: 400 } }],
+  },
+});
+
 describe('another file in the place of one', () => {
   test('is shown by layers that showed the one before, and by no others', () => {
     expect(withFileReplaced(shows(OLD), OLD, picture)).toEqual({ source: picture.source });
@@ -50,11 +56,6 @@ describe('another file in the place of one', () => {
       size: 40,
       align: 'left',
     });
-    const inWords = card('m', {
-      look: {
-        masks: [{ ...mask, shape: 'words', words: { text: 'Tide', font: 'Heron', fontFile: FONT, weight: 400 } }],
-      },
-    });
     expect(withFileReplaced(inWords, FONT, font)?.look?.masks?.[0].words).toEqual({
       text: 'Tide',
       font: 'Reed',
@@ -66,6 +67,10 @@ describe('another file in the place of one', () => {
   test('a font takes no picture’s place, and a picture no font’s', () => {
     expect(withFileReplaced(shows(OLD), OLD, font)).toBeNull();
     expect(withFileReplaced(words, FONT, picture)).toBeNull();
+    // What is set in another font, or is no words, stays.
+    const other = name('d', 'ttf');
+    expect([words, inWords, masked].map((layer) => withFileReplaced(layer, other, font))).toEqual([null, null, null]);
+    expect(withFileReplaced(masked, other, picture)).toBeNull();
   });
 
   test('a clip goes on as the one before it, from where it is long enough', () => {
