@@ -464,3 +464,12 @@ test('the sentence says the whole recipe', () => {
     'Bring in Rise & settle on 3 layers, top to bottom, from 0:10, one every 4 f, moving keys only, each lasting 20 f, tilt −6°, 6° by turns, and take the place of any earlier entrance.',
   );
 });
+
+test('a preset that is not there is told by its name, whatever revision of it is asked for', () => {
+  for (const preset of [{ id: 'ghost' }, { id: 'ghost', revision: 2 }])
+    expect(planOn(three, { preset }).findings).toEqual([{ code: 'unknown-preset', id: 'ghost' }]);
+  const [{ id, name }] = STARTER_PRESETS;
+  expect(planOn(three, { preset: { id, revision: 7 } }).findings).toEqual([
+    { code: 'revision-missing', preset: name, revision: 7 },
+  ]);
+});

@@ -3,9 +3,12 @@ import { describeFinding } from '../finding';
 import type { PresetRecipe } from '../../scene/recipe';
 import type { Layer } from '../../scene/layer';
 import { codesOf, planOn, startsOf } from '../../testing/planning';
-import { card, inFrames, PAL, sceneOf } from '../../testing/scenes';
+import { card, CONTEXT, inFrames, PAL, recipeOf, sceneOf } from '../../testing/scenes';
+import type { Preset } from '../../formulas/preset';
+import { createShelf } from '../../library/library';
+import { STARTER_LIBRARY, STARTER_PRESETS } from '../../library/starter';
 import { frameTicks, ticksFromSeconds } from '../../basics/time';
-import { solvedIn } from '.';
+import { plan, solvedIn } from '.';
 
 const FRAME = frameTicks(PAL);
 const at = (id: string, x: number, y: number, more: Partial<Layer> = {}): Layer =>
@@ -109,6 +112,27 @@ describe('lengths', () => {
     // The box is 100 px wide around 100 px, so the way in from beyond the left edge is 150 px: half a second.
     expect(slide.layers.map(({ lasts }) => inFrames(lasts))).toEqual([13, 13, 13]);
     expect(codesOf(planOn(three, { length: { by: 'speed', speed: 300 } }))).toContain('no-distance');
+  });
+
+  test('from a speed the way is the one from key to key, in whatever order the channels have theirs', () => {
+    const to = (moment: string, value: string) => ({ moment, value, ease: { type: 'linear' as const } });
+    // 30 px aside and 40 px up are 50 px; as many are left. Not by 60 px aside first, which would be 110.
+    const body: Preset = {
+      phase: 'entrance',
+      hang: 'in',
+      stretch: 'scale',
+      grid: 'frames',
+      parameters: [],
+      moments: ['0f', '10f', '20f'].map((time, i) => ({ id: `m${i}`, name: `Moment ${i}`, at: time })),
+      rows: [
+        { channel: 'position.x', cells: [to('m0', 'rest - 60px'), to('m2', 'rest')] },
+        { channel: 'position.y', cells: [to('m0', 'rest'), to('m1', 'rest - 40px'), to('m2', 'rest')] },
+      ],
+    };
+    const shelf = createShelf([...STARTER_LIBRARY, { ...STARTER_PRESETS[0], id: 'aside', body }]);
+    const recipe = recipeOf({ preset: { id: 'aside' }, length: { by: 'speed', speed: 100 } });
+    const { layers } = plan(three, shelf, recipe, CONTEXT);
+    expect(layers.map(({ lasts }) => inFrames(lasts))).toEqual([25, 25, 25]);
   });
 
   test('at random: within the limits, the same for the same seed', () => {

@@ -82,12 +82,10 @@ function sourcePreset({ shelf, context }: Surroundings, { preset }: PresetRecipe
   const { revision } = preset;
   const known = revision !== undefined || !item ? knownPreset(context, shelf, preset.id, revision) : null;
   if (known) return known;
-  if (item && (revision === undefined || revision === item.revision)) {
-    const { id, name, state, body } = item;
-    return { used: { id, revision: item.revision, name, body: { ...body } }, body, state, shelf, kept: null };
-  }
-  if (item && revision !== undefined) return { code: 'revision-missing', preset: item.name, revision };
-  return { code: 'unknown-preset', id: preset.id };
+  if (!item) return { code: 'unknown-preset', id: preset.id };
+  const { id, name, state, body } = item;
+  if (revision !== undefined && revision !== item.revision) return { code: 'revision-missing', preset: name, revision };
+  return { used: { id, revision: item.revision, name, body: { ...body } }, body, state, shelf, kept: null };
 }
 
 function knownPreset({ known }: RunContext, shelf: Shelf, id: string, revision: number | undefined): Sourced | null {
