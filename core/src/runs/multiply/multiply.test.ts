@@ -215,6 +215,22 @@ describe('copies', () => {
     ]);
   });
 
+  test('words and pictures are filled, though all shapes become outlines', () => {
+    const colours = { colours: [{ colour: '#ff0000', weight: 1 }], how: 'turns' as const, outlined: 1 };
+    const font = { font: 'Spline Sans', weight: 400, size: 20, align: 'left' } as const;
+    const mixed = sceneOf([
+      card('shape', { tags: ['shape'] }),
+      card('words', { tags: ['shape'], source: { type: 'text', text: 'Tide', ...font } }),
+      card('picture', { tags: ['shape'], source: { type: 'picture', href: 'data:image/png;base64,AA' } }),
+    ]);
+    const { edits } = plan(mixed, SHELF, multiply({ copies: 3, colours, sources: 'turns' }), CONTEXT);
+    expect(copiesIn(edited(mixed, edits)).map(({ look }) => [look.fill, look.stroke])).toEqual([
+      [undefined, '#ff0000'],
+      ['#ff0000', undefined],
+      ['#ff0000', undefined],
+    ]);
+  });
+
   test('colours by weight, some as outlines', () => {
     const colours = {
       colours: [

@@ -17,6 +17,7 @@ import { describeFinding } from '../finding';
 import { dryRun, plan, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 
+const FRAME = frameTicks(PAL);
 const named = (...layers: string[]) => ({ by: 'layers' as const, layers });
 
 describe('the starter rigs', () => {
@@ -271,6 +272,34 @@ describe('rigs in a scene', () => {
     sampleFrame(compiled, ticksFromSeconds(0.5), frame);
     expect(frame.values[0]).toBeCloseTo(100, 9);
     expect(compiled.rigs?.faults()).toEqual([{ run: 'run-1', layer: 'a', channel: 'position.x' }]);
+  });
+
+  test('know of their layers: size as scaled, length, place, count, share, rest and the frame; the axis at hand', () => {
+    const size = { 'size.x': 80, 'size.y': 20, 'scale.x': -0.5, 'scale.y': 3 };
+    const second = card('b', {
+      rest: { 'position.x': 300, 'position.y': 70, ...size },
+      span: { in: FRAME, out: 51 * FRAME },
+    });
+    const lead = card('lead', { rest: { 'position.x': 11, 'position.y': 22, rotation: 33 } });
+    const scene = sceneOf([slider('a'), second, card('c'), lead]);
+    const valued = (text: string, channel: 'position.x' | 'position.y' = 'position.x'): number => {
+      const shelf = shelfWith(text, [channel], { roles: [{ name: 'leader', note: '' }] });
+      const recipe = { ...recipeOf('own', { roles: { leader: 'lead' }, seed: 5 }), pick: named('a', 'b', 'c') };
+      return valueIn(rigged(scene, recipe, shelf), 'b', channel, 1);
+    };
+    expect(valued('layer.width')).toBeCloseTo(40, 9);
+    expect(valued('layer.height')).toBeCloseTo(60, 9);
+    expect(valued('1px × layer.length ÷ 1s')).toBeCloseTo(2, 9);
+    expect(valued('1px × place')).toBeCloseTo(1, 9);
+    expect(valued('1px × count')).toBeCloseTo(3, 9);
+    expect(valued('1px × share')).toBeCloseTo(0.5, 9);
+    expect(valued('1px × seed')).toBeCloseTo(5, 9);
+    expect([valued('rest'), valued('rest', 'position.y')]).toEqual([300, 70]);
+    expect([valued('leader.rest'), valued('leader.rest', 'position.y')]).toEqual([11, 22]);
+    expect([valued('leader.position'), valued('leader.position', 'position.y')]).toEqual([11, 22]);
+    expect(valued('leader.position.y')).toBe(22);
+    expect(valued('1px × leader.rotation ÷ 1deg')).toBeCloseTo(33, 9);
+    expect([valued('frame.width'), valued('frame.height')]).toEqual([scene.width, scene.height]);
   });
 
   test('circles are named, and the rest goes on working', () => {

@@ -93,9 +93,10 @@ export class PresetEditor {
   protected readonly query = signal('');
   protected readonly hovered = signal<string | null>(null);
   private readonly search = computed(() => createSearch(this.items()));
+  private readonly operation = computed(() => this.recipe().operation);
 
   protected readonly groups = computed(() => {
-    const wanted = this.recipe().operation;
+    const wanted = this.operation();
     const isWanted = ({ body }: PresetItem): boolean => operationFor(body.phase) === wanted;
     const all = this.search()(this.query());
     const found = [...all.filter(isWanted), ...all.filter((item) => !isWanted(item))].slice(0, MOST_SHOWN);
