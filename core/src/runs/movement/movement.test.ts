@@ -260,6 +260,14 @@ describe('a path', () => {
       expect(valueAt(layer, channel, 0)).toBeCloseTo(100 - 125 * 1.02, 4);
   });
 
+  test('of a layer that rests just beyond the edge is as long as drawn', () => {
+    const aside = sceneOf([card('a', { rest: { 'position.x': -50, 'size.x': 100 } })]);
+    const line = begun('path', { d: 'M-100 0 L0 0', fit: 'in', ease: LINEAR });
+    const layer = planned(presetOf(line, { moments: moments('1s') }), {}, aside).layers[0].after;
+    expect(valueAt(layer, 'position.x', 0)).toBeCloseTo(-150, 4);
+    expect(valueAt(layer, 'position.x', 1)).toBeCloseTo(-50, 4);
+  });
+
   test('turns along, jumps at corners, and stops where it is told to', () => {
     const corner = begun('path', { d: 'M0 0 H100 V100', fit: 'round', turns: true, ease: LINEAR }, { end: '75%' });
     const layer = layerOf(presetOf(corner, { moments: moments('3s') }));
