@@ -118,6 +118,27 @@ describe('a look with parameters', () => {
     expect(applied(style(), endless).layers.map(({ rest }) => rest['shadow.y'])).toEqual([1, 10, 5]);
   });
 
+  test('set otherwise afterwards, it has the house values of then, and goes on keeping them', () => {
+    const [depth, tone] = DEEP.parameters ?? [];
+    const tied = { ...DEEP, parameters: [depth, { ...tone, house: 'house-lamplight' }] } as KeptLook;
+    const shelf = shelfWith(tied);
+    const first = applied(style(), shelf);
+    const { uses = [] } = first.runs[0];
+    expect(uses.map(({ kind }) => kind)).toEqual(['look', 'house']);
+    const body = { type: 'colour', value: '#123456' };
+    const items = [...shelf.items.values()].map((item) =>
+      item.id === 'house-lamplight' ? { ...item, revision: 2, body } : item,
+    );
+    const later = createShelf(items as LibraryItem[]);
+    const then = recipeOfRun(first.runs[0], 'used') as StyleRecipe;
+    const changed: StyleRecipe = { ...then, parameters: { depth: { by: 'fixed', value: '5px' } } };
+    const again = edited(first, replan(first, later, first.runs[0].id, changed, CONTEXT).edits);
+    const shadows = (on: Scene): unknown[] => on.layers.map(({ look }) => look.shadow);
+    expect(shadows(again)).toEqual(shadows(first));
+    expect(again.runs[0].uses).toEqual(uses);
+    expect(shadows(applied(style(), later))).toEqual(Array(3).fill('#123456'));
+  });
+
   test('can be set otherwise in its run afterwards, keeps what it was made of, and leaves nothing when the run goes', () => {
     const first = applied(style());
     const [{ id, uses = [] }] = first.runs;
