@@ -348,11 +348,18 @@ describe('places of copies', () => {
     }
   });
 
-  test('an ellipse is filled evenly: a quarter lies within half its radius', () => {
-    const inside = placesOfCopies({ by: 'spread', shape: 'ellipse', ...whole }, own, placing).filter(
-      ({ x, y }) => ((x - 500) / 500) ** 2 + ((y - 250) / 250) ** 2 <= 0.25,
-    ).length;
-    expect(inside / 2_000).toBeCloseTo(0.25, 1);
+  test('an ellipse is filled evenly: a quarter lies within half its radius, a sixth in each of six equal sectors', () => {
+    const found = placesOfCopies({ by: 'spread', shape: 'ellipse', ...whole }, own, placing).map(({ x, y }) => ({
+      x: (x - 500) / 500,
+      y: (y - 250) / 250,
+    }));
+    expect(Math.max(...found.map(({ x, y }) => Math.hypot(x, y)))).toBeLessThanOrEqual(1);
+    expect(found.filter(({ x, y }) => Math.hypot(x, y) <= 0.5).length / 2_000).toBeCloseTo(0.25, 1);
+    const sectors = new Array<number>(6).fill(0);
+    for (const { x, y } of found) sectors[Math.floor(((Math.atan2(y, x) / Math.PI + 1) / 2) * 6) % 6]++;
+    // Chi-squared with 5 degrees of freedom: below 20.5 for 99.9 %.
+    const chi = sectors.reduce((sum, count) => sum + (count - 2_000 / 6) ** 2 / (2_000 / 6), 0);
+    expect(chi).toBeLessThan(20.5);
   });
 
   test('places that are apart do not come nearer than the gap, where there is room', () => {
