@@ -4,6 +4,7 @@ import { tracksOf, type Layer } from '../../scene/layer';
 import { replan } from '../plan';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import { edited, SHELF } from '../../testing/planning';
+import { createArrange } from '../../scene/recipe';
 import { CONTEXT } from '../../testing/scenes';
 import { removeRun, switchRun, upgradeScene } from '.';
 
@@ -76,4 +77,28 @@ test('a run whose recipe says nothing leaves its keys as set by hand', () => {
   const scene = sceneSchema.parse(upgradeScene(unread));
   expect(scene.runs).toHaveLength(file.runs.length - 1);
   expect(scene.layers.map(seen)).toEqual(file.layers.map(seen));
+});
+
+test('an arrangement gives places back as they were before it, and takes away those that were not there', () => {
+  const [{ runs: _runs, ...file }] = files;
+  const [first, ...others] = file.layers.map((layer) => ({ ...layer, tracks: {} }));
+  const recipe = createArrange({ by: 'layers', layers: [first.id] });
+  const rest = [
+    { channel: 'position.x', before: null, after: 40 },
+    { channel: 'position.y', before: 30, after: 60 },
+  ];
+  const run = {
+    id: 'run-1',
+    sentence: 'Arranged.',
+    recipe,
+    by: '',
+    when: CONTEXT.when,
+    steps: [{ layer: first.id, rest, tracks: [] }],
+  };
+  const arranged = { ...first, rest: { ...first.rest, 'position.x': 40, 'position.y': 60 } };
+  const scene = sceneSchema.parse(upgradeScene({ ...file, layers: [arranged, ...others], runs: [run] }));
+  expect(scene.layers[0].rest).toEqual(arranged.rest);
+  expect(scene.runs).toHaveLength(1);
+  const { 'position.x': _x, ...without } = first.rest;
+  expect(edited(scene, removeRun(scene, 'run-1').edits).layers[0].rest).toEqual({ ...without, 'position.y': 30 });
 });
