@@ -244,6 +244,15 @@ describe('the matching exit', () => {
     expect(exit.moments.map(({ at }) => at)).toEqual(['0f', '0.5s - 10f', '0.5s']);
   });
 
+  test('ends with its length where a moment is it, though others end as late by default', () => {
+    const item = entrances.find(({ body }) => body.lasts !== undefined) ?? entrances[0];
+    const length = `@${item.body.lasts}`;
+    const [{ default: usual }] = item.body.parameters.filter(({ name }) => name === item.body.lasts);
+    const moments = ['0f', length, usual].map((at, i) => ({ id: `m${i}`, name: `${i}`, at }));
+    const exit = matchingExit({ ...item.body, moments, rows: [], movements: undefined } as never, 'a');
+    expect(exit.moments.map(({ at }) => at)).toEqual([`${length} - ${usual}`, '0f', length]);
+  });
+
   test('turns movements round: from where they ended, backwards; those that go backwards go on', () => {
     const [item] = entrances;
     const ease = { type: 'linear' } as const;

@@ -343,6 +343,16 @@ describe('a line that draws', () => {
     expect(drawn('piece', 0)).toEqual([0, 0]);
     expect(drawn('piece', 1)).toEqual([1, 1]);
   });
+
+  test.each([
+    ['0.1%', [1, 25], [0, 24]],
+    ['100000%', [24, 25], [0, 1]],
+  ])('a piece of %s keeps a frame at either end to come and to go in', (piece, tail, head) => {
+    const item = presetOf(begun('draw', { way: 'piece', ease: LINEAR }, { piece }), { moments: moments('1s') });
+    const { tracks } = layerOf(item);
+    const framesOf = (channel: ChannelId) => tracks[channel]?.map(({ at }) => Math.round((at / TICKS_PER_SECOND) * 25));
+    expect([framesOf('stroke.start'), framesOf('stroke.end')]).toEqual([tail, head]);
+  });
 });
 
 describe('the structure of a preset with movements', () => {
