@@ -2,51 +2,14 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import {
-  drawingLayers,
-  layerCount,
-  readDrawing,
-  wholeAt,
-  type Drawing,
-  type DrawingLevel,
-  type DrawingOptions,
-  type OutlineText,
-} from '.';
+import { layerCount, readDrawing, wholeAt, type DrawingLevel, type OutlineText } from '.';
 import { movedOutline } from './faces';
 import { layerSchema, type Layer } from '../../scene/layer';
 import { sceneSchema } from '../../scene/scene';
 import { compileScene, createFrame, matrixAt, sampleFrame } from '../../scene/sample';
 import { transformPoint } from '../../basics/transform';
+import { drawingOf, layersOf, svg } from '../../testing/drawings';
 import { sceneOf } from '../../testing/scenes';
-
-function drawingOf(text: string): Drawing {
-  const read = readDrawing(text);
-  if (!read.ok) throw new Error(read.message);
-  return read.drawing;
-}
-
-function layersOf(
-  text: string,
-  level: DrawingLevel = 'all',
-  scale = 1,
-  more: Partial<DrawingOptions> = {},
-): readonly Layer[] {
-  const drawing = drawingOf(text);
-  let made = 0;
-  return drawingLayers(drawing, {
-    whole: wholeAt(drawing, level),
-    name: 'Drawing',
-    at: { x: 100, y: 50 },
-    scale,
-    length: 1_000,
-    newId: () => `n${++made}`,
-    measure: ({ text: words, size }) => ({ width: words.length * size * 0.5, ascent: size * 0.9, descent: size * 0.2 }),
-    ...more,
-  }).layers;
-}
-
-const svg = (inside: string, more = 'viewBox="0 0 200 100"'): string =>
-  `<svg xmlns="http://www.w3.org/2000/svg" ${more}>${inside}</svg>`;
 
 /** Where the corners of a layer's box are in the scene. */
 function corners(layers: readonly Layer[], name: string): number[] {
@@ -285,25 +248,6 @@ describe('parts of a drawing', () => {
     expect(corners(layers, 'Two')[1] - corners(layers, 'One')[1]).toBeCloseTo(12, 6);
   });
 
-  test('sizes are those of the size around them, and weights heavier or lighter (CSS Fonts 4, 2.2 and 2.5)', () => {
-    const words = (more: string): string => `<text y="20" font-family="Spline Sans" ${more}>Tide</text>`;
-    const found = (inside: string) =>
-      layersOf(svg(inside)).flatMap(({ source }) => (source.type === 'text' ? [source] : []));
-    const sizes = `${words('font-size="2em"')}<g font-size="20">${words('')}${words('font-size="2rem"')}
-      ${words('font-size="25%"')}<g font-size="150%">${words('font-size="2em"')}</g></g>`;
-    expect(found(sizes).map(({ size }) => size)).toEqual([32, 20, 32, 5, 60]);
-    const weights = ['300', 'normal', '600', '900'].map((weight) => {
-      const both = words('font-weight="bolder"') + words('font-weight="lighter"');
-      return found(`<g font-weight="${weight}">${both}</g>`).map(({ weight: own }) => own);
-    });
-    expect(weights).toEqual([
-      [400, 100],
-      [700, 100],
-      [900, 400],
-      [900, 700],
-    ]);
-  });
-
   // Known answer: the middle of the words lies 7 px above the point that they are set on, and about which they turn.
   test.each([
     [90, 107, 40],
@@ -424,16 +368,6 @@ describe('parts of a drawing', () => {
 });
 
 describe('hostile and broken files', () => {
-  test('a path that only goes to places shows nothing, and makes no layer (SVG 2, 9.3.3)', () => {
-    const names = (d: string) =>
-      layersOf(svg(`<path id="p" d="${d}" stroke="#f00" stroke-linecap="round"/><rect id="r" width="9" height="9"/>`))
-        .map(({ name }) => name)
-        .filter((name) => name === 'p' || name === 'r');
-    for (const none of ['M5 5', 'm5,5', 'M5 5M60 60', 'M5 5 m10 10']) expect(names(none)).toEqual(['r']);
-    // A line of no length is a dot with round ends, and pairs after the first are lines.
-    for (const some of ['M5 5z', 'M5 5l0 0', 'M5 5 60 60']) expect(names(some)).toEqual(['p', 'r']);
-  });
-
   test('nothing that runs or is fetched goes on, in the whole and in parts', () => {
     const text =
       svg(`<script>alert(1)</script><style>@import url(http://elsewhere.invalid/a.css); rect{fill:url(http://elsewhere.invalid/b)} </style>
