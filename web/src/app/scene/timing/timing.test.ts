@@ -83,9 +83,9 @@ describe('when layers move', () => {
     ]);
     // Where a layer begins to move there is one bar, for which no room of another is left.
     const begun = spansChart(motionSpans(standing, drawn, ['c']), time, () => undefined)(() => '#000').data.datasets;
-    expect(begun.map(({ data, skipNull }) => [data, skipNull])).toEqual([
-      [[null], true],
-      [[[1 * FRAME, 2 * FRAME]], true],
+    expect(begun).toMatchObject([
+      { data: [null], skipNull: true },
+      { data: [[FRAME, 2 * FRAME]], skipNull: true },
     ]);
     expect(config.data.labels?.[0]).toMatch(/…$/);
     config.options?.onClick?.({} as never, [{ index: 0, datasetIndex: 1 }] as never, {} as never);
