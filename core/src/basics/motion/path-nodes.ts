@@ -51,7 +51,7 @@ export function nodesOfPath(d: string): NodePath {
 }
 
 function number(value: number, digits: number): string {
-  return String(Number(value.toFixed(digits)) + 0);
+  return String(Number(value.toFixed(digits)));
 }
 
 function segment(from: PathNode, to: PathNode, digits: number): string {

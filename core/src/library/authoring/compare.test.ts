@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { compareItems } from '.';
+import type { ChannelId } from '../../basics/channel';
+import type { Preset, PresetEasing, Row } from '../../formulas/preset';
 import type { LibraryItem } from '../library';
 import { STARTER_LIBRARY } from '../starter';
 import { BOUNCE } from '../../testing/movements';
@@ -93,6 +95,126 @@ describe('what differs between two revisions', () => {
     expect(told(look, { parameters: [{ ...height, default: '20px' }, tone] })).toEqual([
       ['parameters', '@height, default', '12px', '20px'],
     ]);
+  });
+
+  describe('a preset', () => {
+    const soft = { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 } as const;
+    const row = (channel: ChannelId, end = 'rest'): Row => ({
+      channel,
+      cells: [
+        { moment: 'a', value: '0', ease: soft },
+        { moment: 'b', value: end, ease: { type: 'linear' } },
+      ],
+    });
+    const time = { name: 'lasts', label: 'Lasts', kind: 'time', default: '20f', note: '' } as const;
+    const body: Preset = {
+      ...first('preset').body,
+      phase: 'entrance',
+      hang: 'in',
+      stretch: 'scale',
+      grid: 'frames',
+      lasts: 'lasts',
+      parameters: [time],
+      moments: [
+        { id: 'a', name: 'Start', at: '0f' },
+        { id: 'b', name: 'Rest', at: '@lasts' },
+      ],
+      rows: [row('opacity')],
+      movements: [],
+    };
+    const preset = { ...first('preset'), body };
+    const [start, rest] = body.moments;
+
+    test('where it hangs, how it is stretched, on what it lands, and what its length is', () => {
+      const { lasts: _lasts, ...without } = body;
+      const other = { ...preset, body: { ...without, phase: 'exit', hang: 'out', stretch: 'keep', grid: 'exact' } };
+      expect(compareItems(preset, other as LibraryItem)).toEqual(
+        [
+          ['phase', 'entrance', 'exit'],
+          ['when it starts', 'from the in point', 'to the out point'],
+          ['when its layer is stretched', 'scales', 'keeps its length'],
+          ['moments land on', 'whole frames', 'exact times'],
+          ['its length', '@lasts', null],
+        ].map(([what, before, after]) => ({ part: 'hanging', what, before, after })),
+      );
+    });
+
+    test('moments that come, go, are renamed or moved', () => {
+      const past = { id: 'c', name: 'Past', at: '5f' };
+      expect(told(preset, { moments: [start, past, rest] })).toEqual([['moments', 'Past', null, '5f']]);
+      expect(told({ ...preset, body: { ...body, moments: [start, past, rest] } }, { moments: [start, rest] })).toEqual([
+        ['moments', 'Past', '5f', null],
+      ]);
+      expect(told(preset, { moments: [start, { ...rest, name: 'End', at: '9f' }] })).toEqual([
+        ['moments', 'Rest, name', 'Rest', 'End'],
+        ['moments', 'End', '@lasts', '9f'],
+      ]);
+    });
+
+    test('parameters that come, go, change or take turns', () => {
+      const far = { name: 'far', label: 'Far', kind: 'length', default: '9px', note: '' } as const;
+      const both = { ...preset, body: { ...body, parameters: [time, far] } };
+      expect(told(preset, { parameters: [time, far] })).toEqual([['parameters', '@far', null, '9px']]);
+      expect(told(both, { parameters: [time] })).toEqual([['parameters', '@far', '9px', null]]);
+      expect(told(both, { parameters: [far, time] })).toEqual([
+        ['parameters', 'order', '@lasts, @far', '@far, @lasts'],
+      ]);
+      const tied = { ...far, house: 'margin', min: '0px', note: 'How far.' };
+      expect(told(both, { parameters: [time, tied] }, () => 'Margin')).toEqual([
+        ['parameters', '@far, house value', null, 'Margin'],
+        ['parameters', '@far, least value', null, '0px'],
+        ['parameters', '@far, note', null, 'How far.'],
+      ]);
+      const options = [{ name: 'left', label: 'Left', value: '0' }] as never;
+      expect(told(both, { parameters: [time, { ...far, options }] })).toEqual([
+        ['parameters', '@far, options', null, 'left (Left)'],
+      ]);
+    });
+
+    test('cells, easings and conditions of rows; channels that were linked and no longer are, each by itself', () => {
+      const [opacity] = body.rows;
+      expect(told(preset, { rows: [{ ...opacity, cells: opacity.cells.slice(0, 1) }] })).toEqual([
+        ['cells', 'opacity at Rest', 'rest', null],
+      ]);
+      expect(told(preset, { rows: [{ ...opacity, when: 'fades' }] })).toEqual([
+        ['cells', 'opacity, counts', 'always', 'if @fades'],
+      ]);
+      expect(told(preset, { rows: [] })).toEqual([
+        ['cells', 'opacity, counts', 'always', null],
+        ['cells', 'opacity at Start', '0', null],
+        ['cells', 'opacity at Rest', 'rest', null],
+      ]);
+      const eased = (ease: PresetEasing): Row => ({
+        ...opacity,
+        cells: [{ ...opacity.cells[0], ease }, opacity.cells[1]],
+      });
+      const wordsOf = (ease: PresetEasing) => told(preset, { rows: [eased(ease)] }, () => 'House soft')[0][3];
+      expect(wordsOf({ type: 'linear' })).toBe('linear');
+      expect(wordsOf({ type: 'curve', id: 'soft', reversed: true })).toBe('House soft, backwards');
+      expect(wordsOf({ type: 'curve', id: 'soft' })).toBe('House soft');
+      expect(wordsOf({ type: 'parameter', name: 'how' })).toBe('@how');
+      expect(wordsOf({ type: 'parameter', name: 'how', reversed: true })).toBe('@how, backwards');
+      const free = { time: 0.3, value: 4 };
+      expect(wordsOf({ type: 'handles', leave: free, arrive: free })).toBe('free handles');
+      const scales = (x: string, y: string) => [row('scale.x', x), row('scale.y', y)];
+      const linked = { ...preset, body: { ...body, rows: scales('rest', 'rest') } };
+      expect(told(linked, { rows: scales('rest', 'rest × 2') })).toEqual([
+        ['cells', 'scale y at Rest', 'rest', 'rest × 2'],
+      ]);
+      expect(told(linked, { rows: scales('rest × 2', 'rest × 2') })).toEqual([
+        ['cells', 'scale at Rest', 'rest', 'rest × 2'],
+      ]);
+      const split = { ...preset, body: { ...body, rows: scales('rest', 'rest × 2') } };
+      expect(told(split, { rows: scales('rest', 'rest') })).toEqual([['cells', 'scale y at Rest', 'rest × 2', 'rest']]);
+    });
+
+    test('movements that come and go are told as a whole', () => {
+      const moving = { ...preset, body: { ...body, movements: [BOUNCE] } };
+      const come = told(preset, { movements: [BOUNCE] });
+      expect(come.map(([, , before]) => before)).toEqual(come.map(() => null));
+      expect(told(moving, { movements: [] })).toEqual(come.map(([part, what, , now]) => [part, what, now, null]));
+      expect(told(moving, { movements: [{ ...BOUNCE, when: 'fades' }] })[0][3]).toContain(', if @fades');
+    });
   });
 
   test('what is chosen of a movement, with its moments by their names', () => {

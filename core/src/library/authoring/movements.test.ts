@@ -58,7 +58,8 @@ describe('a movement', () => {
     expect(movementChannelChoices(after, 'sway', all)).not.toContain('channel' in sway && sway.channel);
     expect(movementChannelChoices(tip, 'path', all)).toEqual([]);
     const bare: Preset = { ...tip, rows: [], movements: [] };
-    expect(createMovement(bare, 'sway')).toMatchObject({ channel: 'position.y' });
+    expect(createMovement(bare, 'sway')).toMatchObject({ channel: 'position.y', parts: [{ amount: '20px' }] });
+    expect(createMovement(bare, 'spring')).toMatchObject({ numbers: { start: 'rest + 120px' } });
     const taken = addMovement(bare, createMovement(bare, 'sway'));
     expect(createMovement(taken, 'sway')).toMatchObject({ channel: 'position.x', id: expect.stringMatching(/^sway/) });
   });

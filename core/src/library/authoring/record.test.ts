@@ -161,6 +161,47 @@ describe('recording a layer’s keys', () => {
     expect(after.tracks['position.y']?.[0].value).toBe(320);
   });
 
+  test('distances in shares count along their own side, of the layer as large as it rests', () => {
+    const said = (more: Partial<Layer>, distances: 'px' | 'layer' | 'frame'): string[] => {
+      const tracks = { 'position.x': [key(0, 400), key(9, 100)], 'position.y': [key(0, 40), key(9, 100)] };
+      const layer = card('x', { tracks, ...more });
+      const recording = recordingOf(layer);
+      if (!recording) throw new Error();
+      const { rows } = recordPreset(layer, stage, { ...recording, distances, parameters: {} }, nameFrom);
+      return rows.map(({ cells }) => cells[0].value);
+    };
+    const rest = { 'position.x': 100, 'position.y': 100, 'size.x': 200, 'size.y': 50, 'scale.x': -0.5, 'scale.y': 2 };
+    expect(said({ rest }, 'px')).toEqual(['rest + 300px', 'rest - 60px']);
+    expect(said({ rest }, 'layer')).toEqual(['rest + 300% × layer.width', 'rest - 60% × layer.height']);
+    expect(said({ rest }, 'frame')).toEqual(['rest + 30% × frame.width', 'rest - 12% × frame.height']);
+    // Of a layer without size there are no shares.
+    expect(said({ rest: { ...rest, 'size.x': 0 } }, 'layer')[0]).toBe('rest + 300px');
+    // Only places are distances across the layer; a share of nothing is a share, a plain number is one.
+    expect(said({ tracks: { 'size.x': [key(0, 150), key(9, 100)] } }, 'layer')).toEqual(['rest + 50px']);
+    const opaque = { tracks: { opacity: [key(0, 0.25), key(9, 0)] }, rest: { ...rest, opacity: 0 } };
+    expect(said(opaque, 'px')).toEqual(['25%']);
+  });
+
+  test('of keys that runs made, all are taken where there are none by hand', () => {
+    const made = (frame: number, value: number): Key => ({ ...key(frame, value), by: { run: 'r', slot: `s${frame}` } });
+    const layer = card('x', { tracks: { rotation: [made(0, 5), made(9, 0)], opacity: [made(0, 0)] } });
+    expect(recordingOf(layer)?.channels).toEqual(['rotation', 'opacity']);
+  });
+
+  test('free handles between values that differ are the curve that they are', () => {
+    const ease = { type: 'handles', leave: { time: 0.25, value: 20 }, arrive: { time: 0.25, value: -40 } } as const;
+    const layer = card('x', { tracks: { rotation: [key(0, 100, ease), key(8, 0)] } });
+    const recording = recordingOf(layer);
+    if (!recording) throw new Error();
+    const preset = recordPreset(layer, stage, { ...recording, distances: 'px', parameters: {} }, nameFrom);
+    expect(preset.rows[0].cells[0].ease.type).toBe('bezier');
+    const [again] = run(sceneOf([{ ...layer, tracks: {} }]), preset, { start: { by: 'time', at: '0f' } });
+    for (const frame of [1, 3, 5, 7]) {
+      const at = frame * frameTicks(stage.rate);
+      expect(sampleTrack(again.tracks.rotation ?? [], at)).toBeCloseTo(sampleTrack(layer.tracks.rotation ?? [], at), 9);
+    }
+  });
+
   test('turns chosen values into parameters, each value once for all its places', () => {
     const recording = recordingOf(byHand);
     if (!recording) throw new Error();

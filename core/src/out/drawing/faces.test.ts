@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { faceFor, type EmbeddedFace } from './faces';
+import { faceFor, facesIn, type EmbeddedFace } from './faces';
 
 const face = (data: string, least: number, most = least, isSlanted = false, family = 'Marsh'): EmbeddedFace => {
   return { family, weights: [least, most], isSlanted, data };
@@ -42,5 +42,29 @@ describe('the face of a drawing for a style', () => {
       'text',
       undefined,
     ]);
+  });
+});
+
+describe('faces that a style sheet carries', () => {
+  const rule = (more: string): string =>
+    `@font-face { font-family: 'Marsh'; src: url(data:font/woff2;base64,AAAA); ${more} }`;
+
+  // CSS Fonts 4, 4.3: normal is 400, bold is 700, two words are a range; what is no weight is as if it were not said.
+  test.each([
+    ['', [400, 400]],
+    ['font-weight: bold', [700, 700]],
+    ['font-weight: 300 bold', [300, 700]],
+    ['font-weight: normal 1000', [400, 1000]],
+    ['font-weight: 1', [1, 1]],
+    ['font-weight: 1001', [400, 400]],
+    ['font-weight: 0', [400, 400]],
+  ])('of the weight “%s” stand for %j', (more, weights) => {
+    expect(facesIn([rule(more)])).toEqual([{ family: 'Marsh', data: 'AAAA', weights, isSlanted: false }]);
+  });
+
+  test('without a name, or with a font that would have to be fetched, are none', () => {
+    expect(facesIn(['@font-face { src: url(data:font/woff2;base64,AAAA) }'])).toEqual([]);
+    expect(facesIn(["@font-face { font-family: 'Marsh'; src: url(marsh.woff2) }"])).toEqual([]);
+    expect(facesIn([rule('font-style: italic')])).toMatchObject([{ isSlanted: true }]);
   });
 });

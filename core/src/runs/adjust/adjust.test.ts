@@ -70,6 +70,23 @@ describe('steps in time', () => {
     ]);
   });
 
+  test.each([
+    // The keys of “a” are at 10, 20, 30 and 40; it is shown from 5 to 200.
+    ['first', [10, 15, 20, 25]],
+    ['last', [25, 30, 35, 40]],
+    ['middle', [17.5, 22.5, 27.5, 32.5]],
+    ['in', [7.5, 12.5, 17.5, 22.5]],
+    ['out', [105, 110, 115, 120]],
+  ] as const)('halved about the %s of what is picked, or of the layer, keys are at %j', (by, expected) => {
+    const span = { in: 5 * FRAME, out: 200 * FRAME };
+    const tracks = { opacity: [10, 20, 30, 40].map((at) => key(at, 1)) };
+    const halved = after(
+      adjust({ type: 'stretch', pivot: { by } }, { to: '50%' }),
+      sceneOf([card('a', { span, tracks })]),
+    );
+    expect(framesOf(layerOf(halved, 'a').tracks.opacity).map(([at]) => at)).toEqual(expected);
+  });
+
   test('restagger keeps each shape and gives the starts a new spacing; gaps are closed', () => {
     const order = { by: 'layered', reversed: true } as const;
     const scene = after({ ...adjust({ type: 'restagger' }, { gap: '8f' }), order });
@@ -178,6 +195,9 @@ describe('steps in time', () => {
       expect(whole(fit, { length: 9 / 25 }, tracks)).toEqual([10, 12.5, 15, 17.5, 19]);
       expect(whole({ ...fit, type: 'stretch' }, { to: 3 }, tracks.slice(0, 2))).toEqual([10, 20]);
       expect(whole({ ...fit, type: 'stretch' }, { to: 3 }, tracks.slice(0, 3))).toEqual([10, 20, 70]);
+      // An exit alone ends where all would, and is as long as before.
+      expect(whole({ ...fit, type: 'stretch' }, { to: 3 }, tracks.slice(3))).toEqual([52, 58]);
+      expect(whole({ ...fit, type: 'stretch' }, { to: 3 }, [key(10, 0), ...tracks.slice(3)])).toEqual([10, 112, 118]);
     });
   });
 

@@ -63,6 +63,16 @@ describe('where layers rest', () => {
     expect(scene.layers[1].rest['position.y']).toBeCloseTo(250 + 100 * Math.sin((2 * Math.PI) / 3), 9);
   });
 
+  test('on a part of a circle: the first at its beginning, the last at its end', () => {
+    const half = { by: 'circle', x: 0.5, y: 0.5, radius: 100, from: 0, round: 180, turned: false } as const;
+    const places = applied(three, arrange(half)).layers.map(({ rest }) => [rest['position.x'], rest['position.y']]);
+    expect(places.map((place) => place.map((value) => Math.round(Number(value))))).toEqual([
+      [600, 250],
+      [500, 350],
+      [400, 250],
+    ]);
+  });
+
   test('in slots: left and right', () => {
     const scene = applied(three, arrange({ by: 'slots', axis: 'across', slots: 2 }));
     expect(scene.layers.map(({ rest }) => rest['position.x'])).toEqual([250, 750, 250]);

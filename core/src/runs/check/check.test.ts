@@ -94,6 +94,22 @@ describe('motion', () => {
     expect([9, 10, 20, 21].map((frame) => metAt(frame, 10.5, 19.5))).toEqual([null, 10, 20, null]);
   });
 
+  test('longer than 600 frames, in steps of some frames; how late it begins does not make them longer', () => {
+    const metAt = (from: number, to: number): number | undefined => {
+      const hops = [key(0, 200, { type: 'hold' }), key(951, 400, { type: 'hold' }), key(975, 200)];
+      const still = { opacity: [key(0, 1)] };
+      const layers = [box('a', 200, { tracks: { 'position.x': hops } }), box('b', 400, { tracks: still })];
+      const span = { in: 0, out: 2000 * FRAME };
+      const scene = { ...sceneOf(layers.map((layer) => ({ ...layer, span }))), length: 2000 * FRAME };
+      const found = findInMotion(scene, null, from * FRAME, to * FRAME).find(({ code }) => code === 'collide');
+      return found?.code === 'collide' ? found.at / FRAME : undefined;
+    };
+    expect(metAt(900, 1000)).toBe(951);
+    expect(metAt(900, 1499)).toBe(951);
+    // 601 frames: every second one.
+    expect(metAt(900, 1500)).toBe(952);
+  });
+
   test('boxes that rest apart and meet collide at the first frame where they do; those that overlap at rest do not', () => {
     const moves = { 'position.x': [key(0, 300), key(10, 200)] };
     const [found] = look([

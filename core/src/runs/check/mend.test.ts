@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Key } from '../../scene/layer';
+import type { Key, Layer } from '../../scene/layer';
 import { createLineUp, type Recipe } from '../../scene/recipe';
 import type { Scene } from '../../scene/scene';
-import { MOST_TICKS, ticksFromSeconds } from '../../basics/time';
+import { frameTicks, MOST_TICKS, ticksFromSeconds } from '../../basics/time';
 import { apply } from '../../scene/edit';
 import { planOn } from '../../testing/planning';
-import { card, key, recipeOf, sceneOf } from '../../testing/scenes';
+import { card, key, PAL, recipeOf, sceneOf } from '../../testing/scenes';
 import { describeFinding, type Finding } from '../finding';
 import { mendsOf } from '.';
 
@@ -37,6 +37,46 @@ describe('mends of what runs past the end', () => {
     expect(labels(wrapped, end)).not.toContain('Begin again with the first');
     expect(labels(recipeOf({ spacing: { by: 'gap', gap: '5f' } }), end)).not.toContain('Begin again with the first');
     expect(labels(createLineUp({ by: 'rule' }), end)).not.toContain('Begin again with the first');
+  });
+});
+
+describe('runs that take turns and do not fit', () => {
+  const cues = recipeOf({ spacing: { by: 'cues' } });
+  const out: Finding = { code: 'cues-run-out', cues: 2, places: 3 };
+  const three = sceneOf([card('a'), card('b'), card('c')]);
+
+  test('take only the first of so many as there are cues, in their order, or begin again', () => {
+    const [fewer, again, ...others] = mendsOf(out, cues, three, three, ['c', 'a', 'b']);
+    expect(fewer).toEqual({
+      label: 'Take only the 2 that fit',
+      recipe: { ...cues, pick: { by: 'layers', layers: ['c', 'a'] } },
+    });
+    expect(again).toMatchObject({
+      label: 'Begin again with the first',
+      recipe: { spacing: { by: 'cues', wrap: true } },
+    });
+    expect(others).toEqual([]);
+    expect(mendsOf(out, null, three, three, ['c', 'a', 'b'])).toEqual([]);
+  });
+
+  test('do not take what is gone, and take all where all fit or none where none do', () => {
+    expect(mendsOf(out, cues, three, three, ['gone', 'a', 'b'])[0]).toMatchObject({
+      label: 'Take only the 1 that fit',
+    });
+    expect(mendsOf(out, cues, three, three, ['gone', 'lost', 'b']).map(({ label }) => label)).toEqual([
+      'Begin again with the first',
+    ]);
+    expect(mendsOf(out, cues, three, three, ['a', 'b']).map(({ label }) => label)).toEqual([
+      'Begin again with the first',
+    ]);
+  });
+
+  test('of a row that is lined up, too; what comes before the scene cannot be mended by a longer one', () => {
+    const rows = { ...createLineUp({ by: 'rule' }), way: { by: 'rows', rows: 2, apart: '5f', hold: '50f' } } as Recipe;
+    const end = ticksFromSeconds(11);
+    expect(labels(rows, end)).toEqual(['Lengthen the scene by 25 f', 'Take only the 1 that fit']);
+    const early = { ...late, at: -1 } as Finding;
+    expect(mendsOf(early, null, scene, drawn(end), [])).toEqual([]);
   });
 });
 
@@ -148,4 +188,73 @@ test('a second entrance can take the place of the first, where it is what the se
   expect(mends(recipeOf({ operation: 'send-out', existing: 'add' }))).toEqual([]);
   expect(mends(createLineUp({ by: 'rule' }))).toEqual([]);
   expect(mends(null)).toEqual([]);
+});
+
+test('layers that are too short are lengthened to the next whole frame, each as it needs; none where keys come before the scene', () => {
+  const FRAME = frameTicks(PAL);
+  const span = { in: 10 * FRAME, out: 20 * FRAME };
+  const short = (...tracks: readonly Layer['tracks'][]): Scene =>
+    sceneOf(tracks.map((own, i) => card(`c${i}`, { span, tracks: own })));
+  const finding = (...layers: string[]) => ({ code: 'outside-layer', layers, at: 0, by: 1 }) as unknown as Finding;
+  const both = short(
+    { rotation: [key(4, 0), key(12, 9)] },
+    { opacity: [key(15, 0), { ...key(25, 1), at: 25 * FRAME + 1 }] },
+  );
+  const [mend, ...others] = mendsOf(finding('c0', 'c1'), null, both, both);
+  expect([mend.label, others]).toEqual(['Lengthen the layers', []]);
+  const done = apply(both, 'edits' in mend ? mend.edits : []);
+  expect(done.ok && done.scene.layers.map((layer) => [layer.span.in / FRAME, layer.span.out / FRAME])).toEqual([
+    [4, 20],
+    [10, 26],
+  ]);
+  expect(mendsOf(finding('c1'), null, both, both)[0].label).toBe('Lengthen the layer');
+  const before = short({ rotation: [key(-2, 0), key(25, 9)] });
+  expect(mendsOf(finding('c0'), null, before, before)).toEqual([]);
+  // What fits already needs no mend.
+  const fits = short({ rotation: [key(12, 0)] });
+  expect(mendsOf(finding('c0'), null, fits, fits)).toEqual([]);
+});
+
+test('a revision that is no longer kept gives way to the newest, in the sentence', () => {
+  const missing: Finding = { code: 'revision-missing', preset: 'Fade in', revision: 3 };
+  const old = recipeOf({ preset: { id: 'fade-in', revision: 3 } });
+  expect(mendsOf(missing, old, scene, scene)).toEqual([
+    { label: 'Take the newest revision', recipe: { ...old, preset: { id: 'fade-in' } } },
+  ]);
+  expect(mendsOf(missing, null, scene, scene)).toEqual([]);
+});
+
+test('only a line-up can shorten entrance and exit', () => {
+  const both = { code: 'short-for-both', layers: ['a'], at: 0 } as Finding;
+  const lineUp = createLineUp({ by: 'rule' });
+  expect(mendsOf(both, lineUp, scene, scene)).toEqual([
+    { label: 'Shorten both', recipe: { ...lineUp, squeeze: true } },
+  ]);
+  expect(mendsOf(both, recipeOf(), scene, scene)).toEqual([]);
+  expect(mendsOf(both, null, scene, scene)).toEqual([]);
+});
+
+test('keys between frames move to the nearest; a value held up to a jump goes with the jump, and one key stays of two', () => {
+  const FRAME = frameTicks(PAL);
+  const at = (ticks: number, value: number): Key => ({ at: ticks, value, ease: { type: 'linear' } });
+  // Held up to a tick before it jumps between frames 9 and 10; and two keys that come to stand on one frame.
+  const jump = 10 * FRAME - 700;
+  const tracks = {
+    rotation: [at(0, 5), { ...at(jump - 1, 5), ease: { type: 'hold' } as const }, at(jump, 40), at(20 * FRAME, 0)],
+    opacity: [at(4 * FRAME - 9, 0), at(4 * FRAME + 8, 1)],
+  };
+  const off = sceneOf([card('a', { tracks }), card('b', { tracks })]);
+  const finding = { code: 'off-grid', layers: ['a'], at: 0 } as Finding;
+  const [mend] = mendsOf(finding, null, off, off);
+  const done = apply(off, 'edits' in mend ? mend.edits : []);
+  if (!done.ok) throw new Error(done.problem.code);
+  const [a, b] = done.scene.layers;
+  expect(a.tracks.rotation?.map((one) => [one.at, one.value])).toEqual([
+    [0, 5],
+    [10 * FRAME - 1, 5],
+    [10 * FRAME, 40],
+    [20 * FRAME, 0],
+  ]);
+  expect(a.tracks.opacity?.map((one) => [one.at / FRAME, one.value])).toEqual([[4, 1]]);
+  expect(b).toEqual(off.layers[1]);
 });

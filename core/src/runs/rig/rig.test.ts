@@ -125,6 +125,20 @@ describe('physics', () => {
     expect(valueIn(scene, 'a', 'position.x', 0.5)).toBeCloseTo(100, 9);
   });
 
+  test.each([
+    // From its in point to the first key, from key to key, and from the last one on; never below nothing.
+    ['since', [0.5, 1, 1.5, 2, 3, 4, 6, 9], [0, 0, 0.5, 0, 1, 0, 2, 5]],
+    // To the first key, from key to key, and to its out point; never below nothing.
+    ['until', [0.5, 1, 1.5, 2, 3, 4, 6, 9], [1.5, 1, 0.5, 2, 1, 4, 2, 0]],
+  ])('%s at %j s is %j s, for a layer from 1 to 8 s with keys at 2 and 4 s', (name, times, expected) => {
+    const span = { in: ticksFromSeconds(1), out: ticksFromSeconds(8) };
+    const layer = card('a', { span, tracks: { 'position.x': [key(50, 0), key(100, 200)] } });
+    const scene = rigged(sceneOf([layer]), recipeOf('own'), shelfWith(`${name} ÷ 1s × 1px`));
+    expect(times.map((time) => valueIn(scene, 'a', 'position.x', time))).toEqual(
+      expected.map((value) => expect.closeTo(value, 9)),
+    );
+  });
+
   // DESIGN, check values: v = 2000 px/s, e 0.7: first flight 2v/g long and v²/2g high; handbook of mechanics.
   test.each([
     [5000, 0.7, 400],

@@ -105,6 +105,11 @@ describe('when layers of a run begin', () => {
     expect(timed({ recipe: { spacing: { ...spacing, wrap: true } }, layers: longer }).starts).toEqual([
       0, 5, 100, 105, 200, 0, 5,
     ]);
+    // Where all are over in time, nothing begins again, the last one neither.
+    const shorter = layers.slice(0, 4).map(([first, end, place]) => [first, end, place, 20] as const);
+    expect(timed({ recipe: { spacing: { ...spacing, wrap: true } }, layers: shorter }).starts).toEqual([
+      0, 5, 100, 105,
+    ]);
     // Where not even the first is over in time, nothing can begin again.
     const endless = layers.map(([first, end, place]) => [first, end, place, 300] as const);
     expect(timed({ recipe: { spacing: { ...spacing, wrap: true } }, layers: endless }).starts[6]).toBe(300);

@@ -102,6 +102,7 @@ describe('laws of runs', () => {
         const [from, to] = [a % scene.runs.length, b % scene.runs.length];
         const { id } = scene.runs[from];
         const moved = edited(scene, moveRun(scene, id, to).edits);
+        for (const nowhere of [-1, scene.runs.length, from]) expect(moveRun(scene, id, nowhere).edits).toEqual([]);
         if (from !== to) expect(moved.runs[to].id).toBe(id);
         expect(sceneSchema.safeParse(moved).error?.issues ?? []).toEqual([]);
         const back = edited(moved, moveRun(moved, id, from).edits);

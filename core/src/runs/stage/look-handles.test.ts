@@ -114,6 +114,8 @@ describe('handles of a look', () => {
       ['Mask 1, size', 550, 350],
       ['Mask 1', 500, 300],
     ]);
+    const narrow = sceneOf({ look: {}, rest: { 'size.x': 20, 'size.y': 100, corner: 30 } });
+    expect(handleOf(narrow, 'Corners').at).toEqual({ x: 500, y: 260 });
     expect(lookHandles(stageMoment(sceneOf({ look: {}, source: { type: 'ellipse' } }), 'rest', 0), 0)).toEqual([]);
     expect(lookHandles(stageMoment(sceneOf({ rest: { 'size.x': 0 } }), 'rest', 0), 0)).toEqual([]);
   });

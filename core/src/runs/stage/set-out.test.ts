@@ -66,6 +66,15 @@ describe('setting out', () => {
     expect(box.right - box.left).toBeCloseTo(1080, 9);
   });
 
+  test.each([
+    ['whole', { left: 420, top: 0, right: 1500, bottom: 1080 }],
+    ['fill', { left: 0, top: 0, right: 1920, bottom: 1080 }],
+  ] as const)('a picture at another scale, mirrored too, is as large as asked for: %s', (size, expected) => {
+    const rest = { 'scale.x': -0.5, 'scale.y': 2 };
+    const [{ left, top, right, bottom }] = boxes(done(scene([still('a', 400, 400, { rest })]), { size }));
+    expect([left, top, right, bottom].map((value) => Math.round(value * 1e6) / 1e6)).toEqual(Object.values(expected));
+  });
+
   test('pictures in groups stand in the places of the frame too, at their size there; their groups last as long as they do', () => {
     const group = (id: string, parent: string | null, rest: Layer['rest']): Layer => ({
       ...card(id),
@@ -148,6 +157,22 @@ describe('setting out', () => {
     const caption = result.scene.layers.find(({ id }) => id === 'c2');
     expect(caption?.tracks.opacity?.map(({ at }) => at / s(1))).toEqual([9, 10]);
     expect(apply(result.scene, result.inverse)).toMatchObject({ ok: true, scene: before });
+  });
+
+  test('a group that began later comes earlier with what is in it', () => {
+    const s = ticksFromSeconds;
+    const group = card('g', { kind: 'group', source: { type: 'none' }, span: { in: s(2), out: s(8) } });
+    const caption = card('c', { parent: 'g', span: { in: s(3), out: s(5) }, tracks: { opacity: [key(75, 0)] } });
+    const before = scene([group, still('s', 400, 300, { parent: 'g', span: group.span }), caption]);
+    const way: SetOutWay = { places: 1, size: 'whole', hold: s(4), apart: 0 };
+    const result = apply(before, setOut(before, new Set(['g']), way).edits);
+    if (!result.ok) throw new Error(result.problem.code);
+    expect(result.scene.layers.map(({ span }) => [span.in / s(1), span.out / s(1)])).toEqual([
+      [0, 4],
+      [0, 4],
+      [1, 3],
+    ]);
+    expect(result.scene.layers[2].tracks.opacity?.map(({ at }) => at / s(1))).toEqual([1]);
   });
 
   test('places are laid so that what stands in them is largest, and lie in the frame without touching', () => {

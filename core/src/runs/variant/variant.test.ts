@@ -56,5 +56,63 @@ describe('variants', () => {
     expect([values[0], values[2]]).toEqual([parameter.from, parameter.to].map((text) => Number.parseFloat(text ?? '')));
   });
 
+  test.each([
+    ['time', '4f', '0.8s', ['4f', '12f', '20f']],
+    ['percent', '10%', '45%', ['10%', '28%', '45%']],
+    ['length', '-20px', '21px', ['-20px', '1px', '21px']],
+    ['angle', '0deg', '4.5deg', ['0deg', '2.3deg', '4.5deg']],
+    ['frequency', '1Hz', '2.25Hz', ['1Hz', '1.63Hz', '2.25Hz']],
+    ['number', '1', '-0.5', ['1', '0.25', '-0.5']],
+  ] as const)('a sweep of a %s from %s to %s is said in its unit: %j', (kind, from, to, expected) => {
+    const parameter = { name: 'swept', label: 'Swept', kind, default: from, from, to, note: '' };
+    const versions = rollVariants(recipe, [parameter], { count: 3, seed: 1, locked: new Set(), sweep: 'swept' });
+    expect(versions.map(({ parameters: { swept } }) => swept)).toEqual(
+      expected.map((value) => ({ by: 'fixed', value })),
+    );
+    // One version alone stands at the lower limit.
+    const [one] = rollVariants(recipe, [parameter], { count: 1, seed: 1, locked: new Set(), sweep: 'swept' });
+    expect(one.parameters['swept']).toEqual({ by: 'fixed', value: expected[0] });
+    for (const version of rollVariants(recipe, [parameter], { count: 20, seed: 1, locked: new Set(), sweep: null })) {
+      const value = Number.parseFloat((version.parameters['swept'] as { value: string }).value);
+      const ends = [expected[0], expected[2]].map(Number.parseFloat);
+      expect(value).toBeGreaterThanOrEqual(Math.min(...ends));
+      expect(value).toBeLessThanOrEqual(Math.max(...ends));
+    }
+  });
+
+  test('without two soft limits that differ, or without an order, there is nothing to turn but seeds', () => {
+    const plain = { name: 'one', label: 'One', default: '4f', note: '' };
+    const none = [
+      { ...plain, kind: 'time', from: '4f' },
+      { ...plain, kind: 'time', to: '4f' },
+      { ...plain, kind: 'time', from: '4f', to: '4f' },
+      { ...plain, kind: 'time', from: '4f', to: 'nonsense' },
+      { ...plain, kind: 'switch', from: '0', to: '1' },
+    ] as const;
+    expect(sweepable(none)).toEqual([]);
+    const layered = { ...recipe, order: { by: 'layered' as const } };
+    for (const parameter of none)
+      expect(knobsOf(layered, [parameter])).toEqual([expect.objectContaining({ id: 'preset' })]);
+    const lengths = { by: 'random', from: '10f', to: '20f', seed: 1 } as const;
+    const random = { by: 'random', from: '1f', to: '2f', seed: 1 } as const;
+    expect(knobsOf({ ...recipe, length: lengths, parameters: { one: random } }, [none[0]]).map(({ id }) => id)).toEqual(
+      ['order', 'length', 'parameter:one', 'preset'],
+    );
+    const rolled = rollVariants({ ...recipe, length: lengths }, [], {
+      count: 4,
+      seed: 3,
+      locked: new Set(),
+      sweep: null,
+    });
+    expect(new Set(rolled.map(({ length }) => length.by === 'random' && length.seed)).size).toBe(4);
+    expect(rolled.every(({ length }) => length.by === 'random' && length.from === '10f' && length.to === '20f')).toBe(
+      true,
+    );
+    // A parameter that is no longer there cannot be swept: all else is rolled instead.
+    const [gone] = rollVariants(layered, [], { count: 1, seed: 3, locked: new Set(), sweep: 'gone' });
+    expect(gone).toEqual({ ...layered, seed: gone.seed });
+    expect(gone.seed).not.toBe(layered.seed);
+  });
+
   test('knobs are named', () => expect(knobsOf(recipe, parameters).map(({ id }) => id)).toContain('order'));
 });

@@ -1,0 +1,2 @@
+/** Says nothing. */
+module.exports = class {};
