@@ -31,6 +31,24 @@ describe('a path by its points', () => {
     close(placesOn(pathOfNodes(nodesOfPath(d))), placesOn(d));
   });
 
+  test('a stretch with a handle on one side alone is a curve, one without any a line', () => {
+    const [start, end] = [
+      { x: 0, y: 0, before: null, after: null },
+      { x: 9, y: 3, before: null, after: null },
+    ];
+    const text = (a: object, b: object): string =>
+      pathOfNodes({
+        nodes: [
+          { ...start, ...a },
+          { ...end, ...b },
+        ],
+        isClosed: false,
+      });
+    expect(text({}, {})).toBe('M0 0 L9 3');
+    expect(text({ after: { x: 2, y: -0.001 } }, {})).toBe('M0 0 C2 0 9 3 9 3');
+    expect(text({}, { before: { x: 1, y: 5.006 } })).toBe('M0 0 C0 0 1 5.01 9 3');
+  });
+
   test('a point added in between changes nothing of the line', () => {
     const path = nodesOfPath('M0 0 C100 0 100 100 200 100 L300 50');
     for (const index of [0, 1]) {

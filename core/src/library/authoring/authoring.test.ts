@@ -8,6 +8,7 @@ import {
   PARAMETER_KINDS,
   type ParameterKind,
   type Preset,
+  type PresetEasing,
 } from '../../formulas/preset';
 import { STARTER_PRESETS } from '../starter';
 import {
@@ -85,6 +86,31 @@ describe('renaming a parameter', () => {
     expect(named(high, 'corner.high')).toEqual(named(tip, 'corner.topRight'));
   });
 
+  test('reaches conditions and easings of rows, of this parameter alone', () => {
+    const row = (when: string, ease: PresetEasing) => ({
+      ...pop.rows[0],
+      when,
+      cells: [{ moment: 'start', value: '0', ease }],
+    });
+    const using = {
+      ...pop,
+      parameters: [...pop.parameters, { ...pop.parameters[0], name: 'side' }, { ...pop.parameters[0], name: 'sides' }],
+      rows: [row('side.left', { type: 'parameter', name: 'side' }), row('sides', { type: 'parameter', name: 'sides' })],
+    };
+    const { rows } = renameParameter(using, 'side', 'edge');
+    expect(rows.map(({ when }) => when)).toEqual(['edge.left', 'sides']);
+    expect(rows.map(({ cells }) => cells[0].ease)).toEqual([
+      { type: 'parameter', name: 'edge' },
+      { type: 'parameter', name: 'sides' },
+    ]);
+    expect(parameterUses(using, 'side')).toEqual(['whether scale x counts', 'easing of scale x after Start']);
+    const { rows: removed } = removeParameter(using, 'sides');
+    expect(removed.map(({ when }) => when)).toEqual(['side.left', undefined]);
+    const { rows: optioned } = renameOption(using, 'side', 'left', 'west');
+    expect(optioned.map(({ when }) => when)).toEqual(['side.west', 'sides']);
+    expect(removeParameter(using, 'nowhere')).toBe(using);
+  });
+
   test('to a name that does not work is refused with a sentence', () => {
     expect(nameProblem(pop, 'over', 'live')).toBe('@live is the name of “Liveliness” already. Choose another one.');
     expect(nameProblem(pop, 'over', 'Over x')).toContain('letters and digits');
@@ -127,6 +153,16 @@ describe('parameters', () => {
       expect(new Set(twice.parameters.map(({ name }) => name)).size).toBe(3);
     },
   );
+
+  test('take the next free number after a name that is taken, and keep their texts in another kind', () => {
+    const four = [1, 2, 3, 4].reduce((preset) => addParameter(preset, 'time', 'Fade in'), createPreset('entrance'));
+    expect(four.parameters.slice(1).map(({ name }) => name)).toEqual(['fadeIn', 'fadeIn2', 'fadeIn3', 'fadeIn4']);
+    const grouped = { ...four, parameters: four.parameters.map((one) => ({ ...one, group: 'Fades', note: 'How.' })) };
+    const [, changed, next] = changeKind(grouped, 'fadeIn', 'angle').parameters;
+    expect(changed).toMatchObject({ name: 'fadeIn', kind: 'angle', group: 'Fades', note: 'How.' });
+    expect(next).toEqual(grouped.parameters[2]);
+    expect(changeKind(four, 'fadeIn', 'angle').parameters[1]).not.toHaveProperty('group');
+  });
 
   test('get a name that can stand behind an @ from any label', () => {
     expect(nameFrom('Past full size')).toBe('pastFullSize');

@@ -13,6 +13,7 @@ import { exportPage, exportSceneJson } from '.';
  */
 const PICTURE = `files/${'a'.repeat(64)}.png`;
 const SOUND = `files/${'b'.repeat(64)}.mp3`;
+const CLIP = `files/${'d'.repeat(64)}.mp4`;
 const FONT = `files/${'c'.repeat(64)}.woff2`;
 
 const EASES: readonly Easing[] = [
@@ -167,6 +168,10 @@ const LAYERS: Readonly<Record<string, readonly Layer[]>> = {
       look: {},
       rest: { ...card('x').rest, 'crop.x': 0.6, 'crop.zoom': 1.5, corner: 8 },
     }),
+    card('half-sized', {
+      kind: 'picture',
+      source: { type: 'picture', href: `files/${'f'.repeat(64)}.png`, width: 400 },
+    }),
     card('sound', {
       kind: 'sound',
       source: { type: 'sound', href: SOUND, from: ticksFromSeconds(0.5), length: ticksFromSeconds(30), gain: 1.5 },
@@ -199,6 +204,78 @@ const LAYERS: Readonly<Record<string, readonly Layer[]>> = {
       look: { fill: '#ffffff', masks: [mask({ turn: 0 })] },
       tracks: { 'mask.scale': [key(0, 0), key(20, 1)] },
     }),
+  ],
+  'clips, outlines that change their shape, and words of many or no colours': [
+    card('clip', {
+      kind: 'picture',
+      span: { in: ticksFromSeconds(1), out: ticksFromSeconds(4) },
+      source: {
+        type: 'clip',
+        href: CLIP,
+        width: 640,
+        height: 360,
+        from: ticksFromSeconds(0.5),
+        length: ticksFromSeconds(2),
+        pace: 1.5,
+        loops: true,
+      },
+    }),
+    card('once', {
+      kind: 'picture',
+      source: {
+        type: 'clip',
+        href: `files/${'e'.repeat(64)}.webm`,
+        width: 64,
+        height: 36,
+        from: 0,
+        length: ticksFromSeconds(2),
+        pace: 1,
+      },
+    }),
+    card('grows', {
+      source: { type: 'path', d: 'M0 0 H100 V100 H0 Z M30 20 H70 V80 H30 Z' },
+      look: { rule: 'evenodd', fill: { from: '#f3c98b', to: '#30418f', angle: 90 } },
+      tracks: { 'size.x': [key(0, 100), key(2, 200)] },
+    }),
+    card('cut', {
+      source: { type: 'path', d: 'M0 0 L100 0 L50 100 Z' },
+      look: { fill: { from: '#ffffff', to: '#000000', angle: 0 } },
+    }),
+    card('filled', {
+      source: { type: 'path', d: 'M0 0 L100 0 L50 100 Z' },
+      look: { fill: '#123456' },
+      tracks: { 'size.y': [key(5, 50), key(7, 100)] },
+    }),
+    card('many', {
+      look: {
+        fill: {
+          kind: 'linear',
+          stops: [
+            { at: 0.25, colour: '#ffffff' },
+            { at: 1, colour: '#00000080' },
+          ],
+          map: [2, 0.5, 0, 1, 0.1, 0],
+        },
+      },
+    }),
+    card('stopped', {
+      kind: 'word',
+      source: word,
+      look: {
+        fill: {
+          kind: 'linear',
+          stops: [
+            { at: 0, colour: '#aabbcc' },
+            { at: 1, colour: '#000000' },
+          ],
+          map: [1, 0, 0, 1, 0, 0],
+        },
+      },
+    }),
+    card('black', { kind: 'word', source: word, look: {} }),
+    card('bare', { look: {} }),
+    card('keyed', { tracks: { rotation: [key(30, 45)] } }),
+    card('early', { span: { in: 0, out: ticksFromSeconds(2) } }),
   ],
   'channels of colour, blur and depth': [
     card('coloured', {
@@ -240,6 +317,7 @@ describe('a whole page', () => {
       fontFaces: '/* fonts */',
       embedded: new Map([
         [PICTURE, 'data:image/png;base64,AAAA'],
+        [CLIP, 'data:video/mp4;base64,CCCC'],
         [FONT, 'data:font/woff2;base64,BBBB'],
       ]),
     });

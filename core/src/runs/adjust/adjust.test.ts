@@ -446,6 +446,9 @@ describe('on top of runs', () => {
     const told = (recipe: AdjustRecipe): string[] =>
       planOn(staggered, recipe).findings.map((finding) => describeFinding(finding, staggered));
     expect(told(adjust({ type: 'stretch', pivot: { by: 'cue', cue: 'Nowhere' } }))[0]).toContain('no cue of this name');
+    const cued = { ...moving, cues: [{ id: 'c1', name: 'Drop', at: 20 * FRAME }] };
+    const about = after(adjust({ type: 'stretch', pivot: { by: 'cue', cue: 'Drop' } }, { to: '50%' }), cued);
+    expect(frames(about, 'a').map(([at]) => at)).toEqual([15, 20, 30]);
     const twice = addStep(adjust({ type: 'restagger' }), 'close-gaps');
     expect(told(twice)[0]).toContain('second adjustment');
     expect(removeStep(twice, 's2').steps).toHaveLength(1);

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { createStep } from '../../scene/recipe';
-import { countingNumbers, keyRuleWords } from './words';
+import { countingNumbers, keyRuleWords, pivotWords } from './words';
 
 test('which keys are adjusted is said part by part', () => {
   const words = (rule: Partial<Parameters<typeof keyRuleWords>[0]>): string => keyRuleWords({ which: 'all', ...rule });
@@ -18,6 +18,8 @@ test('which keys are adjusted is said part by part', () => {
   expect(words({ which: 'last', low: -5, high: 20.5 })).toBe('the last keys with values from −5 to 20.5');
   expect(words({ low: -5 })).toBe('all keys with values of −5 or more');
   expect(words({ high: 0 })).toBe('all keys with values of 0 or less');
+  expect(words({ from: '1:00', to: '2:12' })).toBe('all keys from 1:00 up to 2:12');
+  expect(words({ which: 'last', to: '2:12' })).toBe('the last keys up to 2:12');
   const run = { which: 'first', run: 'r1', moment: 'peak' } as const;
   expect(keyRuleWords(run)).toBe('the first keys that a run made at “peak”');
   expect(keyRuleWords(run, 'Rise', 'Peak')).toBe('the first keys that Rise made at “Peak”');
@@ -30,3 +32,13 @@ test('of the strengths of curves only those of the parts that are set are told',
   expect([told('both'), told('departure'), told('arrival')]).toEqual([['leave', 'reach'], ['leave'], ['reach']]);
   expect(countingNumbers(createStep('shift', []))).toEqual(['by']);
 });
+
+test.each([
+  [{ by: 'first' }, 'about each first key'],
+  [{ by: 'last' }, 'about each last key'],
+  [{ by: 'middle' }, 'about each middle'],
+  [{ by: 'in' }, 'about each in point'],
+  [{ by: 'out' }, 'about each out point'],
+  [{ by: 'time', at: '1:00' }, 'about 1:00'],
+  [{ by: 'cue', cue: 'Chorus' }, 'about the cue “Chorus”'],
+] as const)('a pivot %j is said “%s”', (pivot, words) => expect(pivotWords(pivot)).toBe(words));

@@ -86,6 +86,71 @@ describe('where layers rest', () => {
     expect(boxes(applied(three, arrange({ by: 'align', edge, to }))).map((found) => found[side])).toEqual(expected);
   });
 
+  // The boxes of a, b and c: 50–150 × 75–125, 275–325 × 175–225, 700–900 × 100–200; the frame is 1000 × 500.
+  test.each([
+    ['left', 'first', [50, 50, 50]],
+    ['left', 'outer', [50, 50, 50]],
+    ['right', 'first', [50, 100, -50]],
+    ['right', 'frame', [900, 950, 800]],
+    ['centre', 'frame', [450, 475, 400]],
+    ['centre', 'first', [50, 75, 0]],
+    ['centre', 'outer', [425, 450, 375]],
+  ] as const)('%s edges or middles on %s: lefts at %j, and nothing goes up or down', (edge, to, lefts) => {
+    const found = boxes(applied(three, arrange({ by: 'align', edge, to })));
+    expect(found.map(([left]) => left)).toEqual(lefts);
+    expect(found.map(([, top]) => top)).toEqual([75, 175, 100]);
+  });
+
+  test.each([
+    ['top', 'frame', [0, 0, 0]],
+    ['top', 'outer', [75, 75, 75]],
+    ['bottom', 'frame', [450, 450, 400]],
+    ['bottom', 'outer', [175, 175, 125]],
+    ['middle', 'frame', [225, 225, 200]],
+    ['middle', 'outer', [125, 125, 100]],
+  ] as const)('%s edges or middles on %s: tops at %j, and nothing goes aside', (edge, to, tops) => {
+    const found = boxes(applied(three, arrange({ by: 'align', edge, to })));
+    expect(found.map(([, top]) => top)).toEqual(tops);
+    expect(found.map(([left]) => left)).toEqual([50, 275, 700]);
+  });
+
+  test('spread down as across; one alone stands in the middle', () => {
+    const down = boxes(applied(three, arrange({ by: 'spread', axis: 'down', between: 'frame', margin: 30 })));
+    // 440 px for 200 px of boxes: 120 between.
+    expect(down.map(([, top]) => top)).toEqual([30, 200, 370]);
+    const one = sceneOf([box('a', 100, 100, 100, 50)]);
+    const alone = { by: 'spread', between: 'frame', margin: 20 } as const;
+    expect(boxes(applied(one, arrange({ ...alone, axis: 'across' })))[0]).toEqual([450, 75, 550, 125]);
+    expect(boxes(applied(one, arrange({ ...alone, axis: 'down' })))[0]).toEqual([50, 225, 150, 275]);
+    const standing = { ...alone, between: 'outer', axis: 'across' } as const;
+    expect(boxes(applied(one, arrange(standing)))[0]).toEqual([50, 75, 150, 125]);
+  });
+
+  test('in slots from above: the first above, the second below, and again', () => {
+    const scene = applied(three, arrange({ by: 'slots', axis: 'down', slots: 2 }));
+    expect(scene.layers.map(({ rest }) => rest['position.y'])).toEqual([125, 375, 125]);
+    expect(scene.layers.map(({ rest }) => rest['position.x'])).toEqual([100, 300, 800]);
+  });
+
+  test.each([
+    ['width', 'first', [100, 100, 100], [50, 100, 50]],
+    ['width', 'smallest', [50, 50, 50], [25, 50, 25]],
+    ['height', 'largest', [200, 100, 200], [100, 100, 100]],
+    ['height', 'first', [100, 50, 100], [50, 50, 50]],
+    ['both', 'largest', [200, 200, 200], [100, 100, 100]],
+    ['both', 'smallest', [50, 50, 50], [50, 50, 50]],
+  ] as const)('%s as that of the %s: %j wide and %j high', (match, of, widths, heights) => {
+    const found = boxes(applied(three, arrange({ by: 'size', match, of })));
+    expect(found.map(([left, , right]) => right - left)).toEqual(widths.map((value) => expect.closeTo(value, 2)));
+    expect(found.map(([, top, , bottom]) => bottom - top)).toEqual(heights.map((value) => expect.closeTo(value, 2)));
+  });
+
+  test('as large as others: what has no size stays as it is', () => {
+    const flat = sceneOf([box('a', 100, 100, 100, 50), box('b', 300, 200, 0, 50)]);
+    const after = applied(flat, arrange({ by: 'size', match: 'both', of: 'largest' }));
+    expect(after.layers[1].rest).toEqual(flat.layers[1].rest);
+  });
+
   test('as wide as the largest, as what is seen: a turned layer by its box', () => {
     const turned = sceneOf([box('a', 300, 200, 100, 100, { rotation: 45 }), box('b', 700, 200, 200, 100)]);
     const [a, b] = boxes(applied(turned, arrange({ by: 'size', match: 'width', of: 'largest' })));

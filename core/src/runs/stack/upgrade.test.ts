@@ -57,6 +57,16 @@ describe.each(files.map((file, i) => [i, file] as const))('scene %i of the forma
       const switched = edited(scene, switchRun(scene, id).edits);
       expect(edited(switched, switchRun(switched, id).edits).layers.map(seen)).toEqual(scene.layers.map(seen));
     }
+    // A run that was switched off comes with what it made, and gives it again.
+    for (const { id, layers, made, off } of scene.runs) {
+      if (off !== true) continue;
+      expect(layers.length).toBeGreaterThan(0);
+      expect(made).toBeDefined();
+      const on = edited(scene, switchRun(scene, id).edits);
+      const keysOf = ({ layers: all }: Scene): number =>
+        all.flatMap((layer) => tracksOf(layer).flatMap(([, keys]) => keys.filter(({ by }) => by?.run === id))).length;
+      expect([keysOf(scene), keysOf(on) > 0]).toEqual([0, true]);
+    }
     const empty = [...scene.runs].reverse().reduce((at, { id }) => edited(at, removeRun(at, id).edits), scene);
     expect(empty.layers.every(({ base }) => base === undefined)).toBe(true);
     expect(sceneSchema.safeParse(empty).success).toBe(true);
