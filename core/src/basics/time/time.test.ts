@@ -142,6 +142,19 @@ describe('typed times', () => {
     if (!result.ok) expect(describeEntryProblem(result.problem, PAL)).toMatch(/\. ?\S/);
   });
 
+  test.each([
+    ['1:60:00', 'There are no more than 59 seconds here. Carry the rest over to the part before.'],
+    ['1:60:00:00', 'There are no more than 59 minutes here. Carry the rest over to the part before.'],
+    ['0:25', 'At 25 frames a second the last frame of a second is 24. Lower the frames or write them as 25f.'],
+    [
+      '99999999999999999999999999f',
+      'That is longer than can be held exactly. The longest time is 12765305 s, about 147 days.',
+    ],
+  ])('“%s” is refused for its own reason', (text, message) => {
+    const result = parseTimeEntry(text, PAL);
+    expect(!result.ok && describeEntryProblem(result.problem, PAL)).toBe(message);
+  });
+
   test('frames typed come back from what is shown', () => {
     fc.assert(
       fc.property(anyRate, fc.integer({ min: -9_999, max: 9_999 }), (rate, frame) => {

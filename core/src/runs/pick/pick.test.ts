@@ -109,6 +109,21 @@ describe('picks', () => {
     };
     expect(pickWords(pick, 1, scene)).toBe('1 layer in “Board” and not with keys');
     expect(pickWords({ by: 'made', run: 'run-1' }, 2, applied(scene, {}))).toBe('2 layers that run 1 keyed');
+    expect([1, 2, null].map((count) => pickWords({ by: 'rule' }, count))).toEqual([
+      '1 layer',
+      '2 layers',
+      'the layers',
+    ]);
+    expect(pickWords({ by: 'layers', layers: ['a', 'b'] }, 2, scene)).toBe('2 layers');
+    const [row, keyed] = [{ by: 'rule', tag: 'row', name: 'A*' } as const, { by: 'state', state: 'keys' } as const];
+    const chosen = (layers: string[]) => ({ is: { by: 'layers' as const, layers } });
+    const joined = (how: 'all' | 'any', ...terms: Extract<Pick, { by: 'joined' }>['terms']) =>
+      pickWords({ by: 'joined', how, terms }, 3, scene);
+    expect(joined('any', { is: row }, { is: keyed })).toBe('3 layers tagged “row” named “A*” or with keys');
+    expect(joined('all', chosen(['a', 'b']), { not: true, is: keyed })).toBe(
+      '3 layers chosen by hand and not with keys',
+    );
+    expect(joined('any', chosen(['ghost']), { not: true, is: keyed })).toBe('3 layers named “ghost” or not with keys');
   });
 
   test('a saved pick that is gone is an error that says so', () => {
@@ -126,6 +141,10 @@ test.each<[PickTerm, string]>([
   [{ by: 'group', group: 'g' }, 'in “Board”'],
   [{ by: 'level', layer: 'a', axis: 'column' }, 'in one column with “Row 1”'],
   [{ by: 'state', state: 'no-keys' }, 'without keys'],
+  [{ by: 'state', state: 'keys' }, 'with keys'],
+  [{ by: 'region', left: 0, top: 0, right: 9, bottom: 9 } as PickTerm, 'in a part of the frame'],
+  [{ by: 'data', column: 'team', test: 'above', value: '3' }, 'whose “team” is above 3'],
+  [{ by: 'data', column: 'team', test: 'empty', value: 'x' }, 'whose “team” is empty'],
   [{ by: 'data', column: 'team', test: 'filled', value: 'x' }, 'whose “team” is'],
   [{ by: 'saved', pick: 'rows' }, 'of “Rows”'],
   [{ by: 'saved', pick: 'lost' }, 'of “lost”'],

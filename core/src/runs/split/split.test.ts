@@ -90,6 +90,19 @@ describe('words', () => {
     const spaced = sceneOf([{ ...word, tracks: { letterSpacing: [key(0, 0)] } }]);
     expect(message(splitWords(spaced, 'w', 'letters', pieces('Moon')))).toMatch(/letter spacing/);
     expect(message(splitAnew(scene, 'w', source, pieces('Moon')))).toMatch(/not made by splitting/);
+    const counting = { ...source, text: '#', number: { decimals: 0, point: '.', group: '' } } as const;
+    const counted = sceneOf([{ ...word, source: counting }]);
+    expect(message(splitWords(counted, 'w', 'letters', pieces('12')))).toMatch(/shows a number/);
+    expect(message(splitWords(scene, 'w', 'letters', pieces('x'.repeat(1_001))))).toMatch(
+      /1001 layers, and at most 1000/,
+    );
+    expect(message(splitWords(scene, 'w', 'letters', pieces('x'.repeat(1_000))))).toBe('done');
+    const split = done(scene, splitWords(scene, 'w', 'letters', pieces('Moon')));
+    expect(message(splitAnew(split, 'w', source, []))).toMatch(/nothing to split/);
+    expect(message(splitAnew(split, 'w', source, pieces('x'.repeat(1_001))))).toMatch(/1001 layers, and at most 1000/);
+    const again = { ...split, layers: split.layers.map((layer) => (layer.id === 'w' ? word : layer)) };
+    expect(message(splitWords(again, 'w', 'letters', pieces('Moon')))).toMatch(/split before/);
+    expect(message(joinWords(scene, 'w', pieces('Moon')))).toMatch(/Select a group that words were split into/);
   });
 });
 
@@ -127,6 +140,15 @@ describe('pictures and cards', () => {
     const on = sceneOf([card('c'), card('r', { rest: { corner: 8 } }), card('e', { source: { type: 'ellipse' } })]);
     expect(partsOf(done(on, splitBox(on, 'c', 2, 1)), 'c').map(({ name }) => name)).toEqual(['c 1.1', 'c 1.2']);
     expect(message(splitBox(on, 'r', 2, 1))).toMatch(/round corners/);
+    const crop = sceneOf([{ ...picture, tracks: { 'crop.x': [key(0, 0)] } }]);
+    expect(message(splitBox(crop, 'p', 2, 1))).toMatch(/has keys for its crop/);
+    const unsized = sceneOf([{ ...picture, source: { type: 'picture', href: `files/${'cd'.repeat(32)}.png` } }]);
+    expect(message(splitBox(unsized, 'p', 2, 1))).toMatch(/size of the picture in “p” is not known/);
+    const left = sceneOf([card('c'), card('c-c2')]);
+    expect(message(splitBox(left, 'c', 2, 1))).toMatch(/split before/);
+    const gradient = { fill: { from: '#000000', to: '#ffffff', angle: 0 } };
+    for (const look of [{ fill: '#ffffff', stroke: '#000000' }, gradient])
+      expect(message(splitBox(sceneOf([card('c', { look })]), 'c', 2, 1))).toMatch(/Take these away first/);
     expect(message(splitBox(on, 'e', 2, 1))).toMatch(/picture or a plain card/);
     for (const [columns, rows] of [
       [1, 1],

@@ -63,14 +63,17 @@ function partId(group: string, place: number): string {
   return `${group.slice(0, 56)}-p${place + 1}`;
 }
 
+function tooMany({ length }: readonly Piece[]): string {
+  return `That would be ${length} layers, and at most ${MOST_PIECES} can be made at once.`;
+}
+
 /** Words become a group of their pieces; the group keeps the id, the place, the keys and the runs of the words. */
 export function splitWords(scene: Scene, id: string, by: SplitWay, pieces: readonly Piece[]): StageResult {
   const layer = scene.layers.find((one) => one.id === id);
   if (layer?.source.type !== 'text') return refuse('Select words: they are split into letters, words or lines.');
   if (layer.source.number)
     return refuse(`“${layer.name}” shows a number, whose digits change. Take the number out of its words first.`);
-  if (pieces.length > MOST_PIECES)
-    return refuse(`That would be ${pieces.length} layers, and at most ${MOST_PIECES} can be made at once.`);
+  if (pieces.length > MOST_PIECES) return refuse(tooMany(pieces));
   if (pieces.length < 2) return refuse(`“${layer.name}” has only one of the ${by}. Nothing was split.`);
   const keyed = (['letterSpacing', 'words.shown', 'fill.l', 'fill.a', 'fill.b'] as const).find(
     (channel) => layer.tracks[channel],
@@ -103,8 +106,8 @@ export function splitWords(scene: Scene, id: string, by: SplitWay, pieces: reado
 export function splitAnew(scene: Scene, id: string, source: TextSource, pieces: readonly Piece[]): StageResult {
   const group = scene.layers.find((one) => one.id === id);
   if (!group?.split) return refuse('This group was not made by splitting words.');
-  if (pieces.length > MOST_PIECES || pieces.length === 0)
-    return refuse('There is nothing to split in these words. Write some.');
+  if (pieces.length === 0) return refuse('There is nothing to split in these words. Write some.');
+  if (pieces.length > MOST_PIECES) return refuse(tooMany(pieces));
   const { by, look } = group.split;
   const standing = new Map(scene.layers.map((layer) => [layer.id, layer]));
   const before = scene.layers.filter(

@@ -78,6 +78,32 @@ describe('edits', () => {
     expect(refused({ type: 'add-layer', index: count, layer: card('new') }).ok).toBe(true);
   });
 
+  test('runs are added, replaced and removed at their places, and each is undone; what cannot be is refused', () => {
+    const [one, two, three] = ['one', 'two', 'three'].map((id) => ({ id }) as Scene['runs'][number]);
+    const ran = { ...start, runs: [one, two] };
+    const idsAfter = (...edits: Edit[]): string[] => {
+      const result = apply(ran, edits);
+      if (!result.ok) throw new Error(result.problem.code);
+      const back = apply(result.scene, result.inverse);
+      expect(back.ok && back.scene.runs).toEqual(ran.runs);
+      return result.scene.runs.map(({ id }) => id);
+    };
+    expect(idsAfter({ type: 'add-run', index: 1, run: three })).toEqual(['one', 'three', 'two']);
+    expect(idsAfter({ type: 'add-run', index: 2, run: three })).toEqual(['one', 'two', 'three']);
+    expect(idsAfter({ type: 'remove-run', run: 'one' })).toEqual(['two']);
+    const other = { ...two, sentence: 'Another.' };
+    const set = apply(ran, [{ type: 'set-run', run: other }]);
+    expect(set.ok && set.scene.runs).toEqual([one, other]);
+    const problemOf = (edit: Edit) => {
+      const result = apply(ran, [edit]);
+      return result.ok ? null : describeEditProblem(result.problem);
+    };
+    expect(problemOf({ type: 'add-run', index: 0, run: two })).toContain('The id “two” is already in use');
+    expect(problemOf({ type: 'add-run', index: 3, run: three })).toContain('Place 3 lies outside the 3 that there are');
+    for (const edit of [{ type: 'remove-run', run: 'three' } as const, { type: 'set-run', run: three } as const])
+      expect(problemOf(edit)).toBe('The run “three” is no longer in the scene. Nothing was changed.');
+  });
+
   test('no two layers of a list have one id, and an id that is free again can be taken', () => {
     const [first] = start.layers;
     const other = { ...first, id: 'new' };

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Key } from '../layer';
-import { madeProblem } from './made';
+import { madeProblem, type Made } from './made';
 import { createMadeReader, layerMade, packMade, type LayerMade } from '.';
 
 const slots = ['opacity/start', 'opacity/end', 'opacity/peak'];
@@ -92,6 +92,21 @@ describe('what a run makes', () => {
     expect(madeProblem({ keys: [{ ...row, ease: 1 }], eases: [{ type: 'hold' }] }, 3)).toContain(
       'easing that is not listed',
     );
+    expect(madeProblem({ keys: [{ ...row, ease: [0, null, 1] }], eases: [{ type: 'hold' }] }, 3)).toContain(
+      'easing that',
+    );
+    expect(madeProblem({ keys: [{ ...row, ease: [0, null, 0] }], eases: [{ type: 'hold' }] }, 3)).toBeNull();
+    for (const [part, word] of [
+      ['looks', 'a look'],
+      ['data', 'data'],
+    ] as const) {
+      expect(madeProblem({ [part]: { list: [{}], of: 0 } } as Made, 3)).toBeNull();
+      expect(madeProblem({ [part]: { list: [{}], of: [0, null, 0] } } as Made, 3)).toBeNull();
+      expect(madeProblem({ [part]: { list: [{}], of: 1 } } as Made, 3)).toContain(word);
+      expect(madeProblem({ [part]: { list: [{}], of: [0, null, 1] } } as Made, 3)).toContain('not listed');
+      expect(madeProblem({ [part]: { list: [{}], of: [0, null] } } as Made, 3)).toContain('not one value for each');
+    }
+    expect(madeProblem({ keys: [row, { ...row, channel: 'skew' }], eases: [{ type: 'hold' }] }, 3)).toBeNull();
     expect(madeProblem({ keys: [row, row], eases: [{ type: 'hold' }] }, 3)).toContain('the same slot');
   });
 });

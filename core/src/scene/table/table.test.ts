@@ -52,6 +52,18 @@ describe('tables', () => {
   });
 });
 
+test('a table has at most 20,000 rows and 100 columns', () => {
+  const rows = (count: number): string => `a,b\n${'1,2\n'.repeat(count)}`.trimEnd();
+  const columns = (count: number): string => `${Array.from({ length: count }, (_, i) => `c${i}`).join()}\n1`;
+  expect([readTable(rows(20_000)).ok, readTable(columns(100)).ok]).toEqual([true, true]);
+  expect(readTable(rows(20_001))).toMatchObject({
+    message: 'There are 20001 rows; at most 20000 can be taken at once.',
+  });
+  expect(readTable(columns(101))).toMatchObject({
+    message: 'There are 101 columns; at most 100 can be taken at once.',
+  });
+});
+
 describe('matching', () => {
   const table = tableOf('who,score,team\nada,9,North\nBen,7,\nDora,3,South');
 
