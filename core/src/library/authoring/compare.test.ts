@@ -190,8 +190,9 @@ describe('what differs between two revisions', () => {
       });
       const wordsOf = (ease: PresetEasing) => told(preset, { rows: [eased(ease)] }, () => 'House soft')[0][3];
       expect(wordsOf({ type: 'linear' })).toBe('linear');
-      expect(wordsOf({ type: 'curve', id: 'soft', reversed: true })).toBe('House soft, backwards');
-      expect(wordsOf({ type: 'curve', id: 'soft' })).toBe('House soft');
+      const kept = { type: 'curve', id: 'soft', revision: 1, is: soft } as const;
+      expect(wordsOf({ ...kept, reversed: true })).toBe('House soft, backwards');
+      expect(wordsOf(kept)).toBe('House soft');
       expect(wordsOf({ type: 'parameter', name: 'how' })).toBe('@how');
       expect(wordsOf({ type: 'parameter', name: 'how', reversed: true })).toBe('@how, backwards');
       const free = { time: 0.3, value: 4 };

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { createShelf, ITEM_STATES, type RigItem } from '../../library/library';
+import { createShelf, type RigItem } from '../../library/library';
 import { STARTER_LIBRARY, STARTER_RIGS } from '../../library/starter';
 import type { RigRecipe } from '../../scene/recipe';
 import { recipeOf, shelfWith } from '../../testing/rigs';

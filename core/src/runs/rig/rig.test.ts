@@ -139,6 +139,19 @@ describe('physics', () => {
     );
   });
 
+  // A Bézier is reached with the slope (1 − y2) / (1 − x2) in the unit square. Source: CSS Easing Functions 1.
+  test.each([
+    ['linear', { type: 'linear' }, 200],
+    ['a curve that is still steep', { type: 'bezier', x1: 0.3, y1: 0, x2: 0.8, y2: 0.6 }, 400],
+    ['a curve that has come to rest', { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 }, 0],
+    ['a hold', { type: 'hold' }, 0],
+  ] as const)('a key is arrived at with a speed: %s', (_, ease, expected) => {
+    const layer = card('a', { tracks: { 'position.x': [key(0, 0, ease), key(25, 200), key(50, 100)] } });
+    const scene = rigged(sceneOf([layer]), recipeOf('own'), shelfWith('arrival × 1s'));
+    const at = (seconds: number): number => valueIn(scene, 'a', 'position.x', seconds);
+    expect([at(0.5), at(1), at(1.9), at(3)]).toEqual([0, expected, expected, -100].map((v) => expect.closeTo(v, 6)));
+  });
+
   // DESIGN, check values: v = 2000 px/s, e 0.7: first flight 2v/g long and v²/2g high; handbook of mechanics.
   test.each([
     [5000, 0.7, 400],

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { createShelf } from '../../library/library';
 import { STARTER_LIBRARY, STARTER_PRESETS } from '../../library/starter';
 import type { Key } from '../../scene/layer';
-import type { PresetRecipe, Recipe } from '../../scene/recipe';
+import { createLineUp, type PresetRecipe, type Recipe } from '../../scene/recipe';
 import { applied, edited, layerOf, SHELF } from '../../testing/planning';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
 import { frameTicks, ticksFromSeconds } from '../../basics/time';
@@ -29,6 +29,38 @@ describe('a later run', () => {
     const next = edited(scene, replan(scene, SHELF, 'run-1', shorter, CONTEXT).edits);
     expect(lastKey(layerOf(next, 'b'))).toBe(ticksFromSeconds(3));
     expect(next.layers).toEqual(applied(applied(start, lineUp('3s')), fadeOut).layers);
+  });
+
+  test('whose preset is not known any more goes along with its layers: an entrance with their beginning, an exit with their end', () => {
+    const slid = (at: string): Partial<Recipe> => {
+      const way = { by: 'slide', to: { by: 'time', at }, gap: '10f' } as const;
+      return { ...createLineUp(PICK), way };
+    };
+    const change = (recipe: Partial<Recipe>, below: Partial<Recipe>, then: Partial<Recipe>) => {
+      const scene = applied(applied(start, below), recipe);
+      const [first, { preset: _gone, ...second }] = scene.runs;
+      const orphaned = { ...scene, runs: [first, second] };
+      const next = { ...first.recipe, ...then } as Recipe;
+      const after = edited(orphaned, replan(orphaned, SHELF, 'run-1', next, CONTEXT).edits);
+      return [orphaned, after].map(({ layers }) =>
+        layers.map(({ tracks }) => (tracks.opacity ?? []).map(({ at }) => at / FRAME)),
+      );
+    };
+    const later = (times: number[][], frames: number) => times.map((keys) => keys.map((at) => at + frames));
+    const fadeIn: Partial<Recipe> = { preset: { id: 'fade-in' } };
+    const [exits, sooner] = change(fadeOut, lineUp('4s'), lineUp('3s'));
+    expect(sooner).toEqual(later(exits, -25));
+    const [entrances, same] = change(fadeIn, lineUp('4s'), lineUp('3s'));
+    expect(same).toEqual(entrances);
+    const [early, moved] = change(fadeIn, slid('1s'), slid('2s'));
+    expect(moved).toEqual(later(early, 25));
+    // What was to begin at a time of the scene stays there.
+    const [fixed, stays] = change(
+      { ...fadeIn, start: { by: 'time', at: '1s' } } as Partial<Recipe>,
+      slid('1s'),
+      slid('2s'),
+    );
+    expect(stays).toEqual(fixed);
   });
 
   test('in relay waits for what the run below makes longer', () => {
