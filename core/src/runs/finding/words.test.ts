@@ -169,6 +169,7 @@ describe('a finding as a sentence', () => {
   test.each<[Finding, string]>([
     [{ code: 'nothing-picked' }, 'Choose layers by tag, name or kind, or tick them'],
     [{ code: 'unknown-preset', id: 'x' }, 'no preset “x”'],
+    [{ code: 'unknown-rig', id: 'y' }, 'no rig “y”'],
     [
       { code: 'wrong-phase', preset: 'Fade', phase: 'exit', operation: 'bring-in' },
       '“Fade” is made for another part (exit) than “bring in”',
