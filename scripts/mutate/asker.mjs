@@ -1,27 +1,19 @@
-import { mkdtempSync, rmSync, cpSync, symlinkSync, writeFileSync, readFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from '../steps.mjs';
 
 /**
- * A process that runs unit tests of a copy of the core over and over, so that the runner starts once. It is told a file,
+ * A process that runs unit tests over and over in a copy of its own, so that the runner starts once. It is told a file,
  * the text to try in its place and some tests; it answers whether one failed, or which lines ran where it is counting.
  */
 const require = createRequire(join(root, 'package.json'));
 const { runCLI } = require('@jest/core');
 const SILENT = [join(import.meta.dirname, 'silent.cjs')];
-const [isCounting] = process.argv.slice(2);
-const copy = mkdtempSync(join(tmpdir(), 'wexikine-mutate-'));
-process.on('exit', () => rmSync(copy, { recursive: true, force: true }));
+const [from, isCounting] = process.argv.slice(2);
+const copy = mkdtempSync(`${from}-`);
 process.on('disconnect', () => process.exit());
-process.on('SIGTERM', () => process.exit());
-for (const path of ['package.json', 'jest.config.cjs', 'core', 'server/testing', 'docs/schemas']) {
-  cpSync(join(root, path), join(copy, path), {
-    recursive: true,
-    filter: (from) => !/\/(node_modules|dist)$/.test(from),
-  });
-}
+cpSync(from, copy, { recursive: true });
 symlinkSync(join(root, 'node_modules'), join(copy, 'node_modules'));
 const config = {
   ...require(join(copy, 'jest.config.cjs')),

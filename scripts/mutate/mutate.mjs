@@ -1,6 +1,7 @@
 import { fork } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { root } from '../steps.mjs';
 import { allFaults, filesBelow, picked } from './faults.mjs';
@@ -19,8 +20,18 @@ const ROW = 6;
 /** A process is followed by a new one after so many faults, before what it keeps fills the memory. */
 const FAULTS_EACH = 40;
 
+/** What stands now, so that what is changed meanwhile does not count. */
+const folder = mkdtempSync(join(tmpdir(), 'wexikine-mutate-'));
+const standing = join(folder, 'core');
+process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exit(1));
+for (const path of ['package.json', 'jest.config.cjs', 'core', 'server/testing', 'docs/schemas']) {
+  const filter = (from) => !/\/(node_modules|dist)$/.test(from);
+  cpSync(join(root, path), join(standing, path), { recursive: true, filter });
+}
+
 function start(isCounting) {
-  const child = fork(join(import.meta.dirname, 'asker.mjs'), isCounting ? ['counting'] : [], {
+  const child = fork(join(import.meta.dirname, 'asker.mjs'), [standing, ...(isCounting ? ['counting'] : [])], {
     execArgv: ['--experimental-vm-modules', '--no-warnings'],
     env: { ...process.env, PROPERTY_SEED: '20261125' },
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
@@ -54,19 +65,19 @@ async function share(things, isCounting, work) {
       const answer = await work(asker, thing);
       asker.asked += 1;
       if (!answer.isOver && asker.asked < FAULTS_EACH) continue;
-      asker.child.kill('SIGTERM');
+      asker.child.kill();
       asker = await start(isCounting);
     }
-    asker.child.kill('SIGTERM');
+    asker.child.kill();
   };
   await Promise.all(Array.from({ length: PROCESSES }, one));
 }
 
 /** By file of tests, how many seconds it takes and which lines of which files run. */
 async function whatRuns() {
-  const files = filesBelow(root, 'core/src');
+  const files = filesBelow(standing, 'core/src');
   const hash = createHash('sha256');
-  for (const file of files) hash.update(file).update(readFileSync(join(root, file)));
+  for (const file of files) hash.update(file).update(readFileSync(join(standing, file)));
   const kept = join(root, `node_modules/.cache/wexikine-mutate/${hash.digest('hex').slice(0, 16)}.json`);
   if (existsSync(kept)) return JSON.parse(readFileSync(kept, 'utf8'));
   const found = {};
@@ -102,7 +113,7 @@ function rowsFor(file, number, known) {
 }
 
 const known = await whatRuns();
-const faults = allFaults(root, wanted);
+const faults = allFaults(standing, wanted);
 const tried = picked(faults, Number(count), Number(seed));
 let asked = 0;
 let survived = 0;

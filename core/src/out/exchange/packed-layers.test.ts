@@ -59,6 +59,29 @@ function applied(): readonly Layer[] {
 }
 
 describe('a part of packed layers', () => {
+  const soft: Key['ease'] = { type: 'bezier', x1: 0.3, y1: 0, x2: 0.2, y2: 1 };
+  const byHand = (at: number, value: number): Key => ({ at, value, ease: at % 2 ? soft : { type: 'hold' } });
+  const byRun = (at: number, value: number): Key => ({ ...byHand(at, value), by: { run: 'r', slot: `s${at}` } });
+  /** Keys of hands and of runs on one channel, and bases of each kind. */
+  const mixed: Layer[] = layers.map((layer, i) => ({
+    ...layer,
+    tracks: { opacity: [byHand(i, 0.5), byRun(i + 1, 1), byHand(i + 2, 0)], rotation: [byRun(i, 4)] },
+    ...[{}, { base: {} }, { base: { rest: { opacity: 0.5 } } }, { base: { tracks: { skew: [byHand(i, 9)] } } }][i % 4],
+  }));
+
+  test('has everything that it had: keys of hands beside those of runs, and what stood before', () => {
+    const packed = packLayers(mixed);
+    expect(packedLayersSchema.safeParse(packed).error?.issues ?? []).toEqual([]);
+    expect(unpackLayers(packed)).toEqual(mixed);
+    // Easings and origins are listed once, whatever objects they are.
+    expect(packed.eases).toEqual([{ type: 'hold' }, soft]);
+    expect(new Set(packed.origins.map((one) => JSON.stringify(one))).size).toBe(packed.origins.length);
+    // A channel that this version does not know is left out, and the others are as they were.
+    const [first, ...others] = packed.layers;
+    const later = { ...first, tracks: { ...first.tracks, 'new.channel': [0, 1, 0, 0] } } as typeof first;
+    expect(unpackLayers({ ...packed, layers: [later, ...others] })).toEqual(mixed);
+  });
+
   const linked: Layer[] = layers.map((layer, i) => {
     const ease = { type: 'linear', curve: { id: `curve-${i % 3}`, name: 'A curve', revision: 1 + (i % 2) } } as const;
     const key: Key = { at: 0, value: i, ease, by: { run: `run-${i % 2}`, slot: `slot-${i % 4}` } };
@@ -69,6 +92,7 @@ describe('a part of packed layers', () => {
     ['as they are', layers],
     ['with links, origins and bases', linked],
     ['as a run left them', applied()],
+    ['with keys of hands and of runs', mixed],
   ])('%s is what they are packed alone', (_, all) => {
     const packed = packLayers(all);
     for (const [from, to] of [

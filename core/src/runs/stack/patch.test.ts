@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Key } from '../../scene/layer';
+import type { Key, Layer } from '../../scene/layer';
 import { card, key } from '../../testing/scenes';
 import { applyPatch, joinPatches, keyPatchBetween, patchAt, patchBetween, renamedPatch, splitPatch } from './patch';
 
@@ -93,4 +93,62 @@ test('a patch keeps what it says of keys whose names change, and of all others',
   expect(renamedPatch(patch, new Map([['no such key', 'other']]))).toEqual(patch);
   expect(renamedPatch(patch, new Map())).toBe(patch);
   expect(renamedPatch(undefined, other)).toBeUndefined();
+});
+
+describe('what is done by hand over a run', () => {
+  const was = card('a', {
+    rest: { rotation: 4, opacity: 0.5 },
+    look: { fill: '#ffffff', shadow: '#000000' },
+    data: { team: 'North' },
+    tracks: { opacity: [made(0, 0), made(10, 1)], skew: [made(0, 3, 'skew/0')] },
+  });
+  const after = (more: Partial<Layer>): void => {
+    const now = { ...was, ...more };
+    const patch = patchBetween(was, now, known);
+    expect(patch).toBeDefined();
+    expect(applyPatch(was, patch, alive)).toEqual(now);
+    // Looked at again, nothing was done since.
+    expect(patchBetween(was, now, { ...known, stored: patch })).toEqual(patch);
+  };
+
+  test.each<[string, Partial<Layer>]>([
+    ['a rest value that is set', { rest: { rotation: 9, opacity: 0.5 } }],
+    ['one that is taken away', { rest: { rotation: 4 } }],
+    ['one that comes', { rest: { rotation: 4, opacity: 0.5, skew: 1 } }],
+    ['another span', { span: { in: 3 * FRAME, out: 40 * FRAME } }],
+    ['a look that loses a part and changes one', { look: { fill: '#123456' } }],
+    ['data that come and go', { data: { score: '3' } }],
+    ['a channel without its keys', { tracks: { opacity: was.tracks.opacity } }],
+    ['a channel that comes', { tracks: { ...was.tracks, rotation: [{ ...key(1, 5), id: 'r@1' } as Key] } }],
+    ['a value', { tracks: { ...was.tracks, opacity: [made(0, 0), made(10, 0.7)] } }],
+    ['a time', { tracks: { ...was.tracks, opacity: [made(0, 0), { ...made(10, 1), at: 12 * FRAME }] } }],
+    ['an easing', { tracks: { ...was.tracks, opacity: [{ ...made(0, 0), ease: { type: 'hold' } }, made(10, 1)] } }],
+  ])('is kept and comes back: %s', (_, more) => after(more));
+
+  test('a copy of a key of the run is a key by hand, each with a name of its own', () => {
+    const copied = [made(0, 0), { ...made(0, 0), at: 4 * FRAME }, made(10, 1), { ...made(10, 1), at: 14 * FRAME }];
+    const patch = keyPatchBetween(was.tracks.opacity ?? [], copied, known);
+    expect(patch?.added?.map(({ key: own }) => [own.at / FRAME, own.by])).toEqual([
+      [4, undefined],
+      [14, undefined],
+    ]);
+    expect(new Set(patch?.added?.map(({ id }) => id)).size).toBe(2);
+    expect([patch?.changed, patch?.removed]).toEqual([undefined, undefined]);
+    // A name that is taken already is made another one.
+    const stored = { added: [{ id: `r@${9 * FRAME}`, key: key(2, 5) }] };
+    const again = keyPatchBetween([], [key(2, 5), key(9, 6)], { ...known, stored });
+    expect(again?.added?.map(({ id }) => id)).toEqual([`r@${9 * FRAME}`, `r@${9 * FRAME}+`]);
+  });
+
+  test('a key of a run that is not made at present is kept with all that it says', () => {
+    const other: Key = { ...made(5, 2), by: { run: 'other', slot: 'opacity/5' } };
+    const patch = keyPatchBetween([made(0, 0)], [made(0, 0), other], known);
+    expect(patch?.changed?.map(({ key: own }) => own.at / FRAME)).toEqual([5]);
+    const met = [made(0, 0)];
+    expect(keyPatchBetween(met, met, known)).toBeNull();
+    // A key of another run in its place is no key of this one.
+    const swapped = [{ ...made(0, 0), by: { run: 'other', slot: 'opacity/0' } }];
+    expect(keyPatchBetween(met, swapped, known)).not.toBeNull();
+    expect(keyPatchBetween(met, [{ ...made(0, 0), by: { run: 'r', slot: 'opacity/1' } }], known)).not.toBeNull();
+  });
 });

@@ -153,6 +153,33 @@ describe('laws of runs', () => {
   });
 });
 
+test('what a layer keeps from before its runs and no run touches any more goes as soon as one of them changes', () => {
+  const scene = applied(start, { preset: { id: 'fade-in' } });
+  const spoilt = {
+    ...scene,
+    layers: scene.layers.map((layer) => ({
+      ...layer,
+      base: {
+        ...layer.base,
+        whole: true as const,
+        span: { in: 0, out: 5 },
+        rest: { ...layer.base?.rest, rotation: 99 },
+        look: { ...layer.base?.look, shadow: '#123456' },
+        data: { ...layer.base?.data, team: 'North' },
+        tracks: { ...layer.base?.tracks, skew: [key(0, 9)] },
+      },
+    })),
+  };
+  const [sound, mended] = [scene, spoilt].map((one) =>
+    edited(one, rerun(one, 'run-1', { spacing: { by: 'gap', gap: '3f' } }).edits),
+  );
+  expect(mended.layers).toEqual(sound.layers);
+  const off = edited(spoilt, switchRun(spoilt, 'run-1').edits);
+  expect(off.layers.map(({ tracks, rest, span }) => ({ tracks, rest, span }))).toEqual(
+    start.layers.map(({ tracks, rest, span }) => ({ tracks, rest, span })),
+  );
+});
+
 describe('a run planned again', () => {
   const rise: Partial<PresetRecipe> = { preset: { id: 'rise-and-settle' }, spacing: { by: 'gap', gap: '4f' } };
   const ran = applied(start, rise);
