@@ -200,6 +200,36 @@ describe('copies', () => {
     ).toContain('short-for-both');
   });
 
+  test('that cannot be brought in or sent out as asked are refused, and nothing is made', () => {
+    const one = (id: string, length = '8f') => ({ presets: [{ id, weight: 1 }], length });
+    const told = (more: Partial<MultiplyRecipe>) => {
+      const planned = plan(scene, SHELF, multiply(more), CONTEXT);
+      expect(planned.edits).toEqual([]);
+      return planned.findings.filter((finding) => severityOf(finding) === 'error');
+    };
+    expect(told({ in: one('lost') })).toMatchObject([{ code: 'unknown-preset', id: 'lost' }]);
+    expect(told({ out: one('lost') })).toMatchObject([{ code: 'unknown-preset', id: 'lost' }]);
+    expect(told({ in: one('lost'), out: one('gone') })).toMatchObject([{ code: 'unknown-preset', id: 'lost' }]);
+    expect(told({ in: one('fade-in', '100000000s') })).toMatchObject([{ code: 'bad-field', field: 'In' }]);
+    expect(told({ out: one('fade-out', '100000000s') })).toMatchObject([{ code: 'bad-field', field: 'Out' }]);
+    const none = plan(
+      scene,
+      SHELF,
+      multiply({
+        copies: 1,
+        in: {
+          presets: [
+            { id: 'fade-in', weight: 1 },
+            { id: 'lost', weight: 0 },
+          ],
+          length: '8f',
+        },
+      }),
+      CONTEXT,
+    );
+    expect(none.edits.length).toBeGreaterThan(0);
+  });
+
   test('what is only drawn as an outline keeps to it in its colours', () => {
     const colours = { colours: [{ colour: '#ff0000', weight: 1 }], how: 'turns' as const, outlined: 0 };
     const kinds = [{ fill: '#ffffff' }, { stroke: '#ffffff' }, { fill: '#ffffff', stroke: '#000000' }].map((look, i) =>

@@ -177,7 +177,16 @@ describe('copies', () => {
     expect(pasted.layers[1].tracks['position.x']?.map(({ value }) => value)).toEqual([0, 600]);
     expect(readLayerClip('{"format":"wexikine-keys-1"}')).toBeNull();
     expect(readLayerClip('{"format":"wexikine-layers-1","layers":[]}')).toMatch(/cannot be read/);
+    expect(readLayerClip('{"format":"wexikine-layers-1",')).toMatch(/^The layers on the clipboard cannot be read\. /);
     expect(copyLayers(scene, new Set())).toBeNull();
+    // From a frame that is as much larger on both sides, they stay as far from its middle.
+    const low = { ...small, width: scene.width, height: scene.height - 60 };
+    const lower = edited(low, pasteLayers(low, read, { x: 5, y: 7 }, newId).edits).layers[0].rest;
+    const before = scene.layers.find(({ id }) => id === 'a')?.rest ?? {};
+    expect([lower['position.x'], lower['position.y']]).toEqual([
+      (before['position.x'] ?? 0) + 5,
+      (before['position.y'] ?? 0) - 30 + 7,
+    ]);
   });
 });
 
