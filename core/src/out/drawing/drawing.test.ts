@@ -189,6 +189,54 @@ describe('parts of a drawing', () => {
     expect(layers[1].look.masks).toMatchObject([{ shape: 'rectangle', x: 0.25, y: 0.5, width: 0.5, height: 1 }]);
   });
 
+  // SVG 2, 8.9 and CSS Masking 1: the box of an element is without its stroke, that of a group holds all that is in it.
+  test.each([
+    [
+      'a picture',
+      '<image id="it" x="20" y="10" width="40" height="20" href="data:image/png;base64,AA==" clip-path="url(#k)"/>',
+    ],
+    ['a circle', '<circle id="it" cx="40" cy="20" r="10" stroke="red" stroke-width="8" clip-path="url(#k)"/>'],
+    ['a path', '<path id="it" d="M20 10 H60 V30 H20 Z" clip-path="url(#k)"/>'],
+    [
+      'a group',
+      '<g id="it" clip-path="url(#k)"><rect x="20" y="10" width="10" height="20"/><rect x="50" y="20" width="10" height="10"/></g>',
+    ],
+    [
+      'a moved group',
+      '<g id="it" transform="translate(7 3)" clip-path="url(#k)"><rect x="20" y="10" width="10" height="20"/><rect x="50" y="20" width="10" height="10"/></g>',
+    ],
+  ])('a clip in shares of the box of %s takes the left half of it', (_, element) => {
+    const half = '<clipPath id="k" clipPathUnits="objectBoundingBox"><rect width=".5" height="1"/></clipPath>';
+    const found = layersOf(svg(half + element)).find(({ look }) => look.masks);
+    expect(found?.look.masks).toEqual([
+      { shape: 'rectangle', how: 'add', x: 0.25, y: 0.5, width: 0.5, height: 1, turn: 0, soft: 0 },
+    ]);
+  });
+
+  test('a mask that is clipped or masked itself, and one without any parts, stay part of a picture', () => {
+    const ids = ['clipped', 'masked', 'empty'];
+    const layers = layersOf(
+      svg(`<clipPath id="k"><rect width="4" height="4"/></clipPath><mask id="m"><rect width="9" height="9" fill="#fff"/></mask>
+        <mask id="clipped" clip-path="url(#k)"><rect width="9" height="9"/></mask>
+        <mask id="masked" mask="url(#m)"><rect width="9" height="9"/></mask><mask id="empty"/>
+        ${ids.map((id) => `<rect id="by ${id}" width="9" height="9" mask="url(#${id})"/>`).join('')}`),
+    );
+    expect(layers.slice(1).map(({ name, kind }) => [name, kind])).toEqual(ids.map((id) => [`by ${id}`, 'picture']));
+  });
+
+  test('a mask of a region and a clip of a shape overlap, the last one cutting', () => {
+    const layers = layersOf(
+      svg(`<clipPath id="k"><rect width="8" height="8"/></clipPath>
+        <mask id="m" maskUnits="userSpaceOnUse" x="0" y="0" width="5" height="9"><circle cx="4" cy="4" r="2" fill="#fff"/></mask>
+        <rect id="card" width="10" height="9" fill="red" clip-path="url(#k)" mask="url(#m)"/>`),
+    );
+    const [region] = layers.filter(({ name }) => name === 'card');
+    expect(region.look.masks?.map(({ how, x, width }) => [how, x, width])).toEqual([
+      ['add', 0.4, 0.8],
+      ['overlap', 0.25, 0.5],
+    ]);
+  });
+
   test('a mask in itself, or of too many parts, stays part of a picture', () => {
     const layers = layersOf(
       svg(`<mask id="m"><rect width="9" height="9" mask="url(#m)"/></mask><rect id="card" width="9" height="9" mask="url(#m)"/>
