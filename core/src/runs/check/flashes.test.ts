@@ -117,6 +117,34 @@ describe('flashes beyond what WCAG 2.2 allows (2.3.1)', () => {
     expect(flashesIn([flicker(3, { look: grey, tracks: { 'colour.brightness': between(1, 3, 3) } })])).toHaveLength(1);
   });
 
+  test('of a gradient count by the mean of its colours, of an ellipse by what it covers, of words by a part of their box', () => {
+    const filled = (fill: Layer['look']['fill']) => flashesIn([flicker(3, { look: { fill } })]).length;
+    const stops = (...colours: string[]): Layer['look']['fill'] => ({
+      kind: 'linear',
+      stops: colours.map((colour, i) => ({ at: i / (colours.length - 1), colour })),
+      map: [1, 0, 0, 1, 0, 0],
+    });
+    // The middle of black and white in Oklab has a relative luminance of 0.125, that of black and a dark grey one of 0.01.
+    expect(filled({ from: '#000000', to: '#ffffff', angle: 0 })).toBe(1);
+    expect(filled({ from: '#000000', to: '#444444', angle: 0 })).toBe(0);
+    expect(filled(stops('#ffffff', '#ffffff', '#000000'))).toBe(1);
+    expect(filled(stops('#ffffff', '#000000', '#000000'))).toBe(0);
+    const round = (size: number, type: 'ellipse' | 'rectangle') =>
+      flashesIn([flicker(3, { source: { type }, rest: { ...WHOLE, 'size.x': size, 'size.y': size } })]).length;
+    expect([round(185, 'rectangle'), round(185, 'ellipse'), round(225, 'ellipse')]).toEqual([1, 0, 1]);
+    const words = { type: 'text', text: 'Tide', font: 'Spline Sans', weight: 400, size: 90, align: 'left' } as const;
+    expect(flashesIn([flicker(3, { source: words })])).toEqual([]);
+  });
+
+  test('of pictures and tints count as well; what has no fill does not', () => {
+    const href = `files/${'a'.repeat(64)}.png`;
+    expect(flashesIn([flicker(3, { source: { type: 'picture', href }, look: {} })])).toHaveLength(1);
+    expect(flashesIn([flicker(3, { look: {} })])).toEqual([]);
+    const tinted = (tint: string) =>
+      flashesIn([flicker(3, { look: { fill: '#000000', tint }, tracks: { 'tint.amount': between(1, 0, 3) } })]).length;
+    expect([tinted('#ffffff'), tinted('#222222')]).toEqual([1, 0]);
+  });
+
   test('are not what comes one after the other, slowly or elsewhere, nor what is not drawn', () => {
     const rows = Array.from({ length: 12 }, (_, i) =>
       card(`r${i}`, {
