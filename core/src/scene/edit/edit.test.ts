@@ -181,6 +181,20 @@ describe('difference', () => {
     expect(isEmptyDifference(difference(start, start))).toBe(true);
   });
 
+  test('tells a new order alone, of layers and of runs, and none where what is added comes last', () => {
+    const moved = apply(start, [{ type: 'move-layer', layer: 'c', index: 0 }]);
+    if (!moved.ok) throw new Error(moved.problem.code);
+    expect(difference(start, moved.scene)).toMatchObject({ layers: [], removedLayers: [], order: ['c', 'a', 'b'] });
+    expect(isEmptyDifference(difference(start, moved.scene))).toBe(false);
+    const [one, two, three] = ['one', 'two', 'three'].map((id) => ({ id }) as Scene['runs'][number]);
+    const runs = (...list: Scene['runs']) => difference({ ...start, runs: [one, two] }, { ...start, runs: list });
+    expect(runs(two, one)).toMatchObject({ runs: [], removedRuns: [], runOrder: ['two', 'one'] });
+    expect(isEmptyDifference(runs(two, one))).toBe(false);
+    expect(runs(one, two, three)).toMatchObject({ runs: [three], runOrder: null });
+    expect(runs(two)).toMatchObject({ runs: [], removedRuns: ['one'], runOrder: null });
+    expect(runs(three, one, two)).toMatchObject({ runs: [three], runOrder: ['three', 'one', 'two'] });
+  });
+
   test('tells new order and removed layers', () => {
     const result = apply(start, [
       { type: 'remove-layer', layer: 'a' },
