@@ -121,3 +121,19 @@ describe('the structure of a preset', () => {
     ]);
   });
 });
+
+test('a preset begins with what its phase needs: one that goes on all the time has the length of its layer', () => {
+  const { moments, ...through } = createPreset('throughout');
+  expect(through).toMatchObject({ hang: 'span', stretch: 'scale', parameters: [], rows: [] });
+  expect(through).not.toHaveProperty('lasts');
+  expect(moments.map(({ name, at }) => [name, at])).toEqual([
+    ['Start', '0f'],
+    ['Rest', 'layer.length'],
+  ]);
+  const names = (phase: 'entrance' | 'exit' | 'accent') =>
+    createPreset(phase).moments.map(({ name, at }) => [name, at]);
+  expect(names('exit')[1]).toEqual(['Gone', '@lasts']);
+  for (const phase of ['entrance', 'accent'] as const) expect(names(phase)[1]).toEqual(['Rest', '@lasts']);
+  expect(createPreset('exit')).toMatchObject({ hang: 'out', stretch: 'keep', lasts: 'lasts' });
+  expect(createPreset('entrance')).toMatchObject({ hang: 'in' });
+});

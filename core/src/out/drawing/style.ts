@@ -75,7 +75,10 @@ export function styleOf(element: Element, parent: Style, rules: readonly CssRule
   const own = stated(element, rules);
   const pick = (name: InheritedName | OwnName, standard: string): string => {
     const value = own[name]?.replace(/\s*!important$/, '');
-    return value === undefined || value === '' || value === 'inherit' || value === 'unset' ? standard : value;
+    // Source: CSS Cascading and Inheritance 4, section 7.3.
+    if (value === 'inherit') return parent[name];
+    if (value === 'initial') return STANDARD_STYLE[name];
+    return value === undefined || value === '' || value === 'unset' ? standard : value;
   };
   const inherited = INHERITED_NAMES.map((name) => [name, pick(name, parent[name])] as const);
   const alone = OWN_NAMES.map((name) => [name, pick(name, OWN[name])] as const);
@@ -98,10 +101,11 @@ function fontSize(text: string, parent: Style): number {
 
 const WEIGHTS: Readonly<Record<string, string>> = { normal: '400', bold: '700' };
 
+/** Weights that are said by that of what they are in. Source: CSS Fonts 4, section 2.2.1. */
 function weight(text: string, parent: Style): string {
   const above = Number(parent['font-weight']) || 400;
-  if (text === 'bolder') return String(above < 350 ? 400 : above < 550 ? 700 : 900);
-  if (text === 'lighter') return String(above < 550 ? 100 : above < 750 ? 400 : 700);
+  if (text === 'bolder') return String(above < 350 ? 400 : above < 550 ? 700 : Math.max(900, above));
+  if (text === 'lighter') return String(above < 550 ? Math.min(100, above) : above < 750 ? 400 : 700);
   return WEIGHTS[text] ?? text;
 }
 

@@ -120,6 +120,21 @@ describe('copies', () => {
       }
     }
     expect(exchanged(exchanged(recipe))).toEqual(recipe);
+    // Where a copy stays, it still does; size, turn and opacity are exchanged, what brings it in and out is not.
+    const presets = (id: string) => ({ presets: [{ id, weight: 1 }], length: '5f' });
+    const [scale, turn, opacity] = [
+      [0, 1],
+      [10, 20],
+      [0.5, 1],
+    ].map(([a, b]) => ({ begin: [a, a], end: [b, b] }) as MultiplyRecipe['scale']);
+    const still = multiply({ end: { by: 'stays' }, scale, turn, opacity, in: presets('a'), out: presets('b') });
+    expect(exchanged(still)).toEqual({
+      ...still,
+      scale: { begin: scale.end, end: scale.begin },
+      turn: { begin: turn.end, end: turn.begin },
+      opacity: { begin: opacity.end, end: opacity.begin },
+    });
+    expect(exchanged(recipe)).not.toHaveProperty('in');
   });
 
   test('size, turn and opacity go from one range to another; a channel that stays has no keys', () => {
