@@ -25,6 +25,10 @@ describe('a second entrance', () => {
     const planned = planOn(first, { ...later, existing: 'take-place' });
     expect(codesOf(planned)).not.toContain('twice');
     expect(planned.counts).toMatchObject({ added: 6, removed: 6 });
+    // Keys of hands stay, and are not counted.
+    const turning = sceneOf(three.layers.map((layer) => ({ ...layer, tracks: { rotation: [key(0, 0), key(9, 5)] } })));
+    const again = planOn(applied(turning, { preset: { id: 'fade-in' } }), { ...later, existing: 'take-place' });
+    expect(again.counts).toMatchObject({ added: 6, removed: 6 });
     expect(fades(layerOf(edited(first, planned.edits), 'a'))).toEqual([
       [100, 0],
       [112, 1],
