@@ -219,6 +219,22 @@ describe('a sway', () => {
 describe('a path', () => {
   const arc = READY_PATHS.find(({ id }) => id === 'arc-left') ?? READY_PATHS[0];
 
+  test('takes a frame at least, be its moments at one time or the wrong way round', () => {
+    for (const [start, end] of [
+      ['0s', '0s'],
+      ['1s', '0s'],
+    ]) {
+      const path = begun('path', { from: 'start', to: 'end', d: arc.d, fit: arc.fit, ease: LINEAR });
+      const at = [
+        { id: 'start', name: 'Start', at: start },
+        { id: 'end', name: 'End', at: end },
+      ];
+      const keys = layerOf(presetOf(path, { moments: at })).tracks['position.x'] ?? [];
+      expect(keys.length).toBeGreaterThan(1);
+      expect((keys.at(-1)?.at ?? 0) - keys[0].at).toBe(frameTicks(PAL));
+    }
+  });
+
   test('is gone along at even speed, from beyond the frame to where the layer rests', () => {
     const path = begun('path', { d: arc.d, fit: arc.fit, ease: LINEAR });
     const layer = layerOf(presetOf(path, { moments: moments('1s') }));

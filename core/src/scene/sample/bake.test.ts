@@ -159,6 +159,13 @@ describe('a value that jumps', () => {
     }
   });
 
+  test('is not looked for beside the times that it is asked for', () => {
+    const value = (frame: number) => 40 * Math.sin(frame / 3);
+    const plain = bakeOf(value);
+    expect(bakeOf(value, [-5, 0, 30, 44])).toEqual(plain);
+    expect([plain.keys[0].at, plain.keys.at(-1)?.at]).toEqual([0, 30 * FRAME]);
+  });
+
   test('again and again, as stepped time does, is a key a step', () => {
     const value = (frame: number) => Math.floor(frame / 3) ** 2;
     const { keys, worst } = bakeOf(value);
