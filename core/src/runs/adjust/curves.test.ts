@@ -251,6 +251,16 @@ describe('easings of picked keys', () => {
     expect(readCurves(scene, pick(30)).arrival).toBeCloseTo(0.7, 12);
     expect(readCurves(scene, pick(30)).segments).toBe(0);
   });
+
+  test('have one speed where they are as fast, each side by itself', () => {
+    const scene = of([key(0, 0), key(10, 100), key(20, 200), key(30, 290), key(40, 380)]);
+    const speed = 10 / FRAME;
+    expect(readCurves(scene, pick(0, 10))).toMatchObject({ leave: expect.closeTo(speed, 15), segments: 2 });
+    expect(readCurves(scene, pick(10, 20)).arrive).toBeCloseTo(speed, 15);
+    expect(readCurves(scene, pick(10, 20)).leave).toBeNull();
+    expect(readCurves(scene, pick(20, 30)).arrive).toBeNull();
+    expect(readCurves(scene, pick(20, 30)).leave).toBeCloseTo(0.9 * speed, 15);
+  });
 });
 
 describe('the greatest step of a frame', () => {
