@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { codesOf, edited, layerOf, SHELF } from '../../testing/planning';
-import { card, CONTEXT, inFrames, sceneOf } from '../../testing/scenes';
+import { card, CONTEXT, inFrames, key, sceneOf } from '../../testing/scenes';
 import { createMultiply, createStyle, exchanged, type MultiplyRecipe } from '../../scene/recipe';
 import { sceneSchema, type Scene } from '../../scene/scene';
 import type { Layer } from '../../scene/layer';
@@ -258,6 +258,34 @@ describe('copies', () => {
       [undefined, '#ff0000'],
       ['#ff0000', '#000000'],
     ]);
+  });
+
+  test('what is in a group that is multiplied too is copied with that, once, with its keys as keys by hand', () => {
+    const way = { 'position.x': [{ ...key(10, 5), by: { run: 'other', slot: 's' } }, key(20, 40)] };
+    const nested = sceneOf([
+      card('board', {
+        kind: 'group',
+        source: { type: 'none' },
+        look: {},
+        tags: ['shape'],
+        rest: { 'position.x': 100 },
+      }),
+      card('inner', { kind: 'group', source: { type: 'none' }, look: {}, parent: 'board' }),
+      card('leaf', { tags: ['shape'], parent: 'inner', tracks: way }),
+    ]);
+    const recipe = multiply({ copies: 2 });
+    const after = edited(nested, plan(nested, SHELF, recipe, CONTEXT).edits);
+    expect(sceneSchema.safeParse(after).error?.issues ?? []).toEqual([]);
+    const copies = copiesIn(after);
+    expect(copies.map(({ kind }) => kind)).toEqual(['group', 'group']);
+    const leaves = after.layers.filter(({ name, id }) => name.startsWith('leaf') && id !== 'leaf');
+    expect(leaves).toHaveLength(2);
+    leaves.forEach((leaf, i) => {
+      const by = copies[i].span.in - nested.layers[0].span.in;
+      expect(leaf.tracks['position.x']).toEqual(
+        way['position.x'].map(({ at, value, ease }) => ({ at: at + by, value, ease })),
+      );
+    });
   });
 
   test('words and pictures are filled, though all shapes become outlines', () => {
