@@ -244,4 +244,24 @@ describe('values of each layer', () => {
     expect(planned.layers[1].values.tilt).toBe(2);
     expect(planned.layers[0].values.tilt).not.toBe(2);
   });
+
+  test('a start by hand moves the whole layer where the run moves layers, and its keys with it', () => {
+    const moving = { preset: { id: 'fade-in' }, spacing: { by: 'gap', gap: '5f' }, moves: 'layers' } as const;
+    const plain = planOn(three, moving).layers;
+    const byHand = planOn(three, { ...moving, overrides: { b: { start: '1:00' } } }).layers;
+    expect(byHand.map(({ starts }) => inFrames(starts))).toEqual([0, 25, 10]);
+    expect(byHand.map(({ after }) => inFrames(after.span.in))).toEqual([0, 25, 10]);
+    expect(plain.map(({ after }) => inFrames(after.span.in))).toEqual([0, 5, 10]);
+    expect(byHand.map(({ after }) => inFrames(after.tracks.opacity?.[0].at ?? 0))).toEqual([0, 25, 10]);
+    // Where it moves keys alone, the layer stays.
+    const keys = planOn(three, { ...moving, moves: 'keys', overrides: { b: { start: '1:00' } } }).layers;
+    expect(keys.map(({ after }) => inFrames(after.span.in))).toEqual([0, 0, 0]);
+  });
+
+  test('what is set by hand and cannot be read is said, and nothing is planned', () => {
+    const told = (override: object) =>
+      planOn(three, { preset: { id: 'rise-and-settle' }, overrides: { b: override } } as never).findings;
+    expect(told({ parameters: { rise: 'up' } })).toMatchObject([{ code: 'bad-field' }]);
+    expect(told({ parameters: { nothing: '3px' } }).map(({ code }) => code)).not.toContain('bad-field');
+  });
 });

@@ -209,6 +209,23 @@ describe('aligning', () => {
     expect(spreadLayers(moment, new Set(['a', 'b']), 'down')).toEqual([]);
   });
 
+  test('three of different sizes are spread across: the outermost stay, gaps are alike, nothing goes up or down', () => {
+    const at = (id: string, x: number, width: number) =>
+      card(id, { rest: { 'position.x': x, 'position.y': 100, 'size.x': width, 'size.y': 50 } });
+    // From 0 to 100, 120 to 180 and 460 to 500: 300 px free, 150 each side.
+    const row = sceneOf([at('wide', 50, 100), at('small', 480, 40), at('middle', 150, 60)]);
+    const after = edited(
+      row,
+      spreadLayers(stageMoment(row, 'along', 0), new Set(['wide', 'small', 'middle']), 'across'),
+    );
+    expect(after.layers.map(({ rest }) => [rest['position.x'], rest['position.y']])).toEqual([
+      [50, 100],
+      [480, 100],
+      [280, 100],
+    ]);
+    expect(alignLayers(stageMoment(row, 'along', 0), new Set(), 'left')).toEqual([]);
+  });
+
   test.each([
     ['left', ({ left }: Box) => left],
     ['centre', ({ left, right }: Box) => left + right],

@@ -52,6 +52,29 @@ const order = (on: Scene, parent: string | null): string[] =>
   on.layers.filter((layer) => layer.parent === parent).map(({ id }) => id);
 
 describe('placing layers', () => {
+  test('what cannot go elsewhere says why: nothing, what is locked, a group into itself, a copy out of its run', () => {
+    const said = (on: Scene, ids: readonly string[], to: Placement): string => {
+      const result = placeLayers(on, new Set(ids), to);
+      return result.ok ? `${result.edits.length} edits` : result.message;
+    };
+    const out = { parent: null, before: null };
+    expect(said(scene, [], out)).toMatch(/Select a layer first/);
+    expect(said(scene, ['upright'], { parent: 'inner', before: null })).toMatch(/cannot go into itself/);
+    expect(said(scene, ['upright'], { parent: null, before: 'deep' })).toBe('0 edits');
+    const locked = {
+      ...scene,
+      layers: scene.layers.map((layer) => (layer.id === 'a' ? { ...layer, locked: true } : layer)),
+    };
+    expect(said(locked, ['c', 'a'], out)).toMatch(/“a” is locked/);
+    const copied = {
+      ...scene,
+      layers: scene.layers.map((layer) => (layer.id === 'in' ? { ...layer, copy: { run: 'r' } } : layer)),
+    } as unknown as Scene;
+    expect(said(copied, ['in'], out)).toMatch(/“in” is a copy that its run puts into its group/);
+    // In depth it may go where it likes within its group.
+    expect(said(copied, ['in'], { parent: 'upright', before: null })).toBe('1 edits');
+  });
+
   test('behind another, in front of all, and several in their order', () => {
     expect(order(placed(['c'], { parent: null, before: 'a' }), null)[0]).toBe('c');
     expect(order(placed(['a'], { parent: null, before: null }), null)).toEqual(['upright', 'b', 'moving', 'c', 'a']);
