@@ -60,6 +60,16 @@ describe('a movement', () => {
     const bare: Preset = { ...tip, rows: [], movements: [] };
     expect(createMovement(bare, 'sway')).toMatchObject({ channel: 'position.y', parts: [{ amount: '20px' }] });
     expect(createMovement(bare, 'spring')).toMatchObject({ numbers: { start: 'rest + 120px' } });
+    // Each unit has its own amounts: the channel that is free says which.
+    const only = (channel: 'rotation' | 'opacity' | 'skew') => {
+      const taken = (['position.y', 'position.x', 'rotation', 'scale.x', 'scale.y', 'opacity', 'skew'] as const).filter(
+        (id) => id !== channel,
+      );
+      const full: Preset = { ...bare, rows: taken.map((id) => ({ channel: id, cells: [] })) };
+      return createMovement(full, 'spring');
+    };
+    expect(only('rotation')).toMatchObject({ channel: 'rotation', numbers: { start: 'rest - 30deg' } });
+    expect(only('opacity')).toMatchObject({ channel: 'opacity', numbers: { start: 'rest × 40%' } });
     const taken = addMovement(bare, createMovement(bare, 'sway'));
     expect(createMovement(taken, 'sway')).toMatchObject({ channel: 'position.x', id: expect.stringMatching(/^sway/) });
   });

@@ -10,7 +10,7 @@ import { createShelf, type PresetItem, type Shelf } from '../../library/library'
 import { STARTER_LIBRARY, STARTER_RECIPES } from '../../library/starter';
 import { waitingUpdate } from '../check';
 import { sentenceOf } from '../operations';
-import { plan, recipeOfRun, replan } from '../plan';
+import { dryRun, plan, recipeOfRun, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
 import { createDraw, weighted } from './draw';
 import { placesOfCopies } from './places';
@@ -243,6 +243,19 @@ describe('copies', () => {
       CONTEXT,
     );
     expect(none.edits.length).toBeGreaterThan(0);
+  });
+
+  test('a dry run shows the copies as they will be, and those that go', () => {
+    const recipe = multiply({ copies: 3 });
+    const shown = dryRun(scene, SHELF, recipe, CONTEXT);
+    const after = applied(recipe);
+    expect(shown.added?.filter(({ parent }) => parent === 'run-1-all').map(({ id, tracks }) => [id, tracks])).toEqual(
+      copiesIn(after).map(({ id, tracks }) => [id, tracks]),
+    );
+    expect(shown).not.toHaveProperty('removed');
+    const fewer = replan(after, SHELF, 'run-1', multiply({ copies: 1 }), CONTEXT);
+    expect(copiesIn(edited(after, fewer.edits))).toHaveLength(1);
+    expect(dryRun(scene, SHELF, createStyle(SHAPES), CONTEXT)).not.toHaveProperty('added');
   });
 
   test('what is only drawn as an outline keeps to it in its colours', () => {

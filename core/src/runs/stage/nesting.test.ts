@@ -111,6 +111,25 @@ describe('groups', () => {
     );
   });
 
+  test('out of a stretched group comes what stands straight in it; what leans would jump, and so would all if it were turned', () => {
+    const stretchedBy = (groupRest: object, member: object, tracks: object = {}) => {
+      const group = card('g', { kind: 'group', source: { type: 'none' } as never, rest: at(400, 300, groupRest) });
+      const nested = sceneOf([group, card('x', { parent: 'g', rest: at(10, 20, member), tracks })]);
+      const out = ungroupLayer(nested, 'g');
+      if (!out.ok) return out.message;
+      const flat = edited(nested, out.edits);
+      expect(places(flat)).toEqual(places(nested));
+      return 'done';
+    };
+    const uneven = { 'scale.x': 2, 'scale.y': 0.5 };
+    expect(stretchedBy(uneven, {})).toBe('done');
+    expect(stretchedBy(uneven, {}, { 'position.x': [key(0, 0), key(9, 90)] })).toBe('done');
+    expect(stretchedBy(uneven, { rotation: 20 })).toMatch(/“x” would jump/);
+    expect(stretchedBy(uneven, {}, { rotation: [key(0, 0), key(9, 90)] })).toMatch(/“x” would jump/);
+    expect(stretchedBy({ ...uneven, rotation: 30 }, {})).toMatch(/“x” would jump/);
+    expect(stretchedBy({ skew: 10 }, {})).toMatch(/“x” would jump/);
+  });
+
   test('what would jump is refused, and says why', () => {
     const moving = card('g', {
       kind: 'group',
