@@ -163,6 +163,18 @@ test('a spring follows its law with its initial speed and ends exactly at rest',
   }
 });
 
+test('a spring that is pushed from where it rests takes as few keys as one that is let go as far away', () => {
+  const keysOf = (start: string, speed: string): number => {
+    const spring = begun('spring', {}, { start, speed, pace: '1.5Hz', damping: '0.4' });
+    const moments = [{ id: 'start', name: 'Start', at: '0f' }];
+    return layerOf(presetOf(spring, { moments })).tracks['position.y']?.length ?? 0;
+  };
+  // It swings out by speed ÷ (τ · pace), but for what damping takes.
+  const [pushed, away] = [keysOf('rest', '3000'), keysOf(`rest + ${Math.round(3000 / (2 * Math.PI * 1.5))}px`, '0')];
+  expect(pushed).toBeGreaterThan(3);
+  expect(pushed).toBeLessThan(2 * away);
+});
+
 describe('a sway', () => {
   const whole: Partial<Preset> = {
     phase: 'throughout',
