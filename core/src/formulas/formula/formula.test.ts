@@ -97,6 +97,14 @@ describe('values', () => {
     ['if @fade then 5f else 0', 5 * FRAME, time],
     ['if place > 2 and not (place = 4) then 1 else 0', 1, numberOf(PLAIN)],
     ['clamp(5, 0, 3)', 3, numberOf(PLAIN)],
+    ...['<', '≤', '=', '≠', '≥', '>'].flatMap((sign, i) =>
+      // Of a lesser one, an equal one and a greater one, in the order of the signs.
+      [
+        [1, 1, 0, 1, 0, 0],
+        [0, 1, 1, 0, 1, 0],
+        [0, 0, 0, 1, 1, 1],
+      ].map((row, left) => [`if ${left + 1} ${sign} 2 then 1 else 0`, row[i], numberOf(PLAIN)] as const),
+    ),
     ['mix(0px, 10px, 30%)', 3, length],
     ['smooth(0, 2, 1)', 0.5, numberOf(PLAIN)],
     ['remap(5, 0, 10, 0px, 200px)', 100, length],

@@ -11,6 +11,7 @@ import {
   type PresetEasing,
 } from '../../formulas/preset';
 import { STARTER_PRESETS } from '../starter';
+import type { Rig } from '../../formulas/rig';
 import {
   addMoment,
   addParameter,
@@ -38,6 +39,9 @@ import {
   setCell,
   setCondition,
   setEase,
+  linkedChannels,
+  setFormula,
+  setFormulaChannels,
 } from '.';
 
 function starter(id: string): Preset {
@@ -318,4 +322,29 @@ describe('comparing two revisions', () => {
     expect(comparePresets(pop, moveParameter(pop, 'live', -1)).map(({ what }) => what)).toEqual(['order']);
     expect(comparePresets(pop, removeRows(pop, ['opacity'])).filter(({ after }) => after === null)).toHaveLength(3);
   });
+});
+
+describe('formulas of a rig', () => {
+  const rig: Rig = {
+    dials: [],
+    roles: [],
+    formulas: [
+      { channels: ['position.x', 'position.y'], text: 'keyed' },
+      { channels: ['opacity'], text: '50%' },
+    ],
+  };
+
+  test('get another text, others channels, and go without any', () => {
+    expect(setFormula(rig, 1, '20%').formulas.map(({ text }) => text)).toEqual(['keyed', '20%']);
+    const other = setFormulaChannels(rig, 0, ['rotation']);
+    expect(other.formulas.map(({ channels }) => channels)).toEqual([['rotation'], ['opacity']]);
+    expect(setFormulaChannels(rig, 0, []).formulas).toEqual([rig.formulas[1]]);
+    expect(rig.formulas).toHaveLength(2);
+  });
+});
+
+test('channels that are shown together where they are keyed alike', () => {
+  expect(linkedChannels('scale.x')).toEqual(linkedChannels('scale.y'));
+  expect(linkedChannels('scale.x')).toEqual(['scale.x', 'scale.y']);
+  expect(linkedChannels('rotation')).toEqual(['rotation']);
 });

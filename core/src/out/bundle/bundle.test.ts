@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { strToU8, unzipSync, zipSync } from 'fflate';
-import { filesOfScene, readBundle, writeBundle } from '.';
+import { embedFiles, filesOfScene, readBundle, writeBundle } from '.';
 import { sceneSchema } from '../../scene/scene';
 import { card, sceneOf } from '../../testing/scenes';
 
@@ -39,4 +39,21 @@ test('what is no bundle, damaged, or holds something else than it says gets a re
   expect(message(liar)).toMatch(/not what its name says/);
   const cut = writeBundle(scene, new Map([[NAME, PNG]]));
   expect(message(cut.slice(0, cut.length - 30))).not.toBe('read');
+});
+
+test('files stand in a page by their address, fonts as CSS; long ones whole', () => {
+  const long = Uint8Array.from({ length: 100_003 }, (_, i) => (i * 31) % 256);
+  const { embedded, fontFaces } = embedFiles(
+    new Map([
+      [NAME, long],
+      [FONT, PNG],
+    ]),
+  );
+  // Base64 as RFC 4648 has it, by Node's own writer.
+  expect([...embedded]).toEqual([[`files/${NAME}`, `data:image/png;base64,${Buffer.from(long).toString('base64')}`]]);
+  expect(fontFaces).toMatch(
+    /^@font-face \{ font-family: '[^']+'; font-weight: 1 1000; src: url\(data:font\/ttf;base64,/,
+  );
+  expect(fontFaces).toContain(Buffer.from(PNG).toString('base64'));
+  expect(embedFiles(new Map())).toEqual({ embedded: new Map(), fontFaces: '' });
 });

@@ -158,6 +158,23 @@ describe('steps in time', () => {
     }
   });
 
+  test('a hold in the middle of free handles cuts them: what is before and after moves as it did', () => {
+    const swing = { type: 'handles', leave: { time: 0.2, value: 120 }, arrive: { time: 0.3, value: -60 } } as const;
+    const steps = { type: 'steps', count: 5, jump: 'end' } as const;
+    for (const ease of [swing, steps, soft]) {
+      const tracks = { 'position.x': [key(0, 0, ease), key(40, 100)], rotation: [key(17, 5)] };
+      const one = sceneOf([card('a', { tracks })]);
+      const held = after(adjust({ type: 'hold' }, { for: '10f' }, { channels: ['rotation'] }), one);
+      const [was, now] = [one, held].map((scene) => layerOf(scene, 'a').tracks['position.x'] ?? []);
+      for (let frame = 0; frame <= 40; frame += 0.5) {
+        const later = frame > 17 ? frame + 10 : frame;
+        expect(sampleTrack(now, later * FRAME)).toBeCloseTo(sampleTrack(was, frame * FRAME), 6);
+      }
+      for (let frame = 17; frame < 27; frame++)
+        expect(sampleTrack(now, frame * FRAME)).toBeCloseTo(sampleTrack(was, 17 * FRAME), 6);
+    }
+  });
+
   describe('entrances and exits that keep their length', () => {
     const made = (frame: number, value: number, run: string): Key => ({
       ...key(frame, value),

@@ -22,7 +22,7 @@ import { plan, recipeOfRun, replan } from '../plan';
 import { removeRun } from '../stack';
 import { checkRecords } from '../../out/pack';
 import { compareItems } from '../../library/authoring';
-import { styleReads } from '.';
+import { lookAsMade, styleReads } from '.';
 import { hangsOnLayers } from './parameters';
 import { PARTS } from './parts';
 
@@ -84,6 +84,19 @@ describe('a look with parameters', () => {
     ]);
     // What has no formula is as the look has it.
     expect(layerOf(applied(style()), 'a').rest['shadow.opacity']).toBe(0.5);
+  });
+
+  test('is shown on one layer with its parameters as they are made; not where its formulas cannot run', () => {
+    const shown = lookAsMade(scene, 1, DEEP, shelfWith());
+    expect(shown?.look.shadow).toBe('#204060');
+    // It stands alone there, so its place is the first: 10 × 1.5, and 2 % of its 200 px.
+    expect(shown?.rest).toMatchObject({
+      'shadow.y': 10,
+      'shadow.blur': 15,
+      'border.width': 4,
+    });
+    const broken = { ...DEEP, formulas: [{ channel: 'shadow.y' as const, text: '@lost' }] };
+    expect(lookAsMade(scene, 1, broken, shelfWith())).toBeNull();
   });
 
   test('takes parameters that are the same for all, along the order, by turns, or from data', () => {

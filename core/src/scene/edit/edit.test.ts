@@ -4,7 +4,16 @@ import { CHANNEL_IDS } from '../../basics/channel';
 import { createClear } from '../recipe';
 import { sceneSchema, type Scene } from '../scene';
 import { card, key, sceneOf } from '../../testing/scenes';
-import { apply, describeEditProblem, difference, editSchema, invert, isEmptyDifference, type Edit } from '.';
+import {
+  apply,
+  describeEditProblem,
+  difference,
+  editSchema,
+  invert,
+  isEmptyDifference,
+  layersOfEdits,
+  type Edit,
+} from '.';
 
 const ids = ['a', 'b', 'c', 'd'];
 const start: Scene = sceneOf([
@@ -114,6 +123,19 @@ describe('edits', () => {
       ...start.layers.map(({ id }) => id),
       'new',
     ]);
+  });
+
+  test('name the layers that they touch', () => {
+    const [layer] = start.layers;
+    expect(
+      layersOfEdits([
+        { type: 'set-scene', fields: { name: 'One' } },
+        { type: 'add-layer', index: 0, layer: { ...layer, id: 'new' } },
+        { type: 'set-layer', layer: 'b', fields: { name: 'x' } },
+        { type: 'remove-layer', layer: 'c' },
+        { type: 'remove-run', run: 'r' },
+      ]),
+    ).toEqual(['new', 'b', 'c']);
   });
 
   test('what did not change is shared', () => {
