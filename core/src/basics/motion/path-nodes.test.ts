@@ -108,6 +108,11 @@ describe('a path by its points', () => {
     expect(withTurnedCorner(path, 0).nodes[0].after).toEqual({ x: 10, y: 0 });
     expect(withTurnedCorner(path, 2).nodes[2]).toMatchObject({ before: { x: 60, y: 50 }, after: { x: 60, y: 70 } });
     expect(withTurnedCorner(path, 3)).toEqual(path);
+    // A point with a handle on one side alone is round, too.
+    for (const side of ['before', 'after'] as const) {
+      const nodes = path.nodes.with(1, { ...path.nodes[1], [side]: { x: 1, y: 2 } });
+      expect(withTurnedCorner({ ...path, nodes }, 1)).toEqual(path);
+    }
     const square = nodesOfPath('M0 0 H60 V60 H0 Z');
     expect(withTurnedCorner(square, 0).nodes[0].after).toEqual({ x: 10, y: -10 });
     expect(withTurnedCorner(square, 3).nodes[3].after).toEqual({ x: -10, y: 50 });

@@ -148,6 +148,11 @@ describe('importing', () => {
     const needed = [recordFor('curve-arrive'), recordFor('curve-soft')];
     const plan = planImport([mine], [...needed, theirs], { nod: 'take' });
     expect(plan.writes.at(-1)?.draft?.name).toBe('Mine');
+    // Where none is here, that of the pack comes along with a revision that is taken, and where neither has one there is none.
+    const [one, other] = ['one', 'other'].map((name) => revised(recordFor('nod'), name));
+    const taking = (coming: ItemRecord) => planImport([one, ...needed], [coming], { nod: 'take' }).writes.at(-1)?.draft;
+    expect(taking({ ...other, draft: theirs.draft } as ItemRecord)?.name).toBe('Theirs');
+    expect(taking(other)).toBeNull();
     const told = (here: ItemRecord, coming: ItemRecord) => {
       const { entries } = planImport([here, ...needed], [coming]).report;
       return entries.map(({ status, facts }) => [status, facts]);

@@ -139,6 +139,24 @@ describe('steps in time', () => {
     expect(frames(after(adjust({ type: 'to-cues' }, {}, { which: 'last' }), between), 'a').at(-1)).toEqual([38, 60]);
   });
 
+  test('how many keys were moved to whole frames, of which layers, and how far at most; those that are not picked do not count', () => {
+    const off = (frame: number, by: number) => ({ ...key(frame, 1), at: frame * FRAME + by });
+    const mixed = sceneOf([
+      card('a', { tracks: { opacity: [off(3, 500), key(5, 0), off(9, -900)], rotation: [off(4, 7_000)] } }),
+      card('b', { tracks: { opacity: [key(2, 0), key(6, 1)] } }),
+    ]);
+    const found = (channels?: ['opacity']) =>
+      planOn(mixed, adjust({ type: 'whole-frames' }, {}, channels ? { channels } : {})).findings.filter(
+        ({ code }) => code === 'rounded',
+      );
+    expect(found(['opacity'])).toEqual([{ code: 'rounded', layers: ['a'], keys: 2, most: 900 }]);
+    expect(found()).toEqual([{ code: 'rounded', layers: ['a'], keys: 3, most: 7_000 }]);
+    const even = { ...mixed, layers: [mixed.layers[1]] };
+    expect(planOn(even, adjust({ type: 'whole-frames' })).findings.filter(({ code }) => code === 'rounded')).toEqual(
+      [],
+    );
+  });
+
   test('time is inserted for all that follows, and taken out again', () => {
     const more = after(adjust({ type: 'move-later' }, { at: '20f', by: '10f' }));
     expect(frames(more, 'a').map(([at]) => at)).toEqual([10, 30, 50]);

@@ -145,6 +145,27 @@ describe('keys on the clipboard', () => {
     ]);
   });
 
+  test('take the place of keys that stand at their times, and stand in order among all others', () => {
+    const own = { rotation: [0, 50, 60, 90].map((frame) => key(frame, frame)) };
+    const filled = {
+      ...scene,
+      layers: scene.layers.map((layer) => (layer.id === 'b' ? { ...layer, tracks: own } : layer)),
+    };
+    const pasted = pasteKeys(filled, clip, ['b'], {
+      at: { by: 'time', time: 50 * FRAME },
+      values: 'absolute',
+      channel: null,
+    });
+    expect(framesOf(layerOf(edited(filled, pasted.edits), 'b').tracks.rotation)).toEqual([
+      [0, 0],
+      [50, 30],
+      [60, 60],
+      [70, 0],
+      [90, 90],
+    ]);
+    expect(pasteKeys(filled, clip, [], { at: { by: 'offset' }, values: 'absolute', channel: null }).edits).toEqual([]);
+  });
+
   test('go onto another channel of the same unit only, and by frame into another rate', () => {
     const at = { by: 'time', time: 0 } as const;
     const skewed = pasteKeys(scene, clip, ['b'], { at, values: 'absolute', channel: 'skew' });
