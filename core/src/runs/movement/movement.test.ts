@@ -344,6 +344,13 @@ describe('framings', () => {
     expect(valueAt(layer, 'crop.y', 4.5)).toBeCloseTo(0.8, 9);
   });
 
+  test('made twice as long hold twice as long', () => {
+    const preset = presetOf(begun('framing', { parts }, { hold: '1s' }), { moments: moments('5s') });
+    const long = layerOf(preset, { length: { by: 'fixed', length: '10s' } });
+    expect(valueAt(long, 'crop.zoom', 7.9)).toBeLessThan(2.5);
+    for (const seconds of [8, 9, 10]) expect(valueAt(long, 'crop.zoom', seconds)).toBeCloseTo(2.5, 9);
+  });
+
   test('by turns: by seed, no two neighbours the same way', () => {
     for (const seed of [1, 2, 3]) {
       const ways = Array.from({ length: 40 }, (_, place) => wayByTurns(4, place, seed));
