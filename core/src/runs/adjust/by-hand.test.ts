@@ -3,7 +3,7 @@ import type { ChannelId } from '../../basics/channel';
 import { frameTicks, ticksFromSeconds, type Ticks } from '../../basics/time';
 import { applied, edited, framesOf, layerOf, SHELF } from '../../testing/planning';
 import { card, CONTEXT, key, PAL, sceneOf } from '../../testing/scenes';
-import type { PresetRecipe } from '../../scene/recipe';
+import type { AdjustStep, PresetRecipe } from '../../scene/recipe';
 import type { Scene } from '../../scene/scene';
 import { replan } from '../plan';
 import {
@@ -72,6 +72,34 @@ describe('keys that are picked by hand', () => {
       [20, 1],
     ]);
     expect([...(tracks.opacity ?? []), ...(tracks.rotation ?? [])].every(({ by }) => by === undefined)).toBe(true);
+  });
+
+  test('steps know the cues of the scene, the span and the rest pose of the layer', () => {
+    const cued = { ...scene, cues: [4, 23].map((frame, i) => ({ id: `c${i}`, name: 'Beat', at: frame * FRAME })) };
+    const step = (type: 'to-cues' | 'scale' | 'stretch', more: object = {}, number = 1) =>
+      after(
+        stepByHand(cued, picks('a', 'rotation', 0, 20), { id: 's1', type, ...more } as AdjustStep, () => number),
+        cued,
+      );
+    const turns = (on: Scene) => framesOf(layerOf(on, 'a').tracks.rotation);
+    expect(turns(step('to-cues'))).toEqual([
+      [4, 30],
+      [23, 0],
+    ]);
+    // Rotation rests at 0, opacity at all.
+    expect(turns(step('scale', { about: 'rest' }, 0.5))).toEqual([
+      [0, 15],
+      [20, 0],
+    ]);
+    const faded = stepByHand(
+      cued,
+      picks('a', 'opacity', 0),
+      { id: 's1', type: 'scale', about: 'rest' } as AdjustStep,
+      () => 0.5,
+    );
+    expect(framesOf(layerOf(after(faded, cued), 'a').tracks.opacity)[0]).toEqual([0, 0.5]);
+    const out = ticksFromSeconds(10) / FRAME;
+    expect(turns(step('stretch', { pivot: { by: 'out' } }, 0.5)).map(([at]) => at)).toEqual([out / 2, out / 2 + 10]);
   });
 
   test('are picked by a rule, on the layers that are asked for; a wrong time is told', () => {

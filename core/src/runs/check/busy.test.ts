@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { frameTicks, ticksFromSeconds } from '../../basics/time';
+import { recipeOf, rigged, shelfWith } from '../../testing/rigs';
 import { card, key, PAL, sceneOf } from '../../testing/scenes';
 import { busyMoments, busyPeaks } from './busy';
 
@@ -23,6 +24,15 @@ describe('how busy a scene is', () => {
     expect(at(50)).toEqual([0, 0]);
     expect(at(105)).toEqual([2, 100]);
     expect(at(115)).toEqual([1, 100]);
+  });
+
+  test('what rigs drive counts as well', () => {
+    const still = sceneOf([card('still'), card('other')]);
+    expect(busyPeaks(busyMoments(still))).toEqual([]);
+    const pick = { by: 'layers' as const, layers: ['still'] };
+    const driven = rigged(still, { ...recipeOf('own'), pick }, shelfWith('rest + 50px × (t ÷ 1s)'));
+    const { moving, speed } = busyMoments(driven);
+    expect([moving[25], Math.round(speed[25])]).toEqual([1, 50]);
   });
 
   test('peaks are told from the busiest on, half a second apart', () => {

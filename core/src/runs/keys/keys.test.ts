@@ -148,6 +148,33 @@ test('thinning out keeps the motion within the tolerance, by fewer keys', () => 
   expect(apart(scene, thin, 'position.x')).toBeLessThanOrEqual(1.05);
 });
 
+test('thinned out, holds stay at their times; other channels, and tracks of two keys, are as they were', () => {
+  const hold = { type: 'hold' } as const;
+  const dense = (from: number, to: number, slope: number) =>
+    Array.from({ length: to - from + 1 }, (_, i) => key(from + i, i * slope));
+  const stepped = [...dense(0, 20, 3), key(21, 200, hold), key(30, 40, hold), ...dense(40, 60, 2)];
+  const tracks = { 'position.x': stepped, rotation: dense(0, 30, 1), opacity: [key(0, 0), key(9, 1)] };
+  const scene = sceneOf([card('a', { tracks })]);
+  const thin = after(
+    scene,
+    { ...createKeysRecipe('thin-out', ALL), within: 0.5, channels: ['position.x', 'opacity'] },
+    'thin',
+  );
+  const [layer] = thin.layers;
+  expect(layer.tracks['position.x']?.map(({ at, ease }) => [at / FRAME, ease.type === 'hold'])).toEqual(
+    expect.arrayContaining([
+      [0, false],
+      [21, true],
+      [30, true],
+      [40, false],
+      [60, false],
+    ]),
+  );
+  expect(layer.tracks['position.x']?.length).toBeLessThan(12);
+  expect(apart(scene, thin, 'position.x')).toBeLessThanOrEqual(0.53);
+  expect([layer.tracks.rotation, layer.tracks.opacity]).toEqual([tracks.rotation, tracks.opacity]);
+});
+
 test('whatever smooth value is baked, its keys are in order and within the tolerance on every step', () => {
   fc.assert(
     fc.property(
