@@ -288,6 +288,24 @@ describe('a path', () => {
       expect(valueAt(layer, channel, 0)).toBeCloseTo(100 - 125 * 1.02, 4);
   });
 
+  test('takes as long as its way needs at so many pixels a second', () => {
+    const path = begun('path', { d: arc.d, fit: arc.fit, ease: LINEAR });
+    const item = presetOf(path, { moments: moments('1s') });
+    const plain = layerOf(item);
+    // The way, in short straight pieces.
+    let way = 0;
+    for (let i = 1; i <= 400; i++) {
+      const at = (share: number) => [valueAt(plain, 'position.x', share), valueAt(plain, 'position.y', share)];
+      const [[ax, ay], [bx, by]] = [at((i - 1) / 400), at(i / 400)];
+      way += Math.hypot(bx - ax, by - ay);
+    }
+    for (const speed of [200, 500]) {
+      const { lasts } = planned(item, { length: { by: 'speed', speed } }).layers[0];
+      expect(lasts / TICKS_PER_SECOND).toBeGreaterThan((0.97 * way) / speed - 0.04);
+      expect(lasts / TICKS_PER_SECOND).toBeLessThan((1.01 * way) / speed + 0.04);
+    }
+  });
+
   test('of a layer that rests just beyond the edge is as long as drawn', () => {
     const aside = sceneOf([card('a', { rest: { 'position.x': -50, 'size.x': 100 } })]);
     const line = begun('path', { d: 'M-100 0 L0 0', fit: 'in', ease: LINEAR });
