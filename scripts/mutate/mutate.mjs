@@ -30,6 +30,7 @@ for (const path of ['package.json', 'jest.config.cjs', 'core', 'server/testing',
   cpSync(join(root, path), join(standing, path), { recursive: true, filter });
 }
 
+/** A process that asks tests, as soon as it is ready. */
 function start(isCounting) {
   const child = fork(join(import.meta.dirname, 'asker.mjs'), [standing, ...(isCounting ? ['counting'] : [])], {
     execArgv: ['--experimental-vm-modules', '--no-warnings'],
