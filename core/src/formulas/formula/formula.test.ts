@@ -62,6 +62,15 @@ function problemsOf(source: string, type: ValueType = numberOf(PLAIN)) {
 const length = numberOf(LENGTH);
 const time = numberOf(TIME, true);
 
+test.each([
+  ['(4px) ^ 1.5', 'not-plain'],
+  ['(4px) ^ place', 'not-plain'],
+  ['(4px) ^ 2px', 'not-plain'],
+  ['4 ^ 1px', 'not-plain'],
+])('%s is refused: only whole numbers that are written raise what has a unit', (source, code) => {
+  expect(problemsOf(source, numberOf(LENGTH)).map((problem) => problem.code)).toContain(code);
+});
+
 describe('values', () => {
   test.each([
     ['rest × (1 + @over)', 360, length],

@@ -168,6 +168,24 @@ describe('where layers rest', () => {
     expect(found[1][0]).toBeCloseTo(0, 6);
   });
 
+  test('in a group that leans and is squeezed, to the very pixel', () => {
+    const rest = { 'position.x': 200, 'position.y': 100, rotation: 30, 'scale.x': 2, 'scale.y': 0.5 };
+    const group = card('g', { kind: 'group', rest });
+    const scene = sceneOf([group, { ...box('a', 40, 70, 100, 50), parent: 'g' }, box('b', 500, 300, 50, 50)]);
+    for (const [edge, side, goal] of [
+      ['left', 0, 0],
+      ['top', 1, 0],
+      ['right', 2, 1000],
+      ['bottom', 3, 500],
+    ] as const) {
+      const [before, after] = [scene, applied(scene, arrange({ by: 'align', edge, to: 'frame' }))].map(boxes);
+      expect(after[1][side]).toBeCloseTo(goal, 2);
+      // Across the way that it goes it stays where it was.
+      const other = 1 - (side % 2);
+      expect(after[1][other]).toBeCloseTo(before[1][other], 2);
+    }
+  });
+
   test('a layer whose group is picked too moves along with it and is named', () => {
     const scene = sceneOf([card('g', { kind: 'group' }), { ...box('a', 0, 0, 10, 10), parent: 'g' }]);
     const planned = planOn(

@@ -98,6 +98,11 @@ describe('copies', () => {
     };
     expect([named('0f', '10f'), named('1f', '0f'), named('10f', '0f')]).toEqual(['0f', '0f', '0f']);
     expect(named('0.2f', '0.4f')).toBe('0.2f');
+    // And the one that is too long for a stretch of 50 frames; as long as that fits.
+    expect([named('10f', '60f'), named('60f', '10f'), named('51f', '60f')]).toEqual(['60f', '60f', '51f']);
+    expect(
+      codesOf(plan(scene, SHELF, multiply({ life: { by: 'random', least: '10f', most: '50f' } }), CONTEXT)),
+    ).toEqual([]);
     expect(problem({ life: { by: 'fixed', length: '3s' } })).toMatch(/only 50 frames long/);
     expect(problem({ to: { by: 'cue', cue: 'Beat' } })).toMatch(/no cues/);
     expect(codesOf(plan(scene, SHELF, multiply({ pick: { by: 'rule', tag: 'none' } }), CONTEXT))).toContain(
