@@ -149,7 +149,8 @@ describe('motion', () => {
       card('between', { parent, kind: 'group', source: { type: 'none' }, rest: {} }),
       box('child', 200, { parent: 'between', tracks: moves }),
     ];
-    expect(look(crossed(null)).map(({ code }) => code)).toEqual(['collide']);
+    for (const order of [crossed(null), crossed(null).reverse()])
+      expect(look(order).map(({ code }) => code)).toEqual(['collide']);
     const inside = (from: number, rest: number): Layer[] =>
       crossed('card').map((layer) =>
         layer.id === 'child'
