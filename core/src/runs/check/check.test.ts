@@ -149,8 +149,13 @@ describe('motion', () => {
       card('between', { parent, kind: 'group', source: { type: 'none' }, rest: {} }),
       box('child', 200, { parent: 'between', tracks: moves }),
     ];
-    for (const order of [crossed(null), crossed(null).reverse()])
-      expect(look(order).map(({ code }) => code)).toEqual(['collide']);
+    expect(look(crossed(null)).map(({ code }) => code)).toEqual(['collide']);
+    // From the right as well, where the one in the group is the second of the two.
+    const back = { 'position.x': [key(0, 600), key(10, 400)] };
+    const fromRight = crossed(null).map((layer) =>
+      layer.id === 'child' ? box('child', 600, { parent: 'between', tracks: back }) : layer,
+    );
+    expect(look(fromRight).map(({ code }) => code)).toEqual(['collide']);
     const inside = (from: number, rest: number): Layer[] =>
       crossed('card').map((layer) =>
         layer.id === 'child'
