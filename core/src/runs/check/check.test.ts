@@ -151,7 +151,7 @@ describe('motion', () => {
     ];
     expect(look(crossed(null)).map(({ code }) => code)).toEqual(['collide']);
     // From the right as well, where the one in the group is the second of the two.
-    const back = { 'position.x': [key(0, 600), key(10, 430)] };
+    const back = { 'position.x': [key(0, 600), key(10, 480)] };
     const fromRight = crossed(null).map((layer) =>
       layer.id === 'child' ? box('child', 600, { parent: 'between', tracks: back }) : layer,
     );
