@@ -224,6 +224,26 @@ describe('recording a layer’s keys', () => {
     expect(after.tracks['position.y']?.[0].value).toBe(105);
   });
 
+  test('as far to one side as to the other is one value; half as large and twice as large are two', () => {
+    const layer = card('x', {
+      tracks: {
+        'position.x': [key(0, 160), key(5, 40), key(9, 100)],
+        'scale.x': [key(0, 0.5), key(5, 2), key(9, 1)],
+      },
+    });
+    const recording = recordingOf(layer);
+    if (!recording) throw new Error();
+    const options = { ...recording, distances: 'px' as const };
+    const values = recordedValues(layer, stage, { ...options, parameters: {} });
+    expect(values.map(({ text, places }) => [text, places.length])).toEqual([
+      ['60px', 2],
+      ['50%', 1],
+      ['200%', 1],
+    ]);
+    const preset = recordPreset(layer, stage, { ...options, parameters: { [values[0].key]: 'Far' } }, nameFrom);
+    expect(preset.rows[0].cells.map(({ value }) => value)).toEqual(['rest + @far', 'rest - @far', 'rest']);
+  });
+
   test('free handles between equal values keep their swing, relative to the rest pose', () => {
     const swing = { type: 'handles', leave: { time: 0.3, value: 0.4 }, arrive: { time: 0.3, value: 0.4 } } as const;
     const layer = card('s', {
