@@ -215,6 +215,7 @@ describe('design tokens', () => {
         a: { $type: 'number', $value: '{b}' },
         b: { $type: 'number', $value: '{a}' },
         lost: { $type: 'number', $value: '{nowhere}' },
+        text: { $type: 'number', $value: 'four' },
         good: { $type: 'number', $value: 4 },
       }),
     );
@@ -229,6 +230,7 @@ describe('design tokens', () => {
       'a: it is an alias in a circle, back to a',
       'b: it is an alias in a circle, back to a',
       'lost: it is an alias of nowhere, which is not in the file',
+      'text: its number is not a number',
     ]);
   });
 

@@ -136,6 +136,26 @@ describe('pictures and cards', () => {
     );
   });
 
+  test('rows of a picture show what they showed, one below the other', () => {
+    const tall = { ...picture, source: { ...picture.source, width: 400, height: 800 } as Layer['source'] };
+    const low = { ...tall, rest: { ...tall.rest, 'crop.x': 0.5, 'crop.y': 0.2 } };
+    const on = sceneOf([low]);
+    const parts = partsOf(done(on, splitBox(on, 'p', 2, 3)), 'p');
+    /** The stretch that a layer shows down, in px of the picture, as the painter works it out. */
+    const shownDown = ({ rest }: Layer): [number, number] => {
+      const [w, h] = [rest['size.x'] ?? 0, rest['size.y'] ?? 0];
+      const scale = Math.max(w / 400, h / 800) * (rest['crop.zoom'] ?? 1);
+      const top = Math.min(800 - h / scale, Math.max(0, (rest['crop.y'] ?? 0.5) * 800 - h / scale / 2));
+      return [top, top + h / scale];
+    };
+    const [from, to] = shownDown(low);
+    [0, 2, 4].forEach((place, i) => {
+      const [top, bottom] = shownDown(parts[place]);
+      expect(top).toBeCloseTo(from + ((to - from) * i) / 3, 6);
+      expect(bottom).toBeCloseTo(from + ((to - from) * (i + 1)) / 3, 6);
+    });
+  });
+
   test('a plain card is split; what would show in every part is refused', () => {
     const on = sceneOf([card('c'), card('r', { rest: { corner: 8 } }), card('e', { source: { type: 'ellipse' } })]);
     expect(partsOf(done(on, splitBox(on, 'c', 2, 1)), 'c').map(({ name }) => name)).toEqual(['c 1.1', 'c 1.2']);

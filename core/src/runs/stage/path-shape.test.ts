@@ -6,6 +6,7 @@ import { compileScene, matrixAt, restFrame } from '../../scene/sample';
 import { edited } from '../../testing/planning';
 import { card, key, sceneOf } from '../../testing/scenes';
 import { pathShape, reshapedPath } from '.';
+import { boxedPath } from './path-shape';
 
 const layer = card('p', {
   source: { type: 'path', d: 'M0 0 L100 0 C100 50 60 100 0 100 Z' },
@@ -31,6 +32,19 @@ function places(of: Layer): (readonly [number, number])[] {
 }
 
 describe('the outline of a layer by its points', () => {
+  test('may be a line of two points; one alone is none', () => {
+    const line = {
+      nodes: [
+        { x: 10, y: 20 },
+        { x: 60, y: 20 },
+      ].map((at) => ({ ...at, before: null, after: null })),
+      isClosed: false,
+    };
+    expect(boxedPath(line)).toEqual({ d: 'M0 0 L100 0', left: 10, top: 20, width: 50, height: 1 });
+    expect(boxedPath({ ...line, nodes: line.nodes.slice(0, 1) })).toBeNull();
+    expect(boxedPath({ ...line, nodes: [] })).toBeNull();
+  });
+
   test('a point that is moved takes the box along; all others stay where they are on screen', () => {
     const shape = pathShape(layer);
     if (!shape) throw new Error('no shape');
