@@ -233,6 +233,23 @@ describe('values of each layer', () => {
     expect(codesOf(planned)).not.toContain('no-data');
   });
 
+  test.each([
+    ['place × 10px', [0, 10, 20]],
+    ['share × 100px', [0, 50, 100]],
+    ['count × 10px', [30, 30, 30]],
+    ['seed × 10px', [70, 70, 70]],
+    ['frame.width × 10%', [100, 100, 100]],
+    ['frame.height × 10%', [50, 50, 50]],
+    ['layer.width × 50%', [50, 50, 50]],
+    ['layer.height × 50%', [25, 25, 25]],
+    ['layer.x × 1', [100, 100, 100]],
+  ])('a value may say of each layer who it is: %s is %j', (value, expected) => {
+    const recipe = { preset: { id: 'rise-and-settle' }, order: { by: 'layered' as const }, seed: 7 };
+    const { layers, findings } = planOn(three, { ...recipe, parameters: { rise: { by: 'fixed', value } } });
+    expect(findings.filter(({ code }) => code === 'bad-field')).toEqual([]);
+    expect(layers.map(({ values }) => values.rise)).toEqual(expected.map((one) => expect.closeTo(one, 9)));
+  });
+
   test('one layer’s start, length and value can be set by hand over the sentence', () => {
     const planned = planOn(three, {
       preset: { id: 'rise-and-settle' },
