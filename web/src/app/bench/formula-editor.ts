@@ -180,7 +180,10 @@ export class FormulaEditor implements AfterViewInit, OnDestroy {
   /** The focus went elsewhere by itself; what was typed stays. */
   private leave(): void {
     setTimeout(() => {
-      if (!this.view?.hasFocus) this.end('stay');
+      if (this.view?.hasFocus) return;
+      // A list that is still looked for would open in an editor that nobody is in any more.
+      if (this.view) closeCompletion(this.view);
+      this.end('stay');
     });
   }
 
