@@ -88,6 +88,8 @@ export const easingSchema = z
 export type Easing = Readonly<z.infer<typeof easingSchema>>;
 /** A cubic Bézier from (0, 0) to (1, 1) with two control points, x1 and x2 in [0, 1]. */
 export type BezierEasing = Extract<Easing, { type: 'bezier' }>;
+/** A cubic, its two control points given as shares of the way or as free handles. */
+export type CurvedEasing = Extract<Easing, { type: 'bezier' | 'handles' }>;
 /** A polyline of inputs and outputs, as CSS `linear()`. */
 export type PointsEasing = Extract<Easing, { type: 'points' }>;
 /** So many equal steps, as CSS `steps()`. */

@@ -9,6 +9,7 @@ export {
   springPoints,
   type Easing,
   type BezierEasing,
+  type CurvedEasing,
   type PointsEasing,
   type StepsEasing,
   type SpringEasing,

@@ -47,7 +47,7 @@ const DIGITS = 6;
 const NOTHING = 1e-9;
 
 function number(value: number): string {
-  return String(Number(value.toFixed(DIGITS)) + 0);
+  return String(Number(value.toFixed(DIGITS)));
 }
 
 function literal(amount: number, kind: ValueKind): string {

@@ -1,4 +1,4 @@
-import { formatEasing, stepProgress, type Easing } from '../../basics/easing';
+import { formatEasing, stepProgress, type CurvedEasing, type Easing } from '../../basics/easing';
 import { controlTimes, controlValues, cubicValue } from '../../scene/sample';
 import { unitCubic } from '../../basics/easing';
 import type { Track } from '../../scene/layer';
@@ -6,7 +6,7 @@ import { secondsFromTicks } from '../../basics/time';
 
 /** A plain decimal number: CSS takes no exponents in every place. */
 export function decimal(value: number, digits = 9): string {
-  return String(Number(value.toFixed(digits)) + 0);
+  return String(Number(value.toFixed(digits)));
 }
 
 /** Digits of the share of an animation's time, in per cent. */
@@ -51,7 +51,7 @@ function bezierText(x: readonly number[], y: readonly number[]): string {
  * Free handles between two equal values cannot be one CSS timing function, which has no way to go; cut in two at a
  * place where the value differs from the ends, each part can.
  */
-function swingStops(ease: Easing, from: number, to: number, start: number, end: number): Stop[] {
+function swingStops(ease: CurvedEasing, from: number, to: number, start: number, end: number): Stop[] {
   const [x1, x2] = controlTimes(ease);
   const [v1, v2] = controlValues(ease, from, to);
   const [x, y] = [

@@ -2,21 +2,21 @@ import { describe, expect, test } from '@jest/globals';
 import { frameTicks } from '../../basics/time';
 import type { Key } from '../../scene/layer';
 import { sampleTrack } from '../../scene/sample';
-import { createStep, recipeSchema } from '../../scene/recipe';
+import { createStep, recipeSchema, type AdjustStep } from '../../scene/recipe';
 import { applied, framesOf, layerOf } from '../../testing/planning';
 import { card, key, PAL, sceneOf } from '../../testing/scenes';
 
 const FRAME = frameTicks(PAL);
 
 /** What is left of keys within half a pixel. */
-function thinned(keys: readonly Key[]): readonly Key[] {
+function thinned(keys: readonly Key[], ...after: readonly AdjustStep[]): readonly Key[] {
   const recipe = recipeSchema.parse({
     operation: 'adjust',
     pick: { by: 'rule', kind: 'card' },
     order: { by: 'layered' },
     seed: 1,
     keys: { which: 'all' },
-    steps: [createStep('thin-out', [])],
+    steps: [createStep('thin-out', []), ...after],
     parameters: { s1_within: { by: 'fixed', value: '0.5' } },
   });
   const scene = sceneOf([card('a', { tracks: { 'position.x': [...keys] } })]);
@@ -43,6 +43,18 @@ describe('thinning out', () => {
     expect(thinned(two)).toEqual(two);
     const corners = [key(0, 0), key(10, 100), key(20, 0), key(30, 100)];
     expect(thinned(corners)).toEqual(corners);
+  });
+
+  test('keys that come anew are picked for the next step as those that stood are', () => {
+    // Some two keys a frame along an arc: what is left stands on frames, where no key was.
+    const arc = Array.from({ length: 60 }, (_, i) => ({
+      ...key(0, 100 * Math.sin(i / 15)),
+      at: Math.round(i * 0.45 * FRAME) + (i % 59 === 0 ? 0 : 1),
+    }));
+    const thin = thinned(arc);
+    expect(thin.some(({ at }) => arc.every((one) => one.at !== at))).toBe(true);
+    const moved = thinned(arc, createStep('shift', ['s1']));
+    expect(moved.map(({ at }) => at)).toEqual(thin.map(({ at }) => at + 3 * FRAME));
   });
 
   test('the last key keeps what comes after it', () => {

@@ -92,5 +92,11 @@ describe('keys of a layer whose span changes', () => {
     });
     expect(partsOf(hand, new Map())).toEqual({ entrance: 12 * FRAME, exit: 20 * FRAME });
     expect(partsOf(card('none'), new Map())).toEqual({ entrance: 0, exit: 0 });
+    // Still for 30 frames twice: the first of them is the middle.
+    const twice = card('t', {
+      span: frames(0, 100),
+      tracks: { opacity: [key(0, 0), key(20, 1), key(50, 1), key(60, 0), key(90, 0), key(100, 1)] },
+    });
+    expect(partsOf(twice, new Map())).toEqual({ entrance: 20 * FRAME, exit: 50 * FRAME });
   });
 });

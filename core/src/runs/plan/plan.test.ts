@@ -259,6 +259,17 @@ describe('parameters', () => {
     });
     expect(limited.layers[0].values.over).toBe(1);
     expect(limited.findings).toContainEqual({ code: 'limited', parameter: 'over', layers: ['a', 'b', 'c'] });
+    const weighed = sceneOf([
+      card('a', { data: { by: 900 } }),
+      card('b', { data: { by: 30 } }),
+      card('c', { data: { by: -5 } }),
+    ]);
+    const fromData = planOn(weighed, {
+      preset: { id: 'pop-in-five-steps' },
+      parameters: { over: { by: 'data', column: 'by' } },
+    });
+    expect(fromData.layers.map(({ values }) => values.over)).toEqual([1, 0.3, 0]);
+    expect(fromData.findings).toContainEqual({ code: 'limited', parameter: 'over', layers: ['a', 'c'] });
     const wrong = planOn(three, {
       preset: { id: 'rise-and-settle' },
       parameters: { tilt: { by: 'fixed', value: '20px' } },

@@ -30,7 +30,7 @@ export function replacingEdits(scene: Scene, address: string, file: FileInPlace,
   const edits = scene.layers.flatMap((layer) => plainEdits(layer, address, file));
   const groups = scene.layers.filter(({ split }) => file.kind === 'font' && split?.source.fontFile === address);
   const result = apply(scene, edits);
-  if (groups.length === 0 || !result.ok) return edits;
+  if (!result.ok) return edits;
   const own = new Map(scene.layers.map((layer) => [layer.id, layer.source]));
   const later: Edit[] = [];
   let standing = result.scene;

@@ -57,18 +57,25 @@ function numbersOf(
   return numbers;
 }
 
+/** A look from the library as a run uses it. */
+export interface LookInUse {
+  readonly body: KeptLook;
+  readonly name: string;
+  /** What the run kept when it took this very revision; undefined where it takes it now. */
+  readonly known: readonly Kept[] | undefined;
+}
+
 /**
  * Works a look out for each layer of a run: its parameters as the recipe sets them, its formulas over them, and the colours that
  * are parameters. One finding where that cannot be done.
  */
 export function workOutLook(
-  { shelf: now, context, scene, compile }: Pick<Surroundings, 'shelf' | 'context' | 'scene' | 'compile'>,
+  { shelf: now, scene, compile }: Pick<Surroundings, 'shelf' | 'scene' | 'compile'>,
   recipe: Pick<StyleRecipe, 'parameters' | 'seed'>,
-  { body, name, isOfThen }: { readonly body: KeptLook; readonly name: string; readonly isOfThen: boolean },
+  { body, name, known }: LookInUse,
   run: Run,
 ): WorkedLook | Finding {
   const { parameters: settings = {}, seed } = recipe;
-  const known = isOfThen ? context.known?.uses : undefined;
   const shelf = shelfAsUsed(now, known);
   const result = compile(lookPreset(body), shelf);
   if (!result.ok) return { code: 'look-broken', look: name, message: result.problems[0].message };
@@ -121,9 +128,8 @@ export function workOutLook(
 
 /** A look on one layer of a scene with its parameters as they are made; null where its formulas cannot run. */
 export function lookAsMade(scene: Scene, index: number, body: KeptLook, shelf: Shelf): LookOnLayer | null {
-  const context = { runId: 'look', by: '', when: '' };
   const run: Run = { staging: createStaging(scene), indices: [index], places: [0] };
-  const surroundings = { scene, shelf, context, compile: compilePreset };
-  const worked = workOutLook(surroundings, { seed: 1 }, { body, name: '', isOfThen: false }, run);
+  const surroundings = { scene, shelf, compile: compilePreset };
+  const worked = workOutLook(surroundings, { seed: 1 }, { body, name: '', known: undefined }, run);
   return 'code' in worked ? null : worked.of(0);
 }

@@ -1,7 +1,7 @@
 import { channelOf, clampToChannel, type ChannelId } from '../../basics/channel';
 import { oklabFromCss, rampColour, steppedColour } from '../../basics/colour';
 import { randomAt, seedFromText } from '../../basics/random';
-import { paletteColours, takeItem, type Kept, type KeptLook } from '../../library/library';
+import { paletteColours, takeItem, type Kept } from '../../library/library';
 import { withLookParts, type Layer, type LookParts } from '../../scene/layer';
 import {
   STYLE_PARTS,
@@ -14,7 +14,7 @@ import { layerMade, type LayerMade, type RunRecord } from '../../scene/scene';
 import type { Finding } from '../finding';
 import { refuse, type Followed, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
 import { createStaging, findOnePlace, maximum, placesOf } from '../order';
-import { hangsOnLayers, workOutLook } from './parameters';
+import { hangsOnLayers, workOutLook, type LookInUse } from './parameters';
 import { colourOfPart, numbersOf, PARTS, withColour } from './parts';
 
 type Rest = [ChannelId, number][];
@@ -205,7 +205,7 @@ function missingColours(recipe: StyleRecipe, list: readonly Styled[]): Finding[]
 
 /** What a style takes from the library: its look and its palettes, and what its run keeps of them. */
 interface FromLibrary {
-  readonly look: { readonly body: KeptLook; readonly name: string; readonly isOfThen: boolean } | null;
+  readonly look: LookInUse | null;
   readonly palettes: Along['palettes'];
   readonly uses: readonly Kept[];
 }
@@ -227,8 +227,8 @@ function fromLibrary({ shelf, context }: Surroundings, { from, parts, vary }: St
     const taken = takeItem(shelf, 'look', from, known);
     if (!taken) return { code: 'item-gone', kind: 'look' };
     if (taken === 'other-revision') return missing(shelf, from);
-    const isOfThen = known?.includes(taken.kept) ?? false;
-    look = { body: taken.body, name: shelf.items.get(from.id)?.name ?? 'a look that is gone', isOfThen };
+    const name = shelf.items.get(from.id)?.name ?? 'a look that is gone';
+    look = { body: taken.body, name, known: known?.includes(taken.kept) ? known : undefined };
     uses.push(taken.kept);
   }
   const palettes = new Map<string, (ramp: string | undefined) => readonly string[]>();

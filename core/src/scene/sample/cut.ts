@@ -1,4 +1,11 @@
-import { createLinearFunction, solveBezier, springPoints, type Easing, type LinearPoint } from '../../basics/easing';
+import {
+  createLinearFunction,
+  solveBezier,
+  springPoints,
+  type CurvedEasing,
+  type Easing,
+  type LinearPoint,
+} from '../../basics/easing';
 import type { Key } from '../layer';
 import type { Ticks } from '../../basics/time';
 import { controlTimes, controlValues, sampleSegment } from './segment';
@@ -52,10 +59,10 @@ function cubicKeys(key: Key, { times, values }: Cubic, at: Ticks, halvings = 0):
   return [{ ...key, at, value: values[0], ease }];
 }
 
-function cutBezier(key: Key, next: Key, at: Ticks, value: number): CutSegment {
+function cutBezier(ease: CurvedEasing, key: Key, next: Key, { at, value }: Pick<Key, 'at' | 'value'>): CutSegment {
   const length = next.at - key.at;
-  const [x1, x2] = controlTimes(key.ease);
-  const [v1, v2] = controlValues(key.ease, key.value, next.value);
+  const [x1, x2] = controlTimes(ease);
+  const [v1, v2] = controlValues(ease, key.value, next.value);
   const u = solveBezier((at - key.at) / length, x1, x2);
   const times = cutCubic([key.at, key.at + x1 * length, key.at + x2 * length, next.at], u);
   const values = cutCubic([key.value, v1, v2, next.value], u);
@@ -148,7 +155,7 @@ export function cutSegment(key: Key, next: Key, at: Ticks): CutSegment {
       return two(ease, ease);
     case 'bezier':
     case 'handles':
-      return cutBezier(key, next, at, value);
+      return cutBezier(ease, key, next, { at, value });
     case 'steps':
       return { before: stepKeys(key, next, key.at, at), value, after: stepKeys(key, next, at, next.at) };
     case 'points':

@@ -1,4 +1,4 @@
-import { createProgress, stepProgress, unitCubicSlope, solveBezier, type Easing } from '../../basics/easing';
+import { createProgress, stepProgress, unitCubicSlope, solveBezier, type CurvedEasing, type Easing } from '../../basics/easing';
 import type { Key } from '../layer';
 
 /** A segment between two keys, ready to be sampled: v(u) = value at share u of its time. */
@@ -9,13 +9,12 @@ export interface Segment {
 }
 
 /** Inner control values of the value side of a Bézier segment. */
-export function controlValues(ease: Easing, from: number, to: number): readonly [number, number] {
+export function controlValues(ease: CurvedEasing, from: number, to: number): readonly [number, number] {
   if (ease.type === 'handles') return [from + ease.leave.value, to + ease.arrive.value];
-  if (ease.type === 'bezier') return [from + ease.y1 * (to - from), from + ease.y2 * (to - from)];
-  return [from + (to - from) / 3, to - (to - from) / 3];
+  return [from + ease.y1 * (to - from), from + ease.y2 * (to - from)];
 }
 
-/** x1 and x2 of the time side of a Bézier segment. */
+/** x1 and x2 of the time side of a segment; an even one, and one that has no time curve, is a straight line. */
 export function controlTimes(ease: Easing): readonly [number, number] {
   if (ease.type === 'handles') return [ease.leave.time, 1 - ease.arrive.time];
   return ease.type === 'bezier' ? [ease.x1, ease.x2] : [1 / 3, 2 / 3];
@@ -29,7 +28,7 @@ export function cubicValue(v0: number, v1: number, v2: number, v3: number, u: nu
 
 const STEP = 1e-6;
 
-function bezierSegment(ease: Easing, from: number, to: number): Segment {
+function bezierSegment(ease: CurvedEasing, from: number, to: number): Segment {
   const [x1, x2] = controlTimes(ease);
   const [v1, v2] = controlValues(ease, from, to);
   const slope = (share: number): number => {
