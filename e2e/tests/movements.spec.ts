@@ -145,7 +145,13 @@ test('a line is edited point by point, by pointer and keyboard, and a layer goes
   if (!box) throw new Error('no point');
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
-  await page.mouse.move(box.x + 30, box.y + 12, { steps: 5 });
+  // However far: the picture keeps its scale meanwhile, so that the point stays under the pointer.
+  const held = async (): Promise<number> => {
+    const now = await points.nth(1).boundingBox();
+    return now ? Math.hypot(now.x + now.width / 2 - box.x - 130, now.y + now.height / 2 - box.y - 12) : Infinity;
+  };
+  await page.mouse.move(box.x + 130, box.y + 12, { steps: 5 });
+  await expect.poll(held).toBeLessThan(2);
   await page.mouse.up();
   await expect(chooser).toHaveValue('own');
   await editor.getByRole('button', { name: 'point' }).first().click();

@@ -10,13 +10,9 @@ import {
   viewChild,
 } from '@angular/core';
 import {
-  createEvenPath,
-  movedNode,
   nodesOfPath,
   pathOfNodes,
-  pathPoint,
   pathProblem,
-  withHandle,
   withNodeAfter,
   withoutNode,
   withTurnedCorner,
@@ -24,22 +20,23 @@ import {
   type PathNode,
 } from '@wexikine/core';
 import { Icon } from '../icons/icon';
+import {
+  addsAfter,
+  frameOf,
+  gripName,
+  gripsOf,
+  moveGrip,
+  placeOfGrip,
+  ticksAlong,
+  type PathFrame,
+  type PathGrip,
+} from './path-grips';
 
 const NUDGE = 1;
 const NUDGE_FAR = 10;
-/** Room around the line, as a share of its size, and at least so many px. */
-const ROOM = 0.16;
-const LEAST_SIZE = 160;
 /** About how large it is shown, in px. */
 const WIDTH = 700;
 const HEIGHT = 220;
-
-interface Grip {
-  readonly kind: 'node' | 'before' | 'after';
-  readonly index: number;
-  readonly x: number;
-  readonly y: number;
-}
 
 /**
  * A line that is edited point by point: points and their handles are dragged or nudged, added, removed, made round; or
@@ -72,49 +69,34 @@ export class PathEditor {
     const drawn = this.drawn();
     return drawn ? pathOfNodes({ nodes: drawn, isClosed: false }) : pathOfNodes(this.path());
   });
-  private readonly frame = linkedSignal(() => this.frameFor(this.path()));
+  /** What was shown as a drag began: a picture that changes its scale meanwhile would run away from the pointer. */
+  private readonly held = signal<PathFrame | null>(null);
+  private readonly frame = computed(() => this.held() ?? frameOf(this.path()));
   protected readonly box = computed(() => {
-    const { x, y, width, height } = this.frame();
-    return `${x} ${y} ${width} ${height}`;
+    const { left, top, width, height } = this.frame();
+    return `${left} ${top} ${width} ${height}`;
   });
   /** Sizes on screen stay about the same whatever the line's own size. */
   protected readonly unit = computed(() => Math.max(this.frame().width / WIDTH, this.frame().height / HEIGHT));
-  protected readonly grips = computed((): Grip[] => {
-    if (this.drawn()) return [];
-    const { nodes } = this.path();
-    const own = nodes.map(({ x, y }, index): Grip => ({ kind: 'node', index, x, y }));
-    const at = this.selected();
-    const node = at === null ? undefined : nodes[at];
-    if (at === null || !node) return own;
-    const handles = (['before', 'after'] as const).flatMap((kind): Grip[] => {
-      const place = node[kind];
-      return place ? [{ kind, index: at, ...place }] : [];
-    });
-    return [...own, ...handles];
-  });
+  protected readonly grips = computed(() => (this.drawn() ? [] : gripsOf(this.path(), this.selected())));
   protected readonly arms = computed(() => {
     const node = this.path().nodes[this.selected() ?? -1];
     return this.grips()
       .filter(({ kind }) => kind !== 'node')
       .map(({ x, y }) => ({ x1: node.x, y1: node.y, x2: x, y2: y }));
   });
-  /** Marks along the line that show its direction: places at even distances. */
-  protected readonly ticks = computed(() => {
-    const even = createEvenPath(this.line());
-    if (!even) return [];
-    return Array.from({ length: 13 }, (_, i) => pathPoint(even, (even.length * i) / 12));
-  });
+  protected readonly ticks = computed(() => ticksAlong(this.line()));
 
-  protected gripName({ kind, index }: Grip): string {
-    if (kind === 'node') return `Point ${index + 1} of ${this.path().nodes.length}`;
-    return kind === 'before' ? `Handle before point ${index + 1}` : `Handle after point ${index + 1}`;
+  protected gripName(grip: PathGrip): string {
+    return gripName(grip, this.path());
   }
 
-  protected gripWords({ x, y }: Grip): string {
+  protected gripWords({ x, y }: PathGrip): string {
     return `${Math.round(x)} across, ${Math.round(y)} down`;
   }
 
-  protected press(event: PointerEvent, grip: Grip): void {
+  protected press(event: PointerEvent, grip: PathGrip): void {
+    this.held.set(this.frame());
     if (grip.kind === 'node') this.selected.set(grip.index);
     (event.target as SVGElement).setPointerCapture(event.pointerId);
     event.preventDefault();
@@ -122,7 +104,7 @@ export class PathEditor {
     (event.target as SVGElement).focus();
   }
 
-  protected drag(event: PointerEvent, grip: Grip): void {
+  protected drag(event: PointerEvent, grip: PathGrip): void {
     if (!(event.target as Element).hasPointerCapture(event.pointerId)) return;
     const place = this.placeOf(event);
     this.path.update((path) => moveGrip(path, grip, place, event.altKey));
@@ -130,10 +112,17 @@ export class PathEditor {
 
   /** A drag is one change, given on as it ends. */
   protected release(): void {
+    this.held.set(null);
     this.give(this.path());
   }
 
-  protected key(event: KeyboardEvent, grip: Grip): void {
+  /** A drag that was broken off leaves the line as it was. */
+  protected cancel(): void {
+    this.held.set(null);
+    this.path.set(nodesOfPath(this.d()));
+  }
+
+  protected key(event: KeyboardEvent, grip: PathGrip): void {
     const step = event.shiftKey ? NUDGE_FAR : NUDGE;
     const by = ({ ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] } as const)[
       event.key as 'ArrowLeft'
@@ -141,8 +130,7 @@ export class PathEditor {
     if (by) {
       event.preventDefault();
       // From where it is now: a quick second press comes before the first one is drawn.
-      const node = this.path().nodes[grip.index];
-      const from = grip.kind === 'node' ? node : (node[grip.kind] ?? grip);
+      const from = placeOfGrip(this.path(), grip);
       this.give(moveGrip(this.path(), grip, { x: from.x + by[0], y: from.y + by[1] }, event.altKey));
     } else if ((event.key === 'Delete' || event.key === 'Backspace') && grip.kind === 'node') {
       event.preventDefault();
@@ -155,9 +143,7 @@ export class PathEditor {
   }
 
   protected add(): void {
-    const { nodes, isClosed } = this.path();
-    const wanted = this.selected() ?? 0;
-    const index = !isClosed && wanted === nodes.length - 1 ? wanted - 1 : wanted;
+    const index = addsAfter(this.path(), this.selected());
     this.selected.set(index + 1);
     this.give(withNodeAfter(this.path(), index));
   }
@@ -218,30 +204,4 @@ export class PathEditor {
     const point = new DOMPoint(clientX, clientY).matrixTransform(matrix?.inverse());
     return { x: point.x, y: point.y };
   }
-
-  private frameFor({ nodes }: NodePath): { x: number; y: number; width: number; height: number } {
-    const even = createEvenPath(pathOfNodes(this.path()));
-    const along = even ? Array.from({ length: 65 }, (_, i) => pathPoint(even, (even.length * i) / 64)) : nodes;
-    // Handles must be within reach, too.
-    const handles = nodes.flatMap(({ before, after }) => [before, after].filter((place) => place !== null));
-    const all = [...along, ...handles];
-    const xs = [0, ...all.map(({ x }) => x)];
-    const ys = [0, ...all.map(({ y }) => y)];
-    const [left, top] = [Math.min(...xs), Math.min(...ys)];
-    const width = Math.max(LEAST_SIZE, Math.max(...xs) - left);
-    const height = Math.max(LEAST_SIZE * 0.6, Math.max(...ys) - top);
-    return {
-      x: left - width * ROOM,
-      y: top - height * ROOM,
-      width: width * (1 + 2 * ROOM),
-      height: height * (1 + 2 * ROOM),
-    };
-  }
-}
-
-function moveGrip(path: NodePath, { kind, index }: Grip, to: { x: number; y: number }, isSplit: boolean): NodePath {
-  const node = path.nodes[index];
-  if (!node) return path;
-  const moved = kind === 'node' ? movedNode(node, to.x - node.x, to.y - node.y) : withHandle(node, kind, to, isSplit);
-  return { ...path, nodes: path.nodes.with(index, moved) };
 }
