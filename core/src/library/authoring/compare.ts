@@ -106,8 +106,7 @@ function shownRows(before: Preset, after: Preset): (readonly [RowGroup | null, R
   const [a, b] = [rowGroups(before), rowGroups(after)];
   const alike = (group: RowGroup, others: readonly RowGroup[]): boolean =>
     others.some((other) => other.channels.join() === group.channels.join());
-  const isSplit = a.some((group) => group.channels.length > 1 && !alike(group, b) && overlaps(group, b));
-  const isJoined = b.some((group) => group.channels.length > 1 && !alike(group, a) && overlaps(group, a));
+  const isSplit = a.some((group) => !alike(group, b) && overlaps(group, b));
   const single = (groups: readonly RowGroup[], preset: Preset): RowGroup[] =>
     groups.flatMap((group) =>
       group.channels.map((channel) => ({
@@ -116,8 +115,7 @@ function shownRows(before: Preset, after: Preset): (readonly [RowGroup | null, R
         row: preset.rows.find((row) => row.channel === channel) ?? group.row,
       })),
     );
-  const split = isSplit || isJoined;
-  return pairs(split ? single(a, before) : a, split ? single(b, after) : b, ({ channels }) => channels.join());
+  return pairs(isSplit ? single(a, before) : a, isSplit ? single(b, after) : b, ({ channels }) => channels.join());
 }
 
 function overlaps(group: RowGroup, others: readonly RowGroup[]): boolean {

@@ -125,6 +125,16 @@ describe('parts of a drawing', () => {
     expect(layers[5].look.dash).toEqual([4, 2]);
   });
 
+  test('a stroke without any width is none', () => {
+    const [, none, line] = layersOf(
+      svg(
+        `<rect id="none" width="9" height="9" stroke="red" stroke-width="0"/><rect id="line" width="9" height="9" stroke="red"/>`,
+      ),
+    );
+    expect(none.look).toEqual({ fill: '#000000' });
+    expect(line.look).toMatchObject({ fill: '#000000', stroke: '#ff0000' });
+  });
+
   test('use and symbols are drawn where they are used, and never in themselves', () => {
     const layers = layersOf(
       svg(`<symbol id="s" viewBox="0 0 10 10"><rect id="inner" width="10" height="10"/></symbol><use id="first" href="#s" x="20" y="10" width="40" height="40"/>

@@ -303,7 +303,7 @@ function textBox({ element, style, matrix }: Part, room: Room, rules: readonly C
     for (const left of xs.length > 0 ? xs : [x])
       for (const top of ys.length > 0 ? ys : [y])
         boxes.push({ left: left - before, top: top - size * LINE, right: left + after, bottom: top + size * LINE });
-    for (const child of elementsIn(one)) visit(child, styleOf(child, own, rules), xs[0] ?? x, (ys[0] ?? y) + size * 0);
+    for (const child of elementsIn(one)) visit(child, styleOf(child, own, rules), xs[0] ?? x, ys[0] ?? y);
   };
   visit(element, style, 0, 0);
   const box = union(boxes);

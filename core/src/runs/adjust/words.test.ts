@@ -1,5 +1,8 @@
 import { expect, test } from '@jest/globals';
-import { createStep } from '../../scene/recipe';
+import { createShelf } from '../../library/library';
+import { createStep, recipeSchema, type AdjustType } from '../../scene/recipe';
+import { card, sceneOf } from '../../testing/scenes';
+import { sentenceOf } from '../operations';
 import { countingNumbers, keyRuleWords, pivotWords } from './words';
 
 test('which keys are adjusted is said part by part', () => {
@@ -23,6 +26,24 @@ test('which keys are adjusted is said part by part', () => {
   const run = { which: 'first', run: 'r1', moment: 'peak' } as const;
   expect(keyRuleWords(run)).toBe('the first keys that a run made at “peak”');
   expect(keyRuleWords(run, 'Rise', 'Peak')).toBe('the first keys that Rise made at “Peak”');
+});
+
+test('the order of the layers is said where anything goes along it', () => {
+  const scene = sceneOf([card('a'), card('b')]);
+  const said = (type: AdjustType): string => {
+    const recipe = recipeSchema.parse({
+      operation: 'adjust',
+      pick: { by: 'rule', kind: 'card' },
+      order: { by: 'across' },
+      seed: 1,
+      keys: { which: 'all' },
+      steps: [createStep(type, [])],
+      parameters: {},
+    });
+    return sentenceOf(recipe, { scene, shelf: createShelf([]), count: 2 });
+  };
+  for (const type of ['restagger', 'close-gaps'] as const) expect(said(type)).toContain('left to right');
+  for (const type of ['shift', 'thin-out'] as const) expect(said(type)).not.toContain('left to right');
 });
 
 test('of the strengths of curves only those of the parts that are set are told', () => {

@@ -56,6 +56,17 @@ describe('a scene of 200 layers', () => {
   });
 });
 
+test('keys of any channel before a layer are found, whichever of its channels begins first', () => {
+  const tracks = { 'position.x': [key(20, 0), key(30, 9)], opacity: [key(5, 0), key(25, 1)] };
+  const early = sceneOf([card('a', { span: { in: 10 * FRAME, out: 90 * FRAME }, tracks })]);
+  expect(checkScene(early, SHELF)).toContainEqual({
+    code: 'outside-layer',
+    layers: ['a'],
+    at: 5 * FRAME,
+    by: 5 * FRAME,
+  });
+});
+
 describe('motion', () => {
   const look = (layers: readonly Layer[]) => findInMotion(sceneOf(layers), null, 0, ticksFromSeconds(10));
   const box = (id: string, x: number, more: Partial<Layer> = {}) =>

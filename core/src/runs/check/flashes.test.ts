@@ -49,6 +49,16 @@ describe('flashes beyond what WCAG 2.2 allows (2.3.1)', () => {
     expect(flashesIn([flicker(3)], '#d8d8d8')).toHaveLength(1);
   });
 
+  test('follow what brightness and tint do to a fill, which is never brighter than white', () => {
+    const bright = (a: number, b: number) => flicker(3, { tracks: { 'colour.brightness': between(a, b, 3) } });
+    expect(flashesIn([bright(1, 0.4)])).toHaveLength(1);
+    expect(flashesIn([bright(1, 3)])).toEqual([]);
+    const tinted = (tint: string) =>
+      flicker(3, { look: { fill: '#ffffff', tint }, tracks: { 'tint.amount': between(0, 1, 3) } });
+    expect(flashesIn([tinted('#000000')])).toHaveLength(1);
+    expect(flashesIn([tinted('#ffffff')])).toEqual([]);
+  });
+
   test('count from a quarter of a third of the frame’s width and height on', () => {
     const sized = (size: number) => flicker(3, { rest: { ...WHOLE, 'size.x': size, 'size.y': size } });
     expect(flashesIn([sized(140)])).toEqual([]);

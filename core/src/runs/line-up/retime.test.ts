@@ -85,6 +85,16 @@ describe('keys of a layer whose span changes', () => {
     expect(opacity).toEqual([15, 20, 30, 35]);
   });
 
+  test('of a layer that comes in until it goes, what stands between goes on with the way in', () => {
+    const tracks = {
+      opacity: [by('in', key(0, 0)), by('in', key(50, 1)), by('out', key(50, 1)), by('out', key(100, 0))],
+      rotation: [by('drift', key(50, 5))],
+    };
+    const full = card('f', { span: frames(0, 100), tracks });
+    const after = retime(full, frames(0, 200), { roles: ROLES, parts: 'keep', squeeze: false, rate: PAL });
+    expect(framesOf(after.tracks.rotation ?? [])).toEqual([[50, 5]]);
+  });
+
   test('are told apart by where nothing moves where no run says what they are', () => {
     const hand = card('h', {
       span: frames(10, 110),

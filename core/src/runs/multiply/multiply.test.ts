@@ -54,6 +54,25 @@ describe('copies', () => {
     expect(codesOf(plan(group, SHELF, multiply({ copies: 3_000 }), CONTEXT))).not.toContain('too-many-copies');
   });
 
+  test('of a layer in a group begin where it stands in the frame, wherever the group is in the list', () => {
+    const placed = (x: number, y: number, width: number, height: number) => ({
+      'position.x': x,
+      'position.y': y,
+      'size.x': width,
+      'size.y': height,
+    });
+    const inside = sceneOf([
+      card('board', { kind: 'group', source: { type: 'none' }, look: {}, rest: placed(300, 100, 400, 200) }),
+      card('dot', { parent: 'board', tags: ['shape'], rest: placed(50, 20, 20, 20) }),
+    ]);
+    const { layers } = inside;
+    // The group's box goes from 100, 0: the dot is at 150, 20 of the frame.
+    for (const on of [inside, { ...inside, layers: [...layers].reverse() }]) {
+      const [copy] = copiesIn(applied(multiply({ copies: 2, begin: { by: 'own' } }), on));
+      expect(copy.rest).toMatchObject({ 'position.x': 150, 'position.y': 20 });
+    }
+  });
+
   test('are layers in a group, by turns of the layers that are multiplied, all within the window', () => {
     const after = applied(multiply({ copies: 10, life: { by: 'fixed', length: '30f' } }));
     const copies = copiesIn(after);

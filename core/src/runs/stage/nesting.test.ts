@@ -60,6 +60,14 @@ let made = 0;
 const newId = (): string => `new-${++made}`;
 
 describe('groups', () => {
+  test('a group is there as long as any of its layers is', () => {
+    const span = (from: number, to: number) => ({ span: { in: from * FRAME, out: to * FRAME } });
+    const layers = [card('a', span(20, 60)), card('b', span(10, 50)), card('c', span(30, 90))];
+    const grouped = groupLayers(sceneOf(layers), new Set(['a', 'b', 'c']), 'g', 'All');
+    if (!grouped.ok) throw new Error(grouped.message);
+    expect(edited(sceneOf(layers), grouped.edits).layers.find(({ id }) => id === 'g')?.span).toEqual(span(10, 90).span);
+  });
+
   test('layers go into a group and out of it, and nothing moves at any time; depth stays', () => {
     const grouped = groupLayers(scene, new Set(['a', 'b']), 'g', 'Pair');
     if (!grouped.ok) throw new Error(grouped.message);

@@ -313,6 +313,13 @@ describe('looks and palettes of the library', () => {
     const ramped = appliedWith(scene, style({ ...own, parts: ['fill'], vary: { fill: along } }));
     expect([fills(ramped)[0], fills(ramped)[2]]).toEqual(['#2b1a16', '#f7c65c']);
     expect(ramped.runs[0].sentence).toContain('fill along “fire” of “Ember”');
+    // Of two palettes the second alone has a newer revision.
+    const both = { fill: { ...turns, id: 'palette-night' }, stroke: turns } as const;
+    const [two] = appliedWith(scene, style({ parts: ['fill', 'stroke'], vary: both })).runs;
+    expect(waitingUpdate(two, withNext('palette-ember', { colours: [{ name: 'blue', colour: '#0000ff' }] }))).toEqual({
+      from: 1,
+      to: 2,
+    });
     const bluer = withNext('palette-ember', { colours: [{ name: 'blue', colour: '#0000ff' }] });
     expect(waitingUpdate(appliedWith(scene, style({ parts: ['fill'], vary: { fill: turns } })).runs[0], bluer)).toEqual(
       {

@@ -108,6 +108,9 @@ describe('variants', () => {
     expect(rolled.every(({ length }) => length.by === 'random' && length.from === '10f' && length.to === '20f')).toBe(
       true,
     );
+    // One without limits stands as it is in every version.
+    const still = rollVariants(recipe, none, { count: 2, seed: 3, locked: new Set(), sweep: 'one' });
+    expect(still).toEqual([recipe, recipe]);
     // A parameter that is no longer there cannot be swept: all else is rolled instead.
     const [gone] = rollVariants(layered, [], { count: 1, seed: 3, locked: new Set(), sweep: 'gone' });
     expect(gone).toEqual({ ...layered, seed: gone.seed });

@@ -1,5 +1,6 @@
 import { clipTimeAt } from './clips';
 import { CHANNEL_COUNT, CHANNELS, channelOf, type ChannelId } from '../../basics/channel';
+import { LINEAR } from '../../basics/easing';
 import { frameTicks, TICKS_PER_SECOND, type Rate, type Ticks } from '../../basics/time';
 import type { Columns } from '../../formulas/formula';
 import { restValue, type Layer, type Track } from '../layer';
@@ -313,11 +314,10 @@ export function drivenTrack(
   [from, to]: readonly [Ticks, Ticks],
   step: Ticks,
 ): Track {
-  const count = Math.max(1, Math.ceil((to - from) / step));
-  return Array.from({ length: count + 1 }, (_, i) => {
-    const at = Math.min(to, from + i * step);
-    return { at, value: valueAt(layer, channel, at), ease: { type: 'linear' as const } };
-  }).filter(({ at }, i, all) => i === 0 || at > all[i - 1].at);
+  const times = [from];
+  for (let at = from + step; at < to; at += step) times.push(at);
+  if (to > from) times.push(to);
+  return times.map((at) => ({ at, value: valueAt(layer, channel, at), ease: LINEAR }));
 }
 
 function noteFault(faults: Map<string, RigFault>, { run, compiled: { channel } }: Unit, layer: string): void {

@@ -1,4 +1,11 @@
-import { createProgress, stepProgress, unitCubicSlope, solveBezier, type CurvedEasing, type Easing } from '../../basics/easing';
+import {
+  createProgress,
+  stepProgress,
+  unitCubicSlope,
+  solveBezier,
+  type CurvedEasing,
+  type Easing,
+} from '../../basics/easing';
 import type { Key } from '../layer';
 
 /** A segment between two keys, ready to be sampled: v(u) = value at share u of its time. */
