@@ -41,9 +41,14 @@ const byHand = card('hand', {
 const stage = { rate: { num: 25, den: 1 }, width: 1000, height: 500 };
 
 function record(parameters: Readonly<Record<string, string>> = {}, distances: 'px' | 'layer' | 'frame' = 'px'): Preset {
-  const recording = recordingOf(byHand);
+  return recordPreset(byHand, stage, { ...recordedOf(byHand), distances, parameters }, nameFrom);
+}
+
+/** What a layer that has keys is recorded with at first. */
+function recordedOf(layer: Layer): NonNullable<ReturnType<typeof recordingOf>> {
+  const recording = recordingOf(layer);
   if (!recording) throw new Error('nothing to record');
-  return recordPreset(byHand, stage, { ...recording, distances, parameters }, nameFrom);
+  return recording;
 }
 
 describe('recording a layer’s keys', () => {
@@ -56,6 +61,8 @@ describe('recording a layer’s keys', () => {
     expect(recordingOf(card('none'))).toBeNull();
     const leaving = card('x', { tracks: { rotation: [key(0, 0), key(9, 40)] } });
     expect(recordingOf(leaving)?.phase).toBe('exit');
+    const away = card('x', { rest: { rotation: 15 }, tracks: { rotation: [key(0, 15), key(9, -15)] } });
+    expect(recordingOf(away)?.phase).toBe('exit');
     const bump = card('x', { tracks: { rotation: [key(0, 0), key(5, 40), key(9, 0)] } });
     expect(recordingOf(bump)?.phase).toBe('accent');
     const whole = card('x', { tracks: { rotation: [key(0, -4), key(250, 4)] } });
@@ -250,12 +257,14 @@ describe('recording a layer’s keys', () => {
       rest: { opacity: 0.5, 'size.x': 9, 'size.y': 9 },
       tracks: { opacity: [key(0, 0.5, swing), key(10, 0.5)] },
     });
-    const recording = recordingOf(layer);
-    if (!recording) throw new Error();
-    const preset = recordPreset(layer, stage, { ...recording, parameters: {} }, nameFrom);
+    const preset = recordPreset(layer, stage, { ...recordedOf(layer), parameters: {} }, nameFrom);
     expect(preset.rows[0].cells[0].ease).toMatchObject({ leave: { value: 0.8 } });
     const [same] = run(sceneOf([{ ...layer, tracks: {} }]), preset, { start: { by: 'time', at: '0f' } });
     expect(same.tracks.opacity?.[0].ease).toEqual(swing);
+    // Only shares are said in parts of what they rest at.
+    const turned = card('t', { rest: { rotation: 20 }, tracks: { rotation: [key(0, 20, swing), key(10, 20)] } });
+    const turning = recordPreset(turned, stage, { ...recordedOf(turned), parameters: {} }, nameFrom);
+    expect(turning.rows[0].cells[0].ease).toEqual(swing);
   });
 });
 

@@ -140,7 +140,7 @@ function inflateTo(data: Uint8Array, size: number): Uint8Array | null {
 
 function contentsOf(bytes: Uint8Array, view: DataView, entry: Entry): Uint8Array | null {
   const start = dataStart(view, entry);
-  if (start === null || start + entry.packed > bytes.length) return null;
+  if (start === null) return null;
   const data = bytes.subarray(start, start + entry.packed);
   const contents = entry.method === DEFLATED ? inflateTo(data, entry.size) : data;
   return contents?.length === entry.size && checksumOf(contents) === entry.checksum ? contents : null;

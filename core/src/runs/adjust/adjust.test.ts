@@ -491,9 +491,10 @@ describe('on top of runs', () => {
   });
 });
 
-test('keys at one time alone have no length that could be fitted or eased, and stay', () => {
+test('keys at one time alone have no length that could be fitted, eased or spread over, and stay', () => {
   const alone = sceneOf([card('a', { tracks: { opacity: [key(7, 1)], rotation: [key(7, 4)] } })]);
-  for (const recipe of [adjust({ type: 'fit' }, { length: '60f' }), adjust({ type: 'stretch' }, { to: '300%' })]) {
+  const fit = adjust({ type: 'fit' }, { length: '60f' });
+  for (const recipe of [fit, adjust({ type: 'stretch' }, { to: '300%' }), adjust({ type: 'spread', of: 'time' })]) {
     expect(after(recipe, alone).layers.map(({ tracks }) => tracks)).toEqual(alone.layers.map(({ tracks }) => tracks));
   }
 });

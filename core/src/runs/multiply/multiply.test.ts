@@ -90,6 +90,7 @@ describe('copies', () => {
     [7, '1s', 25],
     [100, '10f', 50],
     [3, '1f', 2],
+    [2, '1f', 1],
   ])('%i of %s in %i frames: each lives so long, none beyond the window', (count, length, frames) => {
     const after = applied(
       multiply({ copies: count, life: { by: 'fixed', length }, to: { by: 'time', at: `${frames}f` } }),

@@ -80,5 +80,7 @@ describe('what a file is', () => {
     ['JPEG without its third byte', bytes(0xff, 0xd8)],
     ['four bytes of another order', bytes(0, 1, 0, 1)],
     ['EBML cut short', bytes(0x1a, 0x45, 0xdf)],
+    ['what begins with its first byte alone', bytes(0x1a, 1, 2, 3, 'webm')],
+    ['what has its later bytes alone', bytes(1, 0x45, 0xdf, 0xa3, 'webm')],
   ])('%s is none', (_name, file) => expect(endingOf(file)).toBeNull());
 });

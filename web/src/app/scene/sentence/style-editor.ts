@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import {
   channelOf,
-  isOffered,
   isSeen,
   paletteColours,
   STYLED_COLOURS,
@@ -10,9 +9,7 @@ import {
   type ChannelId,
   type ColourPart,
   type ColourVariation,
-  type LookItem,
   type NumberVariation,
-  type PaletteItem,
   type Recipe,
   type Scene,
   type SentenceField,
@@ -21,12 +18,25 @@ import {
   type StyleRecipe,
 } from '@wexikine/core';
 import { ColourList, type ListedColour } from './colour-list';
-import { likeLayer, missingColours, missingNumbers, withLook, withRamp } from './style-choices';
+import {
+  likeLayer,
+  looksIn,
+  missingColours,
+  missingNumbers,
+  palettesIn,
+  withColour,
+  withLinkFlipped,
+  withLook,
+  withNumber,
+  withoutColour,
+  withoutNumber,
+  withPartFlipped,
+  withRamp,
+} from './style-choices';
 import type { WayValue } from './way-fields';
 import { WayForm } from './way-form';
 import { COLOUR_WAYS, numberWays } from './ways';
 
-const FIRST: ColourVariation = { by: 'step', lightness: -0.06, chroma: 0, hue: 0 };
 const HOWS = [
   ['turns', 'by turns'],
   ['random', 'by chance'],
@@ -248,11 +258,8 @@ export class StyleEditor {
     const { from } = this.recipe();
     return from.by === 'look' ? from.id : null;
   });
-  private readonly offered = computed(() => [...this.shelf().items.values()].filter(isOffered));
-  protected readonly looks = computed(() => this.offered().filter((item): item is LookItem => item.kind === 'look'));
-  protected readonly palettes = computed(() =>
-    this.offered().filter((item): item is PaletteItem => item.kind === 'palette'),
-  );
+  protected readonly looks = computed(() => looksIn(this.shelf()));
+  protected readonly palettes = computed(() => palettesIn(this.shelf()));
   private readonly palette = computed(() => {
     const variation = this.variation();
     return variation?.by === 'palette' ? this.palettes().find(({ id }) => id === variation.id)?.body : undefined;
@@ -295,20 +302,16 @@ export class StyleEditor {
   }
 
   protected flipLink(): void {
-    const layer = this.from();
-    if (layer === null) return;
-    this.set({ from: this.isLinked() ? { by: 'layer', layer } : { by: 'layer', layer, isLinked: true } });
+    this.changed.emit(withLinkFlipped(this.recipe()));
   }
 
   protected flip(part: StylePart): void {
-    const { parts } = this.recipe();
-    const next = STYLE_PARTS.filter((one) => parts.includes(one) !== (one === part));
-    if (next.length > 0) this.set({ parts: next });
+    const next = withPartFlipped(this.recipe(), part);
+    if (next) this.changed.emit(next);
   }
 
   protected add(part: ColourPart): void {
-    const recipe = { ...this.recipe(), vary: { ...this.recipe().vary, [part]: FIRST } };
-    this.added.emit({ recipe, field: `vary:${part}` });
+    this.added.emit({ recipe: withColour(this.recipe(), part), field: `vary:${part}` });
   }
 
   protected labelOf(channel: ChannelId): string {
@@ -316,19 +319,15 @@ export class StyleEditor {
   }
 
   protected addNumber(channel: ChannelId): void {
-    const [, first] = numberWays(channelOf(channel).unit);
-    const variation = { by: 'step', ...first.begin } as NumberVariation;
-    const recipe = { ...this.recipe(), numbers: { ...this.recipe().numbers, [channel]: variation } };
-    this.added.emit({ recipe, field: `vary:${channel}` });
+    this.added.emit({ recipe: withNumber(this.recipe(), channel), field: `vary:${channel}` });
   }
 
   protected setNumber(value: WayValue): void {
-    this.set({ numbers: { ...this.recipe().numbers, [this.channel()]: value as unknown as NumberVariation } });
+    this.changed.emit(withNumber(this.recipe(), this.channel(), value as unknown as NumberVariation));
   }
 
   protected removeNumber(): void {
-    const { [this.channel()]: _gone, ...numbers } = this.recipe().numbers ?? {};
-    this.set({ numbers: Object.keys(numbers).length > 0 ? numbers : undefined });
+    this.changed.emit(withoutNumber(this.recipe(), this.channel()));
     this.done.emit();
   }
 
@@ -337,7 +336,7 @@ export class StyleEditor {
     const isEmpty = value.by === 'palette' && value['id'] === '';
     this.problem.set(isEmpty && !first ? 'The library has no palette yet. Make one there first.' : null);
     if (isEmpty) return first && this.setVariation({ ...value, id: first.id });
-    this.set({ vary: { ...this.recipe().vary, [this.part()]: value as unknown as ColourVariation } });
+    this.changed.emit(withColour(this.recipe(), this.part(), value as unknown as ColourVariation));
   }
 
   protected setColours(list: readonly ListedColour[]): void {
@@ -346,12 +345,7 @@ export class StyleEditor {
   }
 
   protected removeVariation(): void {
-    const { [this.part()]: _gone, ...vary } = this.recipe().vary;
-    this.set({ vary });
+    this.changed.emit(withoutColour(this.recipe(), this.part()));
     this.done.emit();
-  }
-
-  private set(change: Partial<StyleRecipe>): void {
-    this.changed.emit({ ...this.recipe(), ...change });
   }
 }
