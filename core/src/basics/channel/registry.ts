@@ -192,8 +192,7 @@ export function perUnit(id: ChannelId): number {
 
 /** A channel's value for people: "120 %", "−6°", "40 px". */
 export function formatChannelValue(id: ChannelId, value: number): string {
-  const round = (number: number, digits: number): string =>
-    String(Number(number.toFixed(digits))).replace('-', '−');
+  const round = (number: number, digits: number): string => String(Number(number.toFixed(digits))).replace('-', '−');
   switch (channelOf(id).unit) {
     case 'share':
       return `${round(value * 100, 1)} %`;

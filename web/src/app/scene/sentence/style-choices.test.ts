@@ -91,7 +91,9 @@ describe('what a style sets', () => {
     ]);
     const [look, palette] = [looks[0].id, palettes[0].id];
     const archived = createShelf(
-      STARTER_LIBRARY.map((item) => (item.id === look || item.id === palette ? { ...item, state: 'archived' as const } : item)),
+      STARTER_LIBRARY.map((item) =>
+        item.id === look || item.id === palette ? { ...item, state: 'archived' as const } : item,
+      ),
     );
     expect(looksIn(archived)).toEqual(looks.slice(1));
     expect(palettesIn(archived)).toEqual(palettes.slice(1));

@@ -12,7 +12,7 @@ import { compiledOnce, frameAt, matrixAt, type Scene } from '@wexikine/core';
 import { pictureCrop, subjectAt } from '@wexikine/paint';
 import { PainterService } from '../../drawing/painter.service';
 import { CutOutView, type ColourPick } from '../../looks/cut-out-view';
-import type { StagePlace } from './stage-handles';
+import type { StagePlace } from './handle-marks';
 
 /** Lies over the preview while a colour is picked on a layer's picture: a press takes it, Escape leaves all as it is. */
 @Component({

@@ -11,7 +11,7 @@ import {
   type Rate,
   type Ticks,
 } from '@wexikine/core';
-import type { StagePlace } from './stage-handles';
+import type { StagePlace } from './handle-marks';
 
 /** The way of a layer's anchor: a point for each frame, and those at which it is keyed, scene px. */
 export interface MotionPath {

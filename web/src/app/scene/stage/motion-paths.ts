@@ -23,7 +23,8 @@ import {
 } from '@wexikine/core';
 import { prepareCanvas, type CanvasSize } from '../../drawing/canvas';
 import { drawPaths, motionPaths, onPage } from './motion-path';
-import type { StagePlace, StageStep } from './stage-handles';
+import type { StagePlace } from './handle-marks';
+import type { StageStep } from './stage-handles';
 
 /** Ways that are drawn at most; more would hide the picture. */
 const MOST_PATHS = 40;

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { mapNodes, pathOfNodes, type NodePath, type Point } from '@wexikine/core';
 import { closes, penPath, straightened, withCorner, withRound, type PenNodes } from './pen-path';
-import type { StagePlace } from './stage-handles';
+import type { StagePlace } from './handle-marks';
 
 /** Pixels around the first point within which a press closes the path. */
 const REACH = 9;

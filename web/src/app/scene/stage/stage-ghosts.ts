@@ -13,7 +13,7 @@ import { createFrame, sampleFrame, type CompiledScene, type Ticks } from '@wexik
 import { prepareCanvas, type CanvasSize } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
 import { ghostsAround, keepMoving } from './ghosts';
-import type { StagePlace } from './stage-handles';
+import type { StagePlace } from './handle-marks';
 
 /** The selected layers as they were a little before, and as they will be a little after, drawn faintly over the preview. */
 @Component({

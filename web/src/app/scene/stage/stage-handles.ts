@@ -24,25 +24,18 @@ import {
   type Ticks,
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
+import { diamondMark, gapMark, knobMark, lineMark, sideMarks, toPage, toScene, type StagePlace } from './handle-marks';
 import {
   CORNERS,
   dragStage,
   isWithin,
   pivotOf,
   selectionCorners,
-  SIDES,
   type DragWays,
   type Held,
   type StageDragged,
   type StageGrip,
 } from './stage-drag';
-
-/** Where the scene lies on the stage: px of the page for one of the scene, and the frame's top left corner. */
-export interface StagePlace {
-  readonly zoom: number;
-  readonly x: number;
-  readonly y: number;
-}
 
 /** A change of layers by hand. Steps with the same `merge` that follow each other are one to undo. */
 export interface StageStep {
@@ -57,13 +50,8 @@ const SETS_WORDS: Readonly<Record<DragSets, { readonly label: string; readonly t
   key: { label: 'a key here', title: 'Keys at the playhead, from what stands there' },
 };
 
-/** Page pixels within which a dragged side takes a line, and from the corner to the knob that turns. */
+/** Page pixels within which a dragged side takes a line. */
 const REACH = 6;
-const KNOB = 26;
-/** A side that is shorter on the page, px, has no handle of its own. */
-const LEAST_SIDE = 48;
-/** Half of a look's handle, page px. */
-const DIAMOND = 6;
 /** Page pixels around the anchor in which it can be taken. */
 const ANCHOR_REACH = 10;
 /** A press that moves less is a click. */
@@ -115,6 +103,7 @@ export class StageHandles {
   protected readonly allSets = DRAG_SETS;
   protected readonly setsWords = SETS_WORDS;
   protected readonly corners = CORNERS;
+  protected readonly diamond = diamondMark;
   private readonly drag = signal<Drag | null>(null);
   private readonly trial = signal<{ readonly scene: Scene; readonly dragged: StageDragged } | null>(null);
   readonly isDragging = computed(() => this.drag() !== null);
@@ -145,15 +134,7 @@ export class StageHandles {
     return moment !== null && movedLayers(moment, this.selection()).length === 1;
   });
   /** Middles of the sides of one layer alone, where they are long enough to be taken hold of beside the corners. */
-  protected readonly sides = computed(() => {
-    const corners = this.onPage();
-    if (corners.length !== 4 || !this.hasOwnAnchor()) return [];
-    return SIDES.flatMap((side, place) => {
-      const [a, b] = [corners[place], corners[(place + 1) % 4]];
-      const isLong = Math.hypot(a.x - b.x, a.y - b.y) >= LEAST_SIDE;
-      return isLong ? [{ side, place, x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, isAcross: side.y === 0.5 }] : [];
-    });
-  });
+  protected readonly sides = computed(() => (this.hasOwnAnchor() ? sideMarks(this.onPage()) : []));
   /** Handles of the look of one layer alone, on the page. */
   protected readonly lookGrips = computed(() => {
     const moment = this.moment();
@@ -164,36 +145,11 @@ export class StageHandles {
       return { handle, at, arm: `M${from.x} ${from.y}L${at.x} ${at.y}` };
     });
   });
-  /** The knob that turns: out from the middle of the upper side. */
-  protected readonly knob = computed(() => {
-    const [a, b, c] = this.onPage();
-    if (!a || !b || !c) return null;
-    const [x, y] = [(a.x + b.x) / 2, (a.y + b.y) / 2];
-    const [dx, dy] = [b.x - c.x, b.y - c.y];
-    const length = Math.hypot(dx, dy) || 1;
-    return { fromX: x, fromY: y, x: x + (dx / length) * KNOB, y: y + (dy / length) * KNOB };
-  });
+  protected readonly knob = computed(() => knobMark(this.onPage()));
   protected readonly lines = computed(() =>
-    (this.trial()?.dragged.lines ?? []).map(({ way, at, of }) => {
-      const { x, y } = this.toPage({ x: at, y: at });
-      return { d: way === 'x' ? `M${x} 0V4000` : `M0 ${y}H6000`, of };
-    }),
+    (this.trial()?.dragged.lines ?? []).map((line) => lineMark(this.place(), line)),
   );
-  /** Gaps that are alike, as bars with their width. */
-  protected readonly gaps = computed(() =>
-    (this.trial()?.dragged.gaps ?? []).map(({ way, from, to, across }) => {
-      const [a, b] = [from, to].map((at) => this.toPage(way === 'x' ? { x: at, y: across } : { x: across, y: at }));
-      const cap = way === 'x' ? 'v8m0 -4' : 'h8m-4 0';
-      const back = way === 'x' ? 'm0 -4v8' : 'm-4 0h8';
-      const start = way === 'x' ? `M${a.x} ${a.y - 4}` : `M${a.x - 4} ${a.y}`;
-      return {
-        d: `${start}${cap}L${b.x} ${b.y}${back}`,
-        x: (a.x + b.x) / 2,
-        y: (a.y + b.y) / 2 - 6,
-        text: String(Math.round(to - from)),
-      };
-    }),
-  );
+  protected readonly gaps = computed(() => (this.trial()?.dragged.gaps ?? []).map((gap) => gapMark(this.place(), gap)));
   protected readonly words = computed(() => this.trial()?.dragged.words ?? null);
   protected readonly pointer = signal<Point>({ x: 0, y: 0 });
 
@@ -262,13 +218,8 @@ export class StageHandles {
     return true;
   }
 
-  protected diamond({ x, y }: Point): string {
-    return `M${x - DIAMOND} ${y}L${x} ${y - DIAMOND}L${x + DIAMOND} ${y}L${x} ${y + DIAMOND}z`;
-  }
-
-  private toPage({ x, y }: Point): Point {
-    const place = this.place();
-    return { x: place.x + x * place.zoom, y: place.y + y * place.zoom };
+  private toPage(point: Point): Point {
+    return toPage(this.place(), point);
   }
 
   private pageAt({ clientX, clientY }: MouseEvent): Point {
@@ -277,9 +228,7 @@ export class StageHandles {
   }
 
   private sceneAt(event: MouseEvent): Point {
-    const { x, y } = this.pageAt(event);
-    const place = this.place();
-    return { x: (x - place.x) / place.zoom, y: (y - place.y) / place.zoom };
+    return toScene(this.place(), this.pageAt(event));
   }
 }
 

@@ -10,7 +10,7 @@ import {
 } from '@angular/core';
 import { lineStep, matrixAt, restValue, stageMoment, type Layer, type Scene, type TextSource } from '@wexikine/core';
 import { familyOf, spacedBy } from '@wexikine/paint/text';
-import type { StagePlace } from './stage-handles';
+import type { StagePlace } from './handle-marks';
 
 /** The words that a layer shows, or was split from. */
 export function wordsOf({ source, split }: Layer): TextSource | null {
