@@ -24,7 +24,7 @@ const FAULTS = [
   [/\btrue\b/, 'false'],
   [/\bfalse\b/, 'true'],
   [/\.slice\(0, /, '.slice(1, '],
-  [/return (?!undefined|null)[\w.]+;$/, 'return undefined as never;'],
+  [/return (?!undefined|null|true|false)[\w.]+;$/, 'return undefined as never;'],
 ];
 
 /** Paths below a folder, from `root`. */

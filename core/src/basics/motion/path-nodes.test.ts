@@ -56,6 +56,15 @@ describe('a path by its points', () => {
       expect(more.nodes).toHaveLength(4);
       close(placesOn(pathOfNodes(more)), placesOn(pathOfNodes(path)));
     }
+    // Where only one of its ends has a handle, too.
+    const [from, to] = [path.nodes[0], { ...path.nodes[1], before: null, after: null }];
+    for (const nodes of [
+      [from, to],
+      [{ ...from, after: null }, path.nodes[1]],
+    ]) {
+      const one = { nodes, isClosed: false };
+      close(placesOn(pathOfNodes(withNodeAfter(one, 0))), placesOn(pathOfNodes(one)));
+    }
     expect(withNodeAfter(path, 2)).toEqual(path);
     for (const nowhere of [-1, 3]) expect(withNodeAfter(path, nowhere)).toEqual(path);
   });

@@ -260,6 +260,10 @@ describe('easings of picked keys', () => {
     expect(readCurves(scene, pick(10, 20)).leave).toBeNull();
     expect(readCurves(scene, pick(20, 30)).arrive).toBeNull();
     expect(readCurves(scene, pick(20, 30)).leave).toBeCloseTo(0.9 * speed, 15);
+    // Also of shares, whose speeds are small numbers: 20 and 30 per cent a second differ, 20 and 20 do not.
+    const fades = of([key(0, 1), key(25, 0.8), key(50, 0.5), key(75, 0.3)]);
+    expect([readCurves(fades, pick(0, 25)).leave, readCurves(fades, pick(25, 50)).arrive]).toEqual([null, null]);
+    expect(readCurves(fades, pick(0, 50)).leave).toBeCloseTo(-0.2 / (25 * FRAME), 15);
   });
 });
 

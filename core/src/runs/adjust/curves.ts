@@ -11,6 +11,7 @@ import {
   type SegmentHandles,
 } from '../../basics/easing';
 import type { ChannelId } from '../../basics/channel';
+import { TICKS_PER_SECOND } from '../../basics/time';
 import { isSame } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { changeOf, type HandChange, type HandPicks } from './by-hand';
@@ -216,11 +217,14 @@ export interface PickedCurves {
   readonly segments: number;
 }
 
+/** Strengths that differ by no more are alike. */
 const ALIKE = 1e-9;
+/** Speeds that do, in a channel's unit a tick: a millionth of it a second. */
+const ALIKE_SPEED = 1e-6 / TICKS_PER_SECOND;
 
-function alike(values: readonly number[], scale = 1): number | null {
+function alike(values: readonly number[], within: number): number | null {
   const [first] = values;
-  return first !== undefined && values.every((value) => Math.abs(value - first) <= ALIKE * scale) ? first : null;
+  return first !== undefined && values.every((value) => Math.abs(value - first) <= within) ? first : null;
 }
 
 /** Reads the curves at picked keys, for fields that show one value or that they differ. */
@@ -253,10 +257,10 @@ export function readCurves(scene: Scene, picks: HandPicks): PickedCurves {
   const link = first === undefined ? null : linkOf(first);
   const isOneLink = link !== null && eases.every((ease) => isSame(linkOf(ease), link));
   return {
-    departure: alike(departures),
-    arrival: alike(arrivals),
-    leave: alike(leaving),
-    arrive: alike(arriving),
+    departure: alike(departures, ALIKE),
+    arrival: alike(arrivals, ALIKE),
+    leave: alike(leaving, ALIKE_SPEED),
+    arrive: alike(arriving, ALIKE_SPEED),
     ease: isOneEase ? first : null,
     link: isOneLink ? link : null,
     segments: eases.length,

@@ -16,6 +16,11 @@ const said = (recipe: Partial<PresetRecipe>, finish: number | null): string => {
     .join('');
 };
 
+test('a preset is said to be mirrored where it is', () => {
+  expect(said({}, null)).toContain('Rise & settle on ');
+  expect(said({ preset: { id: 'rise-and-settle', mirrored: true } }, null)).toContain('Rise & settle, mirrored, on ');
+});
+
 test('the finish is what follows where it is known, and what is wanted where it is given', () => {
   expect(said({}, null)).not.toContain('the last');
   expect(said({}, at(50))).toContain(', the last done at 2:00');
