@@ -1,4 +1,15 @@
-import { channelOf, easingFromStrengths, type ChannelId, type Key, type Ticks } from '@wexikine/core';
+import {
+  CHANNELS,
+  channelOf,
+  easingFromStrengths,
+  formatChannelValue,
+  restValue,
+  sampleTrack,
+  type ChannelId,
+  type Key,
+  type Layer,
+  type Ticks,
+} from '@wexikine/core';
 import { numberCheck } from '../../fields/checks';
 
 /** A typed value of a channel as a number; null where it is none. Shares are typed as per cent. */
@@ -25,4 +36,21 @@ export function withKey(track: readonly Key[], at: Ticks, value: number): Key[] 
   const standing = track.find((key) => key.at === at);
   const key: Key = { at, value, ease: standing?.ease ?? HAND_EASE };
   return [...track.filter((other) => other.at !== at), key].sort((a, b) => a.at - b.at);
+}
+
+/** Channels of a layer that are shown: those with keys, and others that are wanted, in the order of all channels. */
+export function shownChannels({ tracks }: Layer, wanted: readonly ChannelId[]): ChannelId[] {
+  return CHANNELS.map(({ id }) => id).filter((id) => tracks[id] !== undefined || wanted.includes(id));
+}
+
+function textAt(layer: Layer, id: ChannelId, at: Ticks): string {
+  const track = layer.tracks[id];
+  // Fields take a hyphen as well as a minus, and are easier to change with one.
+  return formatChannelValue(id, track ? sampleTrack(track, at) : restValue(layer, id)).replace('−', '-');
+}
+
+/** A channel's value at a time as a field shows it; empty where layers differ. */
+export function sharedText(layers: readonly Layer[], id: ChannelId, at: Ticks): string {
+  const [first, ...others] = layers.map((layer) => textAt(layer, id, at));
+  return first !== undefined && others.every((text) => text === first) ? first : '';
 }

@@ -13,13 +13,10 @@ import {
   CHANNELS,
   channelOf,
   clampToChannel,
-  formatChannelValue,
   formatShort,
   keyAt,
   perUnit,
   removePicks,
-  restValue,
-  sampleTrack,
   type ChannelId,
   type Edit,
   type Key,
@@ -33,7 +30,7 @@ import { ValueField } from '../../fields/value-field';
 import { enterMany } from '../../fields/many-entry';
 import { KeyEdits } from '../keys/key-edits';
 import { PlayerStore } from '../player.store';
-import { channelCheck, readChannelValue, withKey } from './hand-key';
+import { channelCheck, readChannelValue, sharedText, shownChannels, withKey } from './hand-key';
 import type { LayerStep } from '../../looks/layer-step';
 
 /** Keys of one layer at the playhead: their values, new ones, and what the layer's keys can become. */
@@ -193,10 +190,7 @@ export class HandKeys {
   protected readonly problem = signal<string | null>(null);
   protected readonly hasKeys = computed(() => Object.keys(this.layer().tracks).length > 0);
   protected readonly timeText = computed(() => formatShort(this.time(), this.rate()));
-  private readonly shown = computed(() => {
-    const { tracks } = this.layer();
-    return CHANNELS.map(({ id }) => id).filter((id) => tracks[id] !== undefined || this.wanted().includes(id));
-  });
+  private readonly shown = computed(() => shownChannels(this.layer(), this.wanted()));
   protected readonly others = computed(() => {
     const shown = new Set(this.shown());
     return inFamilies(
@@ -204,13 +198,13 @@ export class HandKeys {
       ({ id }) => id,
     );
   });
-  protected readonly rows = computed(() =>
-    this.shown().map((id) => {
-      const track = this.layer().tracks[id];
-      const isKeyed = track?.some(({ at }) => at === this.time()) === true;
-      return { id, label: channelOf(id).label, isKeyed, text: this.textOf(id), check: channelCheck(id) };
-    }),
-  );
+  protected readonly rows = computed(() => {
+    const [layers, at] = [this.all(), this.time()];
+    return this.shown().map((id) => {
+      const isKeyed = this.layer().tracks[id]?.some((key) => key.at === at) === true;
+      return { id, label: channelOf(id).label, isKeyed, text: sharedText(layers, id, at), check: channelCheck(id) };
+    });
+  });
 
   /** Where the playhead is, though what is drawn may still be on its way there. */
   private now(): Ticks {
@@ -256,21 +250,10 @@ export class HandKeys {
     field.value = '';
   }
 
-  private valueAt(id: ChannelId): number {
-    const track = this.layer().tracks[id];
-    return track ? sampleTrack(track, this.time()) : restValue(this.layer(), id);
-  }
-
-  private textOf(id: ChannelId): string {
-    const text = formatChannelValue(id, this.valueAt(id)).replace('−', '-');
-    if (this.layers().size === 1) return text;
-    const at = this.time();
-    const all = this.edits.scene.layers.filter((layer) => this.layers().has(layer.id));
-    const texts = all.map((layer) => {
-      const track = layer.tracks[id];
-      return formatChannelValue(id, track ? sampleTrack(track, at) : restValue(layer, id));
-    });
-    return texts.every((one) => one === texts[0]) ? text : '';
+  /** The layers that get their keys together, as they stand. */
+  private all(): readonly Layer[] {
+    const ids = this.layers();
+    return ids.size === 1 ? [this.layer()] : this.edits.scene.layers.filter(({ id }) => ids.has(id));
   }
 
   private write(channel: ChannelId, keys: readonly Key[], what: string): void {
