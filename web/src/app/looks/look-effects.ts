@@ -12,6 +12,7 @@ import { ColourSwatch } from '../fields/colour-swatch';
 import { PainterService } from '../drawing/painter.service';
 import { enterMany } from '../fields/many-entry';
 import { Icon } from '../icons/icon';
+import { dashProblem, readDash } from './dash';
 import { EFFECTS, hasEffect, withEffect, withoutEffect, type Effect } from './effects';
 import { LookCutout } from './look-cutout';
 import { LookTwo } from './look-two';
@@ -22,6 +23,7 @@ import { ShadowWay } from './shadow-way';
 
 const SIDES: Readonly<Record<Border['side'], string>> = { inside: 'inside', on: 'on the edge', outside: 'outside' };
 const MOST_SHADOWS = 8;
+const MOST_DASHES = 8;
 /** How soft a shadow can be, and how far it can fall, px. */
 const [MOST_BLUR, MOST_AWAY] = [500, 100_000];
 /** Numbers of a further shadow. */
@@ -122,19 +124,12 @@ export class LookEffects extends LookPart {
   }
 
   protected setDash(layers: readonly Layer[], text: string): void {
-    const lengths =
-      text.trim() === ''
-        ? []
-        : text
-            .trim()
-            .split(/[\s,]+/)
-            .map(Number);
-    if (lengths.length > MOST_SHADOWS || !lengths.every((one) => one >= 0 && one <= 1e5))
-      return this.problem.set('Write lengths of dashes and gaps by turns, such as 12 6; nothing for a whole line.');
+    const lengths = readDash(text, MOST_DASHES);
+    if (!lengths) return this.problem.set(dashProblem(MOST_DASHES));
     this.setLooks('Set the border', layers, ({ border }) => {
       if (!border) return {};
       const { dash: _dash, ...whole } = border;
-      return { border: lengths.length > 0 ? { ...whole, dash: lengths } : whole };
+      return { border: lengths.length > 0 ? { ...whole, dash: [...lengths] } : whole };
     });
   }
 

@@ -3,8 +3,9 @@ import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { firstColour, type ChannelId, type LayerLook } from '@wexikine/core';
 import { ColourSwatch } from '../fields/colour-swatch';
 import { enterMany } from '../fields/many-entry';
+import { dashProblem, readDash } from './dash';
 import { LookPart } from './look-part';
-import { common, paintedLayers, type Gradient, type ManyStops } from './looks';
+import { colourIn, common, paintedLayers, type Gradient, type ManyStops } from './looks';
 
 type Cap = NonNullable<LayerLook['cap']>;
 type Join = NonNullable<LayerLook['join']>;
@@ -53,11 +54,11 @@ export class LookPaint extends LookPart {
   });
 
   protected setFill(text: string): void {
-    if (this.isColour(text)) this.set('Set the fill', () => ({ fill: text === 'none' ? undefined : text.trim() }));
+    if (this.isColour(text)) this.set('Set the fill', () => ({ fill: colourIn(text) }));
   }
 
   protected setStroke(text: string): void {
-    if (this.isColour(text)) this.set('Set the stroke', () => ({ stroke: text === 'none' ? undefined : text.trim() }));
+    if (this.isColour(text)) this.set('Set the stroke', () => ({ stroke: colourIn(text) }));
   }
 
   protected setLine(part: 'cap' | 'join', value: string): void {
@@ -66,11 +67,9 @@ export class LookPaint extends LookPart {
   }
 
   protected setDash(event: Event): void {
-    const text = this.valueOf(event).trim();
-    const lengths = text === '' || text === 'none' ? [] : text.split(/[\s,]+/).map(Number);
-    if (lengths.length > MOST_DASHES || !lengths.every((one) => one >= 0 && one <= 1e5))
-      return this.problem.set('Write lengths of dashes and gaps by turns, such as 12 6; nothing for a whole line.');
-    this.set('Set the dashes', () => ({ dash: lengths.length > 0 ? lengths : undefined }));
+    const lengths = readDash(this.valueOf(event), MOST_DASHES);
+    if (!lengths) return this.problem.set(dashProblem(MOST_DASHES));
+    this.set('Set the dashes', () => ({ dash: lengths.length > 0 ? [...lengths] : undefined }));
   }
 
   /** A gradient from the fill to black, or back to where it began. */

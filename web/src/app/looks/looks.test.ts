@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { apply, programmeBoard, type Edit, type Layer } from '@wexikine/core';
-import { common, lookEdits, paintedLayers, restEdits, wordEdits, wordLayers } from './looks';
+import { colourIn, common, lookEdits, paintedLayers, restEdits, wordEdits, wordLayers } from './looks';
 
 const board = programmeBoard();
 const text = { type: 'text', text: 'one', font: 'Spline Sans', weight: 500, size: 40, align: 'left' } as const;
@@ -26,6 +26,15 @@ function after(edits: readonly Edit[]): readonly Layer[] {
   if (!result.ok) throw new Error(result.problem.code);
   return result.scene.layers;
 }
+
+test('a colour is taken without the spaces around it, and none is none', () => {
+  expect([' #f3c98b ', 'oklch(70% 0.1 80)', ' none', 'none'].map(colourIn)).toEqual([
+    '#f3c98b',
+    'oklch(70% 0.1 80)',
+    undefined,
+    undefined,
+  ]);
+});
 
 test('what differs among layers is mixed, what is alike is shown', () => {
   expect(common(all, ({ parent }) => parent)).toBe(word.parent);

@@ -34,6 +34,12 @@ export function paintedLayers(layers: readonly Layer[]): Layer[] {
   return layers.filter(({ source }) => source.type !== 'none' && source.type !== 'picture');
 }
 
+/** The colour that was typed; undefined for none of it. */
+export function colourIn(text: string): string | undefined {
+  const colour = text.trim();
+  return colour === 'none' ? undefined : colour;
+}
+
 /** Edits that change parts of layers' looks; a part that is undefined is taken away. */
 export function lookEdits(
   layers: readonly Layer[],
