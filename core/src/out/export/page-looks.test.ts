@@ -63,7 +63,9 @@ describe('the filter of a layer in a page', () => {
   test('has what the channels of a further shadow add to it, where they do', () => {
     const shadows = [{ colour: '#000000', x: 3, y: 4, blur: 5 }];
     const text = filterOf(own({ shadows }, { rest: { 'shadow2.x': 2 } }));
-    expect(text).toMatch(/drop-shadow\(calc\(3px \+ .*\) calc\(4px \+ .*\) max\(0px, calc\(5px \+ .*\)\) color-mix/);
+    expect(text).toMatch(
+      /drop-shadow\(calc\(3px \+ .* \* 1px\) calc\(4px \+ .* \* 1px\) max\(0px, calc\(5px \+ .* \* 1px\)\) color-mix/,
+    );
   });
 
   test('draws in two colours by a matrix, as long as that stands still', () => {

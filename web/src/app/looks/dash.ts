@@ -5,7 +5,10 @@ const LONGEST = 100_000;
 export function readDash(text: string, most: number): readonly number[] | null {
   const words = text.trim();
   if (words === '' || words.toLowerCase() === 'none') return [];
-  const lengths = words.split(/[\s,]+/).map((word) => Number(word.replace(/px$/i, '')));
+  const lengths = words
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map((word) => Number(word.replace(/px$/i, '')));
   return lengths.length <= most && lengths.every((one) => one >= 0 && one <= LONGEST) ? lengths : null;
 }
 
