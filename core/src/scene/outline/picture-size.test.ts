@@ -29,7 +29,7 @@ function png(width: number, height: number): number[] {
 }
 
 /** Source: JPEG (ITU-T T.81), annex B: a start, an application's segment, tables, and a frame header with height and width. */
-function jpeg(width: number, height: number, marker = 0xc0): number[] {
+function jpeg(width: number, height: number, marker = 0xc0, before: readonly number[] = []): number[] {
   const segment = (code: number, inside: readonly number[]): number[] => [
     0xff,
     code,
@@ -37,8 +37,19 @@ function jpeg(width: number, height: number, marker = 0xc0): number[] {
     ...inside,
   ];
   const frame = [8, ...two(height), ...two(width), 3, 1, 0x11, 0];
-  return [0xff, 0xd8, ...segment(0xe0, text('JFIF')), ...segment(0xc4, [1, 2, 3]), ...segment(marker, frame), 0, 0];
+  return [
+    0xff,
+    0xd8,
+    ...segment(0xe0, text('JFIF')),
+    ...segment(0xc4, [1, 2, 3]),
+    ...before,
+    ...segment(marker, frame),
+    0,
+    0,
+  ];
 }
+
+const notes = [0xff, 0xe1, 0xff, 0xff, ...Array<number>(65_533).fill(0)];
 
 /** Source: the WebP container specification: RIFF, its size, WEBP, and the first chunk. */
 function webp(kind: 'VP8 ' | 'VP8L' | 'VP8X' | 'ALPH', inside: readonly number[]): number[] {
@@ -54,6 +65,9 @@ describe('the size of a picture in a data: address', () => {
   test.each<[string, string, number, number]>([
     ['PNG', address('png', png(70_000, 300)), 70_000, 300],
     ['JPEG', address('jpeg', jpeg(1_920, 1_080)), 1_920, 1_080],
+    ['JPEG with bytes that fill up before a marker', address('jpeg', jpeg(30, 20, 0xc0, [0xff, 0xff])), 30, 20],
+    // Five segments of notes, as cameras write them, each as long as one can be.
+    ['JPEG with much before its frame', address('jpeg', jpeg(30, 20, 0xc0, Array(5).fill(notes).flat())), 30, 20],
     ['JPEG that shows bit by bit', address('jpeg', jpeg(640, 480, 0xc2)), 640, 480],
     ['WebP with losses', address('webp', webp('VP8 ', [0, 0, 0, 0x9d, 1, 0x2a, 0x80, 0x42, 0x68, 1])), 640, 360],
     ['WebP without losses', address('webp', webp('VP8L', lossless(16_000, 9_001))), 16_000, 9_001],

@@ -19,11 +19,18 @@ function pngSize(view: DataView): PictureSize {
   return { width: view.getUint32(16), height: view.getUint32(20) };
 }
 
-/** Source: JPEG (ITU-T T.81), the frame header: the first of the markers C0 to CF but C4, C8 and CC. */
+/**
+ * Source: JPEG (ITU-T T.81), the frame header: the first of the markers C0 to CF but C4, C8 and CC. Any number of bytes FF
+ * may stand before a marker (B.1.1.2).
+ */
 function jpegSize(view: DataView): PictureSize | null {
   for (let at = 2; at + 9 < view.byteLength;) {
     if (view.getUint8(at) !== 0xff) return null;
     const marker = view.getUint8(at + 1);
+    if (marker === 0xff) {
+      at++;
+      continue;
+    }
     const isFrame = marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker);
     if (isFrame) return { width: view.getUint16(at + 7), height: view.getUint16(at + 5) };
     at += 2 + view.getUint16(at + 2);
