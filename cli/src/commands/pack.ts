@@ -1,5 +1,6 @@
 import {
   checkRecords,
+  counted,
   describePackProblem,
   frontOf,
   planImport,
@@ -45,7 +46,7 @@ export function packCommand(
   const problems = checkRecords(chosen, []);
   if (problems.length > 0) throw new Failure(`Nothing was written.\n${problems.map(describePackProblem).join('\n')}`);
   const names = chosen.map((record) => `  ${record.id}  ${frontOf(record).name}`);
-  return { bytes: writePack(chosen), report: `A pack of ${chosen.length} items:\n${names.join('\n')}\n` };
+  return { bytes: writePack(chosen), report: `A pack of ${counted(chosen.length, 'item')}:\n${names.join('\n')}\n` };
 }
 
 function entryLines(entries: readonly ImportEntry[]): string[] {
@@ -58,5 +59,9 @@ export function validatePack(path: string, library: string | undefined): string 
   if (!read.ok) throw new Failure(`${path}: A broken pack.\n  ${read.problems.map(describePackProblem).join('\n  ')}`);
   const { report } = planImport(library === undefined ? [] : readRecords(library), read.records);
   if (report.problems.length > 0) throw new Failure(`${path}: A broken pack.\n  ${report.problems.join('\n  ')}`);
-  return [`${path}: a valid pack of ${report.entries.length} items.`, ...entryLines(report.entries), ''].join('\n');
+  return [
+    `${path}: a valid pack of ${counted(report.entries.length, 'item')}.`,
+    ...entryLines(report.entries),
+    '',
+  ].join('\n');
 }

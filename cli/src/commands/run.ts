@@ -1,6 +1,7 @@
 import {
   apply,
   canonicalJson,
+  counted,
   dataProblems,
   describeEditProblem,
   describeFinding,
@@ -77,8 +78,8 @@ function planTable(scene: Scene, planned: Plan): string {
 function summary(scene: Scene, { run, counts, findings }: Plan): string {
   const told = findings.map((finding) => `${severityOf(finding)}: ${describeFinding(finding, scene)}`);
   const { added, replaced, removed, kept } = counts;
-  const counted = `${counts.layers} layers; keys: ${added} added, ${replaced} replaced, ${removed} removed, ${kept} kept.`;
-  return [run?.sentence ?? 'Nothing to do.', '', counted, ...told].join('\n');
+  const numbers = `${counted(counts.layers, 'layer')}; keys: ${added} added, ${replaced} replaced, ${removed} removed, ${kept} kept.`;
+  return [run?.sentence ?? 'Nothing to do.', '', numbers, ...told].join('\n');
 }
 
 /** `wexikine plan`: what a recipe would do, as a table or as JSON; changes nothing. */

@@ -1,6 +1,6 @@
 import { canonicalJson } from '../export';
 import { frontOf, itemRecordSchema, type ItemKind, type ItemRecord, type RevisionRecord } from '../../library/library';
-import { dataProblems } from '../../basics/text';
+import { counted, dataProblems } from '../../basics/text';
 import { checkRecords } from './check';
 import { MOST_PROBLEMS } from './pack';
 import { describePackProblem, type PackProblem } from './problem';
@@ -51,13 +51,9 @@ function firstDifferent(a: readonly RevisionRecord[], b: readonly RevisionRecord
   return null;
 }
 
-function plural(count: number, word: string): string {
-  return count === 1 ? `1 ${word}` : `${count} ${word}s`;
-}
-
 function contents({ revisions, draft }: ItemRecord): string {
   const parts = [
-    ...(revisions.length > 0 ? [plural(revisions.length, 'revision')] : []),
+    ...(revisions.length > 0 ? [counted(revisions.length, 'revision')] : []),
     ...(draft ? ['a draft'] : []),
   ];
   return parts.join(' and ');

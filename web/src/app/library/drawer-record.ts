@@ -1,8 +1,7 @@
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { LibraryDetail } from '@wexikine/core';
-import { counted } from './counted';
+import { counted, type LibraryDetail } from '@wexikine/core';
 import { usersByUse, type ItemUser } from './item-users';
 
 /** Where an item is used, its revisions, and what was done with it. */

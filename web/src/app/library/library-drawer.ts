@@ -14,6 +14,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatMenuModule } from '@angular/material/menu';
 import { Router } from '@angular/router';
 import {
+  counted,
   createShelf,
   formatEasing,
   houseText,
@@ -29,7 +30,6 @@ import {
 } from '@wexikine/core';
 import { ApiService, type ApiProblem } from '../api/api.service';
 import { Icon } from '../icons/icon';
-import { counted } from './counted';
 import { DrawerRecord } from './drawer-record';
 import { ItemPicture } from './item-picture';
 import { LibraryActions } from './library-actions.service';

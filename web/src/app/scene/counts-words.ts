@@ -1,12 +1,8 @@
-import type { DryRun } from '@wexikine/core';
+import { counted, type DryRun } from '@wexikine/core';
 
 /** A number as one reads it: 2,700. */
 function said(count: number): string {
   return count.toLocaleString('en');
-}
-
-function many(count: number, one: string, more: string): string {
-  return count === 1 ? one : `${said(count)} ${more}`;
 }
 
 /**
@@ -15,16 +11,15 @@ function many(count: number, one: string, more: string): string {
  */
 export function countsWords({ counts, run }: Pick<DryRun, 'counts' | 'run'>, isChange = false): string {
   const { layers, added, replaced, removed, kept } = counts;
-  const made = isChange ? `${many(added, '1 key', 'keys')} made anew` : `+${said(added)} keys`;
-  if (run?.rig) return `Dry run: ${many(layers, '1 layer', 'layers')} rigged, no keys`;
-  if (run?.recipe.operation === 'style') return `Dry run: ${many(layers, '1 layer', 'layers')} styled`;
-  if (run?.recipe.operation === 'pass-on' && added === 0)
-    return `Dry run: passed on to ${many(layers, '1 layer', 'layers')}`;
-  if (run?.recipe.operation === 'multiply') return `Dry run: ${many(layers, '1 copy', 'copies')}, ${made}`;
+  const made = isChange ? `${counted(added, 'key')} made anew` : `+${counted(added, 'key')}`;
+  if (run?.rig) return `Dry run: ${counted(layers, 'layer')} rigged, no keys`;
+  if (run?.recipe.operation === 'style') return `Dry run: ${counted(layers, 'layer')} styled`;
+  if (run?.recipe.operation === 'pass-on' && added === 0) return `Dry run: passed on to ${counted(layers, 'layer')}`;
+  if (run?.recipe.operation === 'multiply') return `Dry run: ${counted(layers, 'copy', 'copies')}, ${made}`;
   const isAdjusted = run?.recipe.operation === 'adjust';
   const parts = isAdjusted
-    ? [`${many(replaced, '1 key', 'keys')} adjusted`, ...(added > 0 ? [`+${said(added)}`] : [])]
+    ? [`${counted(replaced, 'key')} adjusted`, ...(added > 0 ? [`+${said(added)}`] : [])]
     : [made, ...(replaced > 0 ? [`${said(replaced)} replaced`] : [])];
-  const stay = kept === 0 ? '' : `; ${many(kept, '1 key stays', 'keys stay')}`;
+  const stay = kept === 0 ? '' : `; ${counted(kept, 'key stays', 'keys stay')}`;
   return `Dry run: ${[...parts, ...(removed > 0 ? [`−${said(removed)}`] : [])].join(', ')}${stay}`;
 }

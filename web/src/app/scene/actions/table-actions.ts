@@ -1,6 +1,6 @@
 import { Injectable, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import { cuesFromCsv, cuesToCsv } from '@wexikine/core';
+import { counted, cuesFromCsv, cuesToCsv } from '@wexikine/core';
 import { firstValueFrom } from 'rxjs';
 import { fileName, saveFile } from '../../files/save-file';
 import { DataDialog, type DataAnswer, type DataSource } from '../dialogs/data-dialog';
@@ -37,8 +37,11 @@ export class TableActions {
     if (!read.ok) return this.teller.tell(read.message);
     const standing = new Set(scene.cues.map(({ at }) => at));
     const added = read.cues.filter(({ at }) => !standing.has(at));
-    this.setCues({ label: `Import ${added.length} cues`, cues: [...scene.cues, ...added] });
-    this.teller.tell(`${added.length} cues came in; ${read.cues.length - added.length} were there already.`);
+    const known = read.cues.length - added.length;
+    if (added.length > 0)
+      this.setCues({ label: `Import ${counted(added.length, 'cue')}`, cues: [...scene.cues, ...added] });
+    const came = added.length === 0 ? 'No new cues came in' : `${counted(added.length, 'cue')} came in`;
+    this.teller.tell(known === 0 ? `${came}.` : `${came}; ${counted(known, 'was', 'were')} there already.`);
   }
 
   /** Asks for a table. Gives the layers that are to be selected after it; null leaves the selection. */

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { toSignal } from '@angular/core/rxjs-interop';
 import {
   copyRows,
+  counted,
   fileAddress,
   fileType,
   ROW_PLACES,
@@ -54,7 +55,7 @@ export function rowsAnswer({ edits, groups, added, updated, removed }: RowsMade)
     removed > 0 ? `${removed} taken away` : '',
   ];
   return {
-    label: `Bring in ${groups.length} rows`,
+    label: `Bring in ${counted(groups.length, 'row')}`,
     edits,
     selected: groups,
     told: `Copies: ${told.filter((part) => part !== '').join(', ')}.`,
@@ -189,7 +190,7 @@ export class RowCopies {
     const { problem, added, updated, removed, left, missing, edits } = this.made();
     if (problem !== null) return [problem];
     return [
-      `${added} new ${added === 1 ? 'copy' : 'copies'}, ${updated} brought up to date${removed > 0 ? `, ${removed} taken away` : ''}.`,
+      `${counted(added, 'new copy', 'new copies')}, ${updated} brought up to date${removed > 0 ? `, ${removed} taken away` : ''}.`,
       ...(edits.length === 0 ? ['Everything is as the table says already.'] : []),
       ...(left.length > 0 ? [`No row any more for: ${few(left)}. They stay.`] : []),
       ...(missing.length > 0 ? [`No picture is kept under: ${few(missing)}. Drop it on a scene first.`] : []),

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import {
   addCues,
   beatTimes,
+  counted,
   formatShort,
   frameTicks,
   intervalOfTempo,
@@ -74,7 +75,8 @@ export class CuesPanel {
     const beats = { first: this.ticks(this.first()), interval: this.ticks(this.every()), count: this.count() };
     if (beats.interval < frameTicks(this.rate())) return;
     const cues = addCues(this.cues(), beatTimes(beats, this.rate()), newCueId, 'Beat');
-    this.change(`Add ${cues.length - this.cues().length} beats`, cues);
+    const added = cues.length - this.cues().length;
+    if (added > 0) this.change(`Add ${counted(added, 'beat')}`, cues);
   }
 
   protected setEvery(text: string): void {

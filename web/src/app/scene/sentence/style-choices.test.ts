@@ -82,7 +82,7 @@ describe('what a style sets', () => {
     expect(withoutNumber(style, 'corner')).toEqual(style);
   });
 
-  test('comes from what the library offers: archived looks and palettes are not', () => {
+  test('comes from what the library offers: retired looks and palettes are not', () => {
     const shelf = createShelf(STARTER_LIBRARY);
     const [looks, palettes] = [looksIn(shelf), palettesIn(shelf)];
     expect([looks.every(({ kind }) => kind === 'look'), palettes.every(({ kind }) => kind === 'palette')]).toEqual([
@@ -90,13 +90,13 @@ describe('what a style sets', () => {
       true,
     ]);
     const [look, palette] = [looks[0].id, palettes[0].id];
-    const archived = createShelf(
+    const retired = createShelf(
       STARTER_LIBRARY.map((item) =>
-        item.id === look || item.id === palette ? { ...item, state: 'archived' as const } : item,
+        item.id === look || item.id === palette ? { ...item, state: 'retired' as const } : item,
       ),
     );
-    expect(looksIn(archived)).toEqual(looks.slice(1));
-    expect(palettesIn(archived)).toEqual(palettes.slice(1));
+    expect(looksIn(retired)).toEqual(looks.slice(1));
+    expect(palettesIn(retired)).toEqual(palettes.slice(1));
   });
 });
 

@@ -3,6 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import {
   addCues,
   applyTimeEntry,
+  counted,
   describeEntryProblem,
   formatShort,
   parseTimeEntry,
@@ -80,15 +81,11 @@ const newId = (): string => `cue-${crypto.randomUUID().slice(0, 13)}`;
           [least]="1"
           [most]="beats().length"
           [isWhole]="true"
-          [value]="first()"
+          [value]="from()"
           (changed)="first.set($event)"
         />
         <button class="wx-button" type="button" [disabled]="fresh().length === 0" (click)="addBeats()">
-          {{
-            fresh().length === 0
-              ? 'These have cues'
-              : 'Add ' + (fresh().length === 1 ? '1 cue' : fresh().length + ' cues')
-          }}
+          {{ fresh().length === 0 ? 'These have cues' : 'Add ' + counted(fresh().length, 'cue') }}
         </button>
       </div>
     }
@@ -124,6 +121,7 @@ export class LayerSound {
   private readonly sounds = inject(Sounds);
   private readonly states = toSignal(this.sounds.states$, { initialValue: new Map<string, SoundState>() });
   protected readonly choices = EVERY;
+  protected readonly counted = counted;
   protected readonly every = signal<number>(1);
   protected readonly first = signal(1);
   protected readonly source = computed(() => this.layer().source as SoundSource);
@@ -139,9 +137,11 @@ export class LayerSound {
       .map((at) => ticksFromSeconds(at) - this.source().from + span.in)
       .filter((at) => at >= span.in && at < span.out);
   });
+  /** The beat from which cues are wanted: the sound may have become shorter since it was chosen. */
+  protected readonly from = computed(() => Math.min(this.first(), Math.max(1, this.beats().length)));
   private readonly wanted = computed(() =>
     this.beats()
-      .slice(this.first() - 1)
+      .slice(this.from() - 1)
       .filter((_, i) => i % this.every() === 0)
       .map((at) => toFrameGrid(Math.round(at), this.rate())),
   );
@@ -202,7 +202,7 @@ export class LayerSound {
     const cues = addCues(this.cues(), this.fresh(), newId, 'Beat');
     const sorted = [...cues].sort((a, b) => a.at - b.at);
     this.step.emit({
-      label: `Add ${cues.length - this.cues().length} cues on beats`,
+      label: `Add ${counted(cues.length - this.cues().length, 'cue')} on beats`,
       edits: [{ type: 'set-scene', fields: { cues: sorted } }],
     });
   }
