@@ -209,6 +209,13 @@ describe('what a page does without', () => {
     expect(leftOut({ layers: [layer] })).toContain(`${words} (one layer)`);
   });
 
+  test('is the spread of a further shadow where it has one, or keys for one', () => {
+    const shadows = [{ colour: '#000', x: 3, y: 4, blur: 5 }];
+    expect(leftOut({ layers: [own({ shadows })] })).toBeNull();
+    const growing = own({ shadows }, { tracks: { 'shadow2.spread': [key(0, 0), key(9, 4)] } });
+    expect(leftOut({ layers: [growing] })).toContain('the spread of shadows');
+  });
+
   test('is nothing of looks that do nothing, and of cut-outs on what is no picture', () => {
     const idle = own(
       { shadow: '#000', cutout: { by: 'colour', colour: '#0f0' } as never },

@@ -38,6 +38,16 @@ describe('keys that are added on top of motion', () => {
     expect(keys.length).toBeLessThan(24);
   });
 
+  test('with free handles keep their swing, as large as what stands under them', () => {
+    const swing = { type: 'handles', leave: { time: 0.3, value: 0.9 }, arrive: { time: 0.4, value: -0.6 } } as const;
+    const swinging = [own(10, 1, swing), own(45, 1.5, bent), own(80, 1, swing), own(90, 1)];
+    const still = [key(0, 3)];
+    const { keys } = mergeKeys(still, swinging, 'add', 'scale.x', 2);
+    expect(farthest(keys, (at) => (3 * sampleTrack(swinging, at)) / 2, 10, 90)).toBeLessThan(1e-9);
+    const added = mergeKeys(still, swinging, 'add', 'position.x', 2).keys;
+    expect(farthest(added, (at) => 1 + sampleTrack(swinging, at), 10, 90)).toBeLessThan(1e-9);
+  });
+
   test('have a slot each that does not depend on the others: without one old key the rest keep theirs', () => {
     fc.assert(
       fc.property(fc.integer({ min: 12, max: 58 }), (frame) => {

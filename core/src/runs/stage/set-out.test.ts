@@ -52,6 +52,15 @@ describe('setting out', () => {
     expect(after.length).toBe(four.length);
   });
 
+  test('many places leave the sides of the frame free, also as many columns as rows', () => {
+    const square = { width: 1000, height: 1000 };
+    const boxes = placesIn(square, 4, Array(4).fill({ width: 100, height: 100 }));
+    // 60 px at each side, and a 25th of each place of 440 px around what stands in it.
+    const [first, last] = [boxes[0], boxes[3]];
+    expect([first.left, first.top, first.right, first.bottom].map(Math.round)).toEqual([78, 78, 482, 482]);
+    expect([last.left, last.top, last.right, last.bottom].map(Math.round)).toEqual([518, 518, 922, 922]);
+  });
+
   test('one place is the frame: a picture stands whole in its middle, or fills it', () => {
     const portrait = scene([still('a', 300, 600)]);
     expect(boxes(done(portrait, {}))[0]).toEqual({ left: 690, top: 0, right: 1230, bottom: 1080 });

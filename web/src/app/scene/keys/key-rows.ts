@@ -286,7 +286,7 @@ export function nearest(times: Iterable<Ticks>, at: Ticks, within: Ticks): Ticks
 
 /** What a row is called. */
 export function rowLabel({ kind, layers, channel, dials }: KeyRow): string {
-  if (kind === 'all') return layers.length === 1 ? 'The one layer' : `All ${counted(layers.length, 'layer')}`;
+  if (kind === 'all') return `All ${counted(layers.length, 'layer')}`;
   if (kind === 'rig') return `Dials of ${dials[0].run.rig?.name ?? 'a rig'}`;
   if (kind === 'dial') return dials[0].dial.label;
   return channel === null ? layers[0].name : channelOf(channel).label;
