@@ -245,6 +245,14 @@ test('an easing is dragged by its handles, set by numbers, as text, by family an
   await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
   await page.mouse.down();
   await page.mouse.move(plot.x + plot.width / 2, plot.y + plot.height / 2, { steps: 5 });
+  await expect(popover.getByLabel('leaves, time')).toHaveValue(/^0\.(49|5)/);
+  // Escape gives the drag up, and the popover stays.
+  await page.keyboard.press('Escape');
+  await expect(popover.getByLabel('leaves, time')).not.toHaveValue(/^0\.(49|5)/);
+  await page.mouse.up();
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(plot.x + plot.width / 2, plot.y + plot.height / 2, { steps: 5 });
   await page.mouse.up();
   await expect(popover.getByLabel('leaves, time')).toHaveValue(/^0\.(49|5)/);
   await bench.kept();

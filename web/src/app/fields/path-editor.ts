@@ -19,6 +19,7 @@ import {
   type NodePath,
   type PathNode,
 } from '@wexikine/core';
+import { giveUpOnEscape } from '../give-up';
 import { Icon } from '../icons/icon';
 import {
   addsAfter,
@@ -87,6 +88,13 @@ export class PathEditor {
   });
   protected readonly ticks = computed(() => ticksAlong(this.line()));
 
+  constructor() {
+    giveUpOnEscape(
+      () => this.held() !== null,
+      () => this.cancel(),
+    );
+  }
+
   protected gripName(grip: PathGrip): string {
     return gripName(grip, this.path());
   }
@@ -105,18 +113,19 @@ export class PathEditor {
   }
 
   protected drag(event: PointerEvent, grip: PathGrip): void {
-    if (!(event.target as Element).hasPointerCapture(event.pointerId)) return;
+    if (this.held() === null) return;
     const place = this.placeOf(event);
     this.path.update((path) => moveGrip(path, grip, place, event.altKey));
   }
 
   /** A drag is one change, given on as it ends. */
   protected release(): void {
+    if (this.held() === null) return;
     this.held.set(null);
     this.give(this.path());
   }
 
-  /** A drag that was broken off leaves the line as it was. */
+  /** A drag that was given up, or taken away by the system, leaves the line as it was. */
   protected cancel(): void {
     this.held.set(null);
     this.path.set(nodesOfPath(this.d()));

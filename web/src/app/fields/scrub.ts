@@ -1,4 +1,5 @@
 import { Directive, ElementRef, inject, input, output } from '@angular/core';
+import { giveUpOnEscape } from '../give-up';
 
 /** Pixels of dragging for one step. */
 const PIXELS_A_STEP = 4;
@@ -12,7 +13,7 @@ const CLICK_SLACK = 3;
     '(pointerdown)': 'press($event)',
     '(pointermove)': 'drag($event)',
     '(pointerup)': 'release($event)',
-    '(pointercancel)': 'release($event)',
+    '(pointercancel)': 'giveUp()',
     '[style.cursor]': "wxScrub() ? 'ew-resize' : null",
     '[style.touch-action]': "wxScrub() ? 'pan-y' : null",
   },
@@ -32,6 +33,10 @@ export class Scrub {
   constructor() {
     // While capturing, so that it comes before whatever the click would do on this very element.
     this.element.addEventListener('click', (event) => this.swallow(event), { capture: true });
+    giveUpOnEscape(
+      () => this.isScrubbing && this.from !== null,
+      () => this.giveUp(),
+    );
   }
 
   protected press(event: PointerEvent): void {
@@ -53,10 +58,20 @@ export class Scrub {
   }
 
   protected release(event: PointerEvent): void {
+    const isEnding = this.isScrubbing && this.from !== null;
     this.from = null;
-    if (!this.isScrubbing) return;
+    if (!isEnding) return;
     this.element.releasePointerCapture(event.pointerId);
     this.scrubEnd.emit();
+  }
+
+  /** No steps at all, as where the press began. */
+  protected giveUp(): void {
+    if (this.isScrubbing && this.from !== null) {
+      this.scrubbed.emit(0);
+      this.scrubEnd.emit();
+    }
+    this.from = null;
   }
 
   /** The click that ends a drag is not a click. */

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, input, output } from '@angular/core';
+import { giveUpOnEscape } from '../give-up';
 
 /** Pixels that an arrow key moves the line by; with Shift as many as this many times. */
 const STEP = 16;
@@ -53,7 +54,7 @@ const COARSE = 4;
     '(pointerdown)': 'press($event)',
     '(pointermove)': 'drag($event)',
     '(pointerup)': 'release()',
-    '(pointercancel)': 'release()',
+    '(pointercancel)': 'giveUp()',
     '(dblclick)': 'reset.emit()',
     '(keydown)': 'key($event)',
   },
@@ -69,24 +70,37 @@ export class Splitter {
 
   protected readonly percent = computed(() => Math.round(this.share() * 100));
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
-  private isDragging = false;
+  /** The share as it was when the line was taken hold of; null while it is not. */
+  private before: number | null = null;
+
+  constructor() {
+    giveUpOnEscape(
+      () => this.before !== null,
+      () => this.giveUp(),
+    );
+  }
 
   protected press(event: PointerEvent): void {
     if (event.button !== 0) return;
     event.preventDefault();
     this.element.focus();
     this.element.setPointerCapture(event.pointerId);
-    this.isDragging = true;
+    this.before = this.share();
   }
 
   protected drag(event: PointerEvent): void {
-    if (!this.isDragging) return;
+    if (this.before === null) return;
     const { left, top, width, height } = this.room();
     this.shareChange.emit(this.upright() ? (event.clientX - left) / width : (event.clientY - top) / height);
   }
 
   protected release(): void {
-    this.isDragging = false;
+    this.before = null;
+  }
+
+  protected giveUp(): void {
+    if (this.before !== null) this.shareChange.emit(this.before);
+    this.before = null;
   }
 
   protected key(event: KeyboardEvent): void {

@@ -25,6 +25,7 @@ const GROUPS = [
         'Put the selected row further back or to the front; ← and → out of its group and into the one above',
       ],
       ['Drag a name', 'Put the layer elsewhere in depth, or into a group'],
+      ['Escape while dragging', 'Give the drag up: all is as it was before'],
       ['?', 'This page'],
     ],
   },

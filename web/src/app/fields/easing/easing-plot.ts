@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, output, viewChild } from '@angular/core';
 import { createProgress, type Easing } from '@wexikine/core';
+import { giveUpOnEscape } from '../../give-up';
 import { curvePath, curveRange } from '../../drawing/curve-shape';
 
 const WIDTH = 340;
@@ -65,6 +66,8 @@ function rounded(value: number): number {
           [attr.cy]="handle.y"
           (pointerdown)="press($event)"
           (pointermove)="drag($event, handle.which)"
+          (pointerup)="held = null"
+          (pointercancel)="giveUp()"
           (keydown)="key($event, handle.which)"
         />
       }
@@ -116,6 +119,16 @@ export class EasingPlot {
     ];
   });
 
+  /** What stood when a handle was taken hold of; null while none is. */
+  protected held: Easing | null = null;
+
+  constructor() {
+    giveUpOnEscape(
+      () => this.held !== null,
+      () => this.giveUp(),
+    );
+  }
+
   protected valueOf(which: 1 | 2): number {
     const bezier = this.bezier();
     return bezier ? (which === 1 ? bezier.x1 : bezier.x2) : 0;
@@ -131,10 +144,17 @@ export class EasingPlot {
     (event.target as Element).setPointerCapture(event.pointerId);
     event.preventDefault();
     (event.target as SVGElement).focus();
+    this.held = this.easing();
+  }
+
+  /** The curve as it was before a handle was dragged. */
+  protected giveUp(): void {
+    if (this.held) this.changed.emit(this.held);
+    this.held = null;
   }
 
   protected drag(event: PointerEvent, which: 1 | 2): void {
-    if (!(event.target as Element).hasPointerCapture(event.pointerId)) return;
+    if (!this.held) return;
     const { left, top, width, height } = this.svg().nativeElement.getBoundingClientRect();
     const [low, high] = this.range();
     const u = (((event.clientX - left) / width) * WIDTH - PADDING) / (WIDTH - 2 * PADDING);

@@ -28,6 +28,7 @@ import {
   type Ticks,
 } from '@wexikine/core';
 import { observedSize } from '../../drawing/observed-size';
+import { giveUpOnEscape } from '../../give-up';
 import { KeyEdits } from '../keys/key-edits';
 import { withKeys } from '../keys/key-rows';
 import { TimeAxis } from '../sheet/time-axis';
@@ -40,12 +41,18 @@ import { fittedRange, type HandleMark, type ValueRange } from './curve-shape';
 
 const WHEEL_ZOOM = 400;
 
+/** The stretch and the values that were asked for; null: all of it, fitted. */
+interface Room {
+  readonly window: TimeWindow | null;
+  readonly range: ValueRange | null;
+}
+
 /** What is being dragged, from where. */
 type Drag =
   | ({ readonly of: 'keys'; readonly mark: KeyMark } & Point)
   | { readonly of: 'handle'; readonly mark: HandleMark }
   | ({ readonly of: 'band' } & Point)
-  | ({ readonly of: 'room'; readonly window: TimeWindow; readonly range: ValueRange } & Point);
+  | ({ readonly of: 'room'; readonly window: TimeWindow; readonly range: ValueRange; readonly before: Room } & Point);
 
 /** Curves of one or many channels over each other, with keys and handles to drag; what is dragged is seen at once. */
 @Component({
@@ -130,6 +137,13 @@ export class CurveEditor implements AfterViewInit {
     return trial.label;
   });
 
+  constructor() {
+    giveUpOnEscape(
+      () => this.drag() !== null,
+      () => this.cancel(),
+    );
+  }
+
   ngAfterViewInit(): void {
     this.element.addEventListener('wheel', (event) => this.wheel(event), { passive: false });
   }
@@ -152,7 +166,8 @@ export class CurveEditor implements AfterViewInit {
     this.capture(event);
     if (event.button === 1 || event.altKey) {
       const range = this.range() ?? fittedRange(this.model.lines(), this.model.room());
-      this.drag.set({ of: 'room', x, y, window: this.axis.window(), range });
+      const before = { window: this.window(), range: this.range() };
+      this.drag.set({ of: 'room', x, y, window: this.axis.window(), range, before });
     } else if (event.button === 0) {
       if (!event.shiftKey) this.edits.unpick();
       this.bandTo.set({ x, y });
@@ -200,6 +215,16 @@ export class CurveEditor implements AfterViewInit {
     this.try(null);
     if (drag?.of === 'band' && band) this.pickBand(band);
     if (trial) this.edits.change(trial.label, trial.change);
+  }
+
+  /** A drag that was given up, or taken away by the system, changes nothing; a view that was moved is where it was. */
+  protected cancel(): void {
+    const drag = this.drag();
+    this.drag.set(null);
+    this.try(null);
+    if (drag?.of !== 'room') return;
+    this.window.set(drag.before.window);
+    this.range.set(drag.before.range);
   }
 
   private moveRoom({ x, y, window, range }: Extract<Drag, { of: 'room' }>, to: Point): void {

@@ -26,6 +26,7 @@ import {
   type Scene,
   type Ticks,
 } from '@wexikine/core';
+import { giveUpOnEscape } from '../../give-up';
 import { Icon } from '../../icons/icon';
 import type { SheetRun } from '../sheet/rows';
 import { STRIP_HEIGHT } from '../sheet/strip-paths';
@@ -165,6 +166,10 @@ export class KeysView implements AfterViewInit {
   });
 
   constructor() {
+    giveUpOnEscape(
+      () => this.drag() !== null || this.band() !== null,
+      () => this.pointer.cancel(),
+    );
     // A row that is drawn anew after it was scrolled away takes the focus back that it had.
     effect(() => {
       this.scrolled();

@@ -143,6 +143,21 @@ describe('keys that are dragged in their rows', () => {
     expect(dragged(6.55, { metaKey: true })).toEqual([-13, [-13]]);
   });
 
+  test('stay where they are where the drag is given up, as a band picks nothing then', () => {
+    const { press, pointer, moved, at, told } = pointerOn();
+    press(20, A_OPACITY);
+    pointer.move(at(42, A_OPACITY));
+    pointer.cancel();
+    pointer.move(at(50, A_OPACITY));
+    pointer.release();
+    expect([pointer.drag(), moved, told()]).toEqual([null, [], ['a opacity 20']]);
+    press(1, A_OPACITY);
+    pointer.move(at(30, A_OPACITY));
+    pointer.cancel();
+    pointer.release();
+    expect([pointer.band(), told()]).toEqual([null, []]);
+  });
+
   test('stay where they are while a dry run is shown', () => {
     expect(dragged(42, {}, false)).toEqual([null, []]);
   });

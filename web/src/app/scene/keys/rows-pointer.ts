@@ -79,10 +79,15 @@ export class RowsPointer {
 
   release(): void {
     const [drag, band] = [this.drag(), this.band()];
-    this.drag.set(null);
-    this.band.set(null);
+    this.cancel();
     if (band) this.pickBand(band);
     if (drag && drag.by !== 0) this.of.moveBy(drag.by);
+  }
+
+  /** A drag or a band that was given up, or taken away by the system, does nothing. */
+  cancel(): void {
+    this.drag.set(null);
+    this.band.set(null);
   }
 
   /** Picks a whole row, alone or with or without what is picked already. */

@@ -34,6 +34,7 @@ import {
 import { paintBackground } from '@wexikine/paint';
 import { prepareCanvas } from '../../drawing/canvas';
 import { PainterService } from '../../drawing/painter.service';
+import { giveUpOnEscape } from '../../give-up';
 import { ColourPicker } from '../stage/colour-picker';
 import { CutOutView } from '../../looks/cut-out-view';
 import { Pen } from '../stage/pen';
@@ -148,6 +149,10 @@ export class Preview implements AfterViewInit {
   });
 
   constructor() {
+    giveUpOnEscape(
+      () => this.pointer.isDragging(),
+      () => this.pointer.giveUp(),
+    );
     effect(() => this.zoomed.emit(this.camera.zoom()));
     effect(() => {
       this.arrived();

@@ -71,6 +71,33 @@ describe('a press on the stage', () => {
     expect([said, pointer.band()]).toEqual([[], null]);
   });
 
+  test('that is given up leaves the view, the box and the point of an order as they were', () => {
+    const view = stage();
+    expect(view.pointer.isDragging()).toBe(false);
+    view.pointer.press(view.at(100, 100));
+    expect(view.pointer.isDragging()).toBe(false);
+    view.pointer.move(view.at(140, 90));
+    expect(view.pointer.isDragging()).toBe(true);
+    view.pointer.giveUp();
+    view.pointer.release(view.at(140, 90));
+    expect([view.said, view.gone()]).toEqual([[], [0, 0]]);
+
+    const box = stage();
+    box.pointer.press(box.at(100, 100, true));
+    box.pointer.move(box.at(40, 160));
+    box.pointer.giveUp();
+    expect([box.said, box.pointer.band()]).toEqual([[], null]);
+
+    const point = stage({ x: 0.5, y: 0.5 });
+    point.pointer.press(point.at(250, 125));
+    point.pointer.move(point.at(300, 25));
+    point.pointer.giveUp();
+    expect(point.said).toEqual([
+      ['point', 0.6, 0.1],
+      ['point', 0.5, 0.5],
+    ]);
+  });
+
   test('takes the point of an order along from fourteen pixels around it', () => {
     const { pointer, at, said, gone } = stage({ x: 0.5, y: 0.5 });
     expect([at(250, 125), at(264, 125), at(250, 111)].map((one) => pointer.isOnPoint(one))).toEqual([true, true, true]);

@@ -23,6 +23,8 @@ export interface StagePointerOf {
 interface Pressed extends Point {
   readonly camera: Camera;
   readonly does: 'pan' | 'box' | 'point';
+  /** Where the point of the order was, where that is dragged. */
+  readonly point: SharePoint | null;
   isDrag: boolean;
 }
 
@@ -37,7 +39,8 @@ export class StagePointer {
 
   press({ offsetX: x, offsetY: y, shiftKey }: At & Pick<PointerEvent, 'shiftKey'>): void {
     const does = this.isOnPoint({ offsetX: x, offsetY: y }) ? 'point' : shiftKey ? 'box' : 'pan';
-    this.pressed = { x, y, camera: this.of.camera.held(), isDrag: false, does };
+    const point = does === 'point' ? this.of.point() : null;
+    this.pressed = { x, y, camera: this.of.camera.held(), isDrag: false, does, point };
   }
 
   move({ offsetX, offsetY }: At): void {
@@ -61,6 +64,19 @@ export class StagePointer {
   cancel(): void {
     this.band.set(null);
     this.pressed = null;
+  }
+
+  /** Whether a press is being dragged. */
+  isDragging(): boolean {
+    return this.pressed?.isDrag === true;
+  }
+
+  /** A drag that is given up: the view, or the point of the order, is where it was. */
+  giveUp(): void {
+    const { pressed } = this;
+    this.cancel();
+    if (pressed?.does === 'pan') this.of.camera.moveFrom(pressed.camera, 0, 0);
+    if (pressed?.point) this.of.pointMoved(pressed.point);
   }
 
   /** Whether the point of an order is there to be taken hold of. */

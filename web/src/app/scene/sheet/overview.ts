@@ -9,6 +9,7 @@ import {
   output,
 } from '@angular/core';
 import type { Layer, Ticks } from '@wexikine/core';
+import { giveUpOnEscape } from '../../give-up';
 import { keyedPixels } from './keyed-pixels';
 import { xIn, zoomed, type TimeWindow } from './time-window';
 
@@ -32,6 +33,7 @@ type Part = 'from' | 'to' | 'whole';
       (pointerdown)="press($event)"
       (pointermove)="drag($event)"
       (pointerup)="release()"
+      (pointercancel)="giveUp()"
     >
       <rect class="all" [attr.width]="width()" y="5" height="6" rx="3" />
       <path class="keys" [attr.d]="keys()" />
@@ -102,7 +104,19 @@ export class TimeOverview {
   private readonly element = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   /** What keys that follow one another quickly go on from: the screen may not have taken up the last one yet. */
   private readonly latest = linkedSignal(() => this.shown());
-  private held: { readonly part: Part; readonly at: number; readonly shown: TimeWindow } | null = null;
+  private held: {
+    readonly part: Part;
+    readonly at: number;
+    readonly shown: TimeWindow;
+    readonly before: TimeWindow;
+  } | null = null;
+
+  constructor() {
+    giveUpOnEscape(
+      () => this.held !== null,
+      () => this.giveUp(),
+    );
+  }
 
   protected press(event: PointerEvent): void {
     const at = this.timeAt(event);
@@ -111,9 +125,10 @@ export class TimeOverview {
     const { span } = this.shown();
     const isInside = x > left - HANDLE && x < right + HANDLE;
     const part: Part = Math.abs(x - left) <= HANDLE ? 'from' : Math.abs(x - right) <= HANDLE ? 'to' : 'whole';
-    const shown = isInside ? this.shown() : { from: at - span / 2, span };
+    const before = this.shown();
+    const shown = isInside ? before : { from: at - span / 2, span };
     if (!isInside) this.shownChange.emit(shown);
-    this.held = { part: isInside ? part : 'whole', at, shown };
+    this.held = { part: isInside ? part : 'whole', at, shown, before };
     (event.target as Element).setPointerCapture(event.pointerId);
   }
 
@@ -128,6 +143,12 @@ export class TimeOverview {
   }
 
   protected release(): void {
+    this.held = null;
+  }
+
+  /** The stretch that was shown when it was taken hold of. */
+  protected giveUp(): void {
+    if (this.held) this.shownChange.emit(this.held.before);
     this.held = null;
   }
 

@@ -19,6 +19,7 @@ import {
 } from '@angular/core';
 import { frameTicks, isSeen, type Parameter, type Recipe, type Scene, type Shelf, type Ticks } from '@wexikine/core';
 import { WholeText } from '../../fields/whole-text';
+import { giveUpOnEscape } from '../../give-up';
 import { Icon } from '../../icons/icon';
 import { KeyEdits } from '../keys/key-edits';
 import { NONE_PICKED, pickedByLayer } from '../keys/picks';
@@ -172,6 +173,7 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
   );
 
   constructor() {
+    giveUpOnEscape(() => this.carrier.carried() !== null, this.carrier.cancel);
     // What is selected elsewhere, or has just come in, is brought into view; of what is in a closed group, the group.
     effect(() => {
       const selected = this.selected();

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { frameTicks, nearestFrame, snapToCue, toFrameGrid, type Scene, type Ticks } from '@wexikine/core';
+import { giveUpOnEscape } from '../../give-up';
 import type { sheetWaves } from '../sound/sheet-waves';
 import type { TimeAxis } from './time-axis';
 
@@ -17,6 +18,7 @@ const CUE_REACH = 6;
     '(pointerdown)': 'press($event)',
     '(pointermove)': 'drag($event)',
     '(pointerup)': 'release()',
+    '(pointercancel)': 'release()',
   },
 })
 export class SheetRuler {
@@ -29,7 +31,7 @@ export class SheetRuler {
   readonly cueMoved = output<{ readonly cue: string; readonly at: Ticks }>();
 
   private isSeeking = false;
-  private readonly draggedCue = signal<{ id: string; at: number } | null>(null);
+  protected readonly draggedCue = signal<{ id: string; at: number } | null>(null);
   protected readonly cueMarks = computed(() => {
     const dragged = this.draggedCue();
     return this.cues().map(({ id, name, at }) => ({
@@ -38,6 +40,13 @@ export class SheetRuler {
       x: Math.round(this.axis().xAt(dragged?.id === id ? dragged.at : at)),
     }));
   });
+
+  constructor() {
+    giveUpOnEscape(
+      () => this.draggedCue() !== null,
+      () => this.draggedCue.set(null),
+    );
+  }
 
   protected pressCue(event: PointerEvent, id: string): void {
     event.stopPropagation();

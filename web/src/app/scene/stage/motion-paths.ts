@@ -21,6 +21,7 @@ import {
   type StageMoment,
   type Ticks,
 } from '@wexikine/core';
+import { giveUpOnEscape } from '../../give-up';
 import { prepareCanvas, type CanvasSize } from '../../drawing/canvas';
 import { drawPaths, motionPaths, onPage } from './motion-path';
 import type { StagePlace } from './handle-marks';
@@ -125,6 +126,10 @@ export class MotionPaths {
   });
 
   constructor() {
+    giveUpOnEscape(
+      () => this.drag() !== null,
+      () => this.cancel(),
+    );
     effect(() => {
       const context = prepareCanvas(this.canvas().nativeElement, this.size());
       if (context) drawPaths(context, this.paths(), this.place());

@@ -23,6 +23,7 @@ import {
   type StageMoment,
   type Ticks,
 } from '@wexikine/core';
+import { giveUpOnEscape } from '../../give-up';
 import { Icon } from '../../icons/icon';
 import { diamondMark, gapMark, knobMark, lineMark, sideMarks, toPage, toScene, type StagePlace } from './handle-marks';
 import {
@@ -152,6 +153,10 @@ export class StageHandles {
   protected readonly gaps = computed(() => (this.trial()?.dragged.gaps ?? []).map((gap) => gapMark(this.place(), gap)));
   protected readonly words = computed(() => this.trial()?.dragged.words ?? null);
   protected readonly pointer = signal<Point>({ x: 0, y: 0 });
+
+  constructor() {
+    giveUpOnEscape(this.isDragging, () => this.cancel());
+  }
 
   /** True for a place on the stage (px) within what is selected, where a press takes hold of it. */
   holds(place: Point): boolean {
