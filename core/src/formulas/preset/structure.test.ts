@@ -15,6 +15,16 @@ const parameter = (name: string, kind: Parameter['kind'], more: Partial<Paramete
 const cell = (moment: string, ease: Cell['ease'] = LINEAR): Cell => ({ moment, value: '0', ease }) as Cell;
 const row = (channel: Row['channel'], cells: Cell[], more: Partial<Row> = {}): Row => ({ channel, cells, ...more });
 const told = (more: Partial<Preset>): string[] => structureProblems({ ...plain, ...more });
+const ALONG = {
+  id: 'p',
+  type: 'path',
+  from: 'start',
+  to: 'end',
+  d: 'M0 0L10 10',
+  fit: 'round',
+  turns: false,
+  numbers: { size: '100%', begin: '0%', end: '100%' },
+} as const;
 const sides = parameter('side', 'choice', {
   options: ['left', 'right'].map((name) => ({ name, label: name, note: '' })),
 } as Partial<Parameter>);
@@ -105,11 +115,19 @@ describe('the structure of a preset', () => {
       'The channel position.y has a row and a movement. Remove one of them.',
     ],
     [
+      'a movement that is eased by what is no curve',
+      {
+        parameters: [...plain.parameters, parameter('way', 'curve'), sides],
+        movements: [{ ...ALONG, ease: { type: 'parameter', name: 'side' } }],
+      },
+      'is eased by @side, which is not a curve parameter.',
+    ],
+    [
       'a channel with two movements',
       { movements: [BOUNCE, { ...BOUNCE, id: 'other' }] },
       'Two movements give keys to position.y. Remove one of them.',
     ],
-  ])('%s is told', (_what, more, sentence) => expect(told(more)).toContain(sentence));
+  ])('%s is told', (_what, more, sentence) => expect(told(more).join('\n')).toContain(sentence));
 
   test('movements that hang on conditions may share a channel, as only one of them counts at a time', () => {
     const turn = { parameters: [...plain.parameters, sides] };

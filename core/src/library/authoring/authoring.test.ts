@@ -196,6 +196,7 @@ describe('the matrix', () => {
     expect(rowGroups(pop).map(({ label }) => label)).toEqual(['scale', 'opacity']);
     const apart = setCell(pop, ['scale.x'], 'peak', 'rest × 2');
     expect(rowGroups(apart).map(({ label }) => label)).toEqual(['scale x', 'scale y', 'opacity']);
+    expect(copyRow(apart, 'blur', ['scale.y'])).toBe(apart);
     expect(rowGroups(copyRow(apart, 'scale.x', ['scale.y'])).map(({ label }) => label)).toEqual(['scale', 'opacity']);
   });
 

@@ -12,6 +12,25 @@ describe('what a drawing shows', () => {
     for (const some of ['M5 5z', 'M5 5l0 0', 'M5 5 60 60']) expect(names(some)).toEqual(['p', 'r']);
   });
 
+  test('a radius in per cent is of the diagonal by the root of two, each other share of its own side (SVG 2, 8.9)', () => {
+    const [circle, ellipse] = layersOf(
+      svg('<circle cx="50%" cy="50%" r="10%"/><ellipse cx="50%" cy="50%" rx="10%" ry="10%"/>'),
+    ).slice(1);
+    const diameter = (2 * Math.hypot(200, 100)) / Math.SQRT2 / 10;
+    expect(circle.rest).toMatchObject({ 'size.x': expect.closeTo(diameter, 3), 'size.y': expect.closeTo(diameter, 3) });
+    expect(ellipse.rest).toMatchObject({ 'size.x': expect.closeTo(40, 3), 'size.y': expect.closeTo(20, 3) });
+  });
+
+  test('a rectangle has round corners only where both their radii are more than nothing (SVG 2, 10.2)', () => {
+    const d = (more: string) => {
+      const { source } = layersOf(svg(`<rect width="40" height="20" transform="skewX(9)" ${more}/>`))[1];
+      return source.type === 'path' ? source.d : source.type;
+    };
+    expect(d('rx="0" ry="5"')).toBe(d(''));
+    expect(d('rx="5" ry="0"')).toBe(d(''));
+    expect(d('rx="5"')).not.toBe(d(''));
+  });
+
   test('sizes are those of the size around them, and weights heavier or lighter (CSS Fonts 4, 2.2 and 2.5)', () => {
     const words = (more: string): string => `<text y="20" font-family="Spline Sans" ${more}>Tide</text>`;
     const found = (inside: string) =>

@@ -159,6 +159,8 @@ describe('importing', () => {
     };
     expect(told(mine, theirs)).toEqual([['conflict', 'other draft']]);
     expect(told(mine, mine)).toEqual([['same', '1 revision and a draft']]);
+    const drafted = { ...mine, revisions: [] } as ItemRecord;
+    expect(told(drafted, drafted)).toEqual([['same', 'a draft']]);
     // One that only one of both has is no difference to be asked about.
     expect(told(recordFor('nod'), theirs)).toEqual([['newer', 'with a draft']]);
     expect(told(mine, recordFor('nod'))).toEqual([['older', 'here is r1 and a draft']]);

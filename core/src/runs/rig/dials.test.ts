@@ -257,6 +257,28 @@ test('a rig knows how large the frame of its scene is, and how long one of its f
   expect(valueIn(rigged(other, recipeOf('own'), shelf), 'b', 'position.x', 1)).toBeCloseTo(20 + 30 + 1, 9);
 });
 
+test('what is read of a layer that a later run drives is what that gives at the same time, however many lie between', () => {
+  const layers = [slider('lead'), card('b'), card('c')];
+  const leader = { roles: [{ name: 'leader', note: '' }] };
+  const put = (scene: Scene, on: string, text: string, run: string, of?: string): Scene => {
+    const shelf = shelfWith(text, ['position.x'], of === undefined ? {} : leader);
+    const roles: Record<string, string> = of === undefined ? {} : { leader: of };
+    return rigged(scene, { ...recipeOf('own', { roles }), pick: { by: 'layers', layers: [on] } }, shelf, run);
+  };
+  // The last of the chain is driven by the first run, and what it hangs on by the later ones.
+  let scene = put(sceneOf(layers), 'c', 'leader.position.x + 1px', 'run-1', 'b');
+  scene = put(scene, 'b', 'leader.position.x × 2', 'run-2', 'lead');
+  scene = put(scene, 'lead', 'keyed + 5px', 'run-3');
+  for (const [seconds, x] of [
+    [0.5, 105],
+    [1, 205],
+    [0.25, 55],
+  ]) {
+    const values = ['lead', 'b', 'c'].map((id) => Number(valueIn(scene, id, 'position.x', seconds).toFixed(6)));
+    expect(values).toEqual([x, 2 * x, 2 * x + 1]);
+  }
+});
+
 test('a rig that comes later on each one of the order starts so much later there, and lasts to the end of its layer', () => {
   const shelf = shelfWith('keyed + 1px', ['position.x']);
   const cards = [card('a'), card('b', { span: { in: 10 * FRAME, out: 90 * FRAME } }), card('c')];

@@ -25,6 +25,13 @@ describe('a patch', () => {
     expect(patchBetween(layer, layer, known)).toBeUndefined();
   });
 
+  test('of nothing but keys that went, or values that changed, says no more than that', () => {
+    const gone = keyPatchBetween(layer.tracks.opacity ?? [], [made(0, 0)], known);
+    expect(gone && Object.keys(gone)).toEqual(['removed']);
+    const brighter = keyPatchBetween(layer.tracks.opacity ?? [], [made(0, 0.5), made(10, 1)], known);
+    expect(brighter && Object.keys(brighter)).toEqual(['changed']);
+  });
+
   test('follows its layer in time: keys that were set by hand, and times of those that were changed', () => {
     const later = { ...layer, span: { in: 5 * FRAME, out: layer.span.out + 5 * FRAME } };
     const tracks = { opacity: [made(5, 0, 'opacity/0'), made(15, 1, 'opacity/10')] };
