@@ -175,7 +175,7 @@ const GROUPS = [
       background: var(--paper-low);
     }
     .page {
-      max-width: 1040px;
+      max-width: 1120px;
       padding: 24px 32px 48px;
     }
     h1 {
@@ -187,11 +187,12 @@ const GROUPS = [
       margin-bottom: 6px;
     }
     .groups {
-      display: grid;
-      grid-template-columns: 1fr 1fr;
-      gap: 16px;
+      columns: 2;
+      column-gap: 16px;
     }
     section {
+      break-inside: avoid;
+      margin-bottom: 16px;
       padding: 16px 18px;
       border: 1px solid var(--line);
       border-radius: 12px;
@@ -202,7 +203,8 @@ const GROUPS = [
     }
     dl div {
       display: grid;
-      grid-template-columns: 190px 1fr;
+      grid-template-columns: 200px 1fr;
+      gap: 10px;
       align-items: baseline;
       padding: 5px 0;
       border-top: 1px solid var(--line);
