@@ -178,7 +178,7 @@ function startsOf(
 /** A layer with its keys as the steps left them; keys that no step touched are the very ones. */
 function withEntries(layer: Layer, entries: Entries): Layer {
   const tracks: Layer['tracks'] = {};
-  for (const [channel, list] of entries) if (list.length > 0) tracks[channel] = list.map(({ key }) => key);
+  for (const [channel, list] of entries) tracks[channel] = list.map(({ key }) => key);
   return { ...layer, tracks };
 }
 

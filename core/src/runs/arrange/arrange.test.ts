@@ -3,8 +3,9 @@ import { createStaging } from '../order';
 import type { ArrangeRecipe } from '../../scene/recipe';
 import { boundsAt } from '../../scene/sample';
 import type { Scene } from '../../scene/scene';
-import { applied, codesOf, framesOf, layerOf, planOn } from '../../testing/planning';
-import { card, key, sceneOf } from '../../testing/scenes';
+import { applied, codesOf, edited, framesOf, layerOf, planOn, SHELF } from '../../testing/planning';
+import { card, CONTEXT, key, sceneOf } from '../../testing/scenes';
+import { plan, replan } from '../plan';
 import { arrangeWords, coverFactor } from '.';
 
 function arrange(way: ArrangeRecipe['way'], more: Partial<ArrangeRecipe> = {}): ArrangeRecipe {
@@ -42,6 +43,15 @@ describe('where layers rest', () => {
   test('edge to edge, from the first', () => {
     const [a, b, c] = boxes(applied(three, arrange({ by: 'butt', axis: 'across', gap: 10 })));
     expect([a[0], b[0], c[0]]).toEqual([50, 160, 220]);
+  });
+
+  test('go on from an earlier arrangement as it is now', () => {
+    const first = applied(three, arrange({ by: 'butt', axis: 'across', gap: 10 }));
+    const spread = arrange({ by: 'spread', axis: 'across', between: 'outer', margin: 0 });
+    const second = edited(first, plan(first, SHELF, spread, { ...CONTEXT, runId: 'run-2' }).edits);
+    const wider = arrange({ by: 'butt', axis: 'across', gap: 100 });
+    const again = boxes(edited(second, replan(second, SHELF, 'run-1', wider, CONTEXT).edits));
+    expect(again.map(([left]) => left)).toEqual([50, 250, 400]);
   });
 
   test('in a grid of two columns', () => {

@@ -11,6 +11,7 @@ import { waitingUpdate } from '../check';
 import { sentenceOf } from '../operations';
 import { dryRun, plan, recipeOfRun, replan } from '../plan';
 import { removeRun, switchRun } from '../stack';
+import { layersOfCopies } from '.';
 
 const scene = sceneOf([
   card('star', { tags: ['shape'], rest: { 'position.x': 500, 'position.y': 250, 'size.x': 20, 'size.y': 20 } }),
@@ -407,6 +408,8 @@ describe('a run of copies', () => {
     expect(layerOf(off, 'run-1-all').hidden).toBe(true);
     const on = edited(off, switchRun(off, 'run-1').edits);
     expect(on.layers).toEqual(restyled.layers);
+    // The group goes last, as only an empty one can.
+    expect(layersOfCopies(restyled, restyled.runs[0]).at(-1)).toBe('run-1-all');
     expect(edited(restyled, removeRun(restyled, 'run-1').edits).layers).toEqual(scene.layers);
     const kept = edited(first, [{ type: 'add-layer', index: 3, layer: card('own', { parent: 'run-1-all' }) }]);
     expect(edited(kept, removeRun(kept, 'run-1').edits).layers.map(({ id }) => id)).toEqual([

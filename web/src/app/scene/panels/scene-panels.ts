@@ -32,7 +32,7 @@ import { DialsPanel } from './dials-panel';
 import { FindingsPanel, type Place } from './findings-panel';
 import { HistoryPanel } from './history-panel';
 import { LayerPanel } from './layer-panel';
-import { PANEL_LABELS, PANELS, type Panel } from './panels';
+import { PANEL_LABELS, PANELS, PANELS_BY_KEY, type Panel } from './panels';
 import { RunsPanel } from './runs-panel';
 
 /** The panels below the preview, one of them open, under their tabs. */
@@ -123,6 +123,11 @@ export class ScenePanels {
 
   protected fold(): void {
     this.layout.set({ isPanelFolded: !this.layout.layout().isPanelFolded });
+  }
+
+  /** The key that opens a panel. */
+  protected keyOf(panel: Panel): number {
+    return PANELS_BY_KEY.indexOf(panel) + 1;
   }
 
   openPanel(panel: Panel): void {
