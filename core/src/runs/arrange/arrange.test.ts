@@ -47,11 +47,14 @@ describe('where layers rest', () => {
 
   test('go on from an earlier arrangement as it is now', () => {
     const first = applied(three, arrange({ by: 'butt', axis: 'across', gap: 10 }));
-    const spread = arrange({ by: 'spread', axis: 'across', between: 'outer', margin: 0 });
-    const second = edited(first, plan(first, SHELF, spread, { ...CONTEXT, runId: 'run-2' }).edits);
+    const align = arrange({ by: 'align', edge: 'right', to: 'outer' });
+    const second = edited(first, plan(first, SHELF, align, { ...CONTEXT, runId: 'run-2' }).edits);
     const wider = arrange({ by: 'butt', axis: 'across', gap: 100 });
     const again = boxes(edited(second, replan(second, SHELF, 'run-1', wider, CONTEXT).edits));
-    expect(again.map(([left]) => left)).toEqual([50, 250, 400]);
+    expect([boxes(second), again].map((all) => all.map(([, , right]) => right))).toEqual([
+      [420, 420, 420],
+      [600, 600, 600],
+    ]);
   });
 
   test('in a grid of two columns', () => {

@@ -409,7 +409,10 @@ describe('a run of copies', () => {
     const on = edited(off, switchRun(off, 'run-1').edits);
     expect(on.layers).toEqual(restyled.layers);
     // The group goes last, as only an empty one can.
-    expect(layersOfCopies(restyled, restyled.runs[0]).at(-1)).toBe('run-1-all');
+    const { layers } = restyled;
+    const isGroup = ({ id }: Layer): boolean => id === 'run-1-all';
+    const inFront = { ...restyled, layers: [...layers.filter((one) => !isGroup(one)), ...layers.filter(isGroup)] };
+    for (const on of [restyled, inFront]) expect(layersOfCopies(on, on.runs[0]).at(-1)).toBe('run-1-all');
     expect(edited(restyled, removeRun(restyled, 'run-1').edits).layers).toEqual(scene.layers);
     const kept = edited(first, [{ type: 'add-layer', index: 3, layer: card('own', { parent: 'run-1-all' }) }]);
     expect(edited(kept, removeRun(kept, 'run-1').edits).layers.map(({ id }) => id)).toEqual([
