@@ -31,6 +31,15 @@ describe('a path by its points', () => {
     close(placesOn(pathOfNodes(nodesOfPath(d))), placesOn(d));
   });
 
+  test('is closed where it says so, not where its ends only meet', () => {
+    const there = { x: 0, y: 0 };
+    const open = nodesOfPath('M0 0 L90 0 L90 90 L0 0');
+    expect([open.isClosed, open.nodes.length]).toEqual([false, 4]);
+    expect(open.nodes[3]).toMatchObject(there);
+    const closed = nodesOfPath('M0 0 L90 0 L90 90 Z');
+    expect([closed.isClosed, closed.nodes.length]).toEqual([true, 3]);
+  });
+
   test('a stretch with a handle on one side alone is a curve, one without any a line', () => {
     const [start, end] = [
       { x: 0, y: 0, before: null, after: null },

@@ -52,6 +52,13 @@ describe('CSS keyframes', () => {
       expect(playCss(keyframes, share)).toBeCloseTo(sampleTrack(keys, keys[2].at * share), 1);
   });
 
+  test('many steps are left to the browser, and fewer are written one by one', () => {
+    const stepped = (count: number): string =>
+      cssTrack([key(0, 0, { type: 'steps', count, jump: 'end' }), key(25, 1)], '--x').keyframes;
+    expect(stepped(200).match(/steps\(1, jump-end\)/g)).toHaveLength(200);
+    expect(stepped(300)).toContain('0% { --x: 0; animation-timing-function: steps(300, ');
+  });
+
   test('a hold is one step at the end, and times are told as delay and length', () => {
     const track = cssTrack([key(25, 1, { type: 'hold' }), key(50, 2)], '--x');
     expect(track.keyframes).toContain('0% { --x: 1; animation-timing-function: steps(1, jump-end) }');

@@ -22,6 +22,11 @@ describe('clearing keys', () => {
     ['everything', {}, { rotation: [], opacity: [] }],
     ['chosen channels', { channels: ['rotation'] }, { rotation: [], opacity: [0, 12, 238, 250] }],
     ['a time range', { from: '10f', to: '2:00' }, { rotation: [0, 100], opacity: [0, 238, 250] }],
+    [
+      'a time range from one key to another, both with it',
+      { from: '12f', to: '50f' },
+      { rotation: [0, 100], opacity: [0, 238, 250] },
+    ],
     ['chosen phases', { phases: ['exit'] }, { rotation: [0, 50, 100], opacity: [0, 12] }],
     ['what a run made', { run: 'run-1' }, { rotation: [0, 50, 100], opacity: [238, 250] }],
     [

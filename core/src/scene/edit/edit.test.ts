@@ -156,6 +156,19 @@ describe('edits', () => {
     expect(!circle.ok && circle.problem.code).toBe('broken-tree');
   });
 
+  test('a new layer belongs to a group that is there, or to none', () => {
+    const grouped = sceneOf([card('g', { kind: 'group' }), card('a')]);
+    const added = (parent: string | null) =>
+      apply(grouped, [{ type: 'add-layer', index: 0, layer: card('new', { parent }) }]);
+    const told = (parent: string): string => {
+      const result = added(parent);
+      return result.ok ? '' : describeEditProblem(result.problem);
+    };
+    expect([added('g').ok, added(null).ok]).toEqual([true, true]);
+    expect(told('gone')).toContain('belongs to a group that is not in the scene');
+    expect(told('a')).toContain('which is not a group');
+  });
+
   test('a group cannot become something else while layers belong to it', () => {
     const grouped = sceneOf([card('g', { kind: 'group' }), card('a', { parent: 'g' })]);
     const turned = apply(grouped, [{ type: 'set-layer', layer: 'g', fields: { kind: 'card' } }]);
