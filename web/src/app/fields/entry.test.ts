@@ -29,6 +29,10 @@ describe('what is typed into a number field', () => {
     ['10*3f', '1s', '30f'],
     ['0.5s', '4f', null],
     ['layer.width * 2', '40px', null],
+    ['1,5', '4f', 'Write decimals with a point, 1.5, and thousands without a comma.'],
+    ['+0,5s', '1:00', 'Write decimals with a point, +0.5s, and thousands without a comma.'],
+    ['1,920', '40 px', 'Write decimals with a point, 1.920, and thousands without a comma.'],
+    ['max(1,5)', '40px', null],
     ['÷0', '4f', 'Nothing can be divided by 0.'],
     ['+5px', '4f', 'Write an amount in the same unit, such as +8.'],
   ])('%s over %s is %s', (typed, standing, expected) => expect(text(typed, standing)).toBe(expected));

@@ -114,11 +114,19 @@ function isTime(text: string, rate: Rate): boolean {
   return TIME_UNITS.includes(readLiteral(text, rate)?.unit ?? '');
 }
 
+/** One number with a comma in it, as decimals are written in many places, and thousands in others. */
+const WITH_COMMA = /^[-+=*/]?\s*\d*,\d+\s*(?:%|°|[a-zA-Z]*)$/;
+
 const AMOUNT = 'Write an amount in the same unit, such as +8.';
 
 /** Works out what was typed against the value that stands in the field. */
 export function enter(typed: string, standingText: string, rate: Rate): Entered {
   const text = typed.trim().replace(/−/g, '-').replace(/×/g, '*').replace(/÷/g, '/');
+  if (WITH_COMMA.test(text))
+    return {
+      ok: false,
+      message: `Write decimals with a point, ${text.replace(',', '.')}, and thousands without a comma.`,
+    };
   const standing = isTime(standingText, rate) ? standingTime(standingText, rate) : standingNumber(standingText, rate);
   const unit = standing ? unitAsWritten(standingText) : '';
   if (text.startsWith('=')) return withUnit(text.slice(1).trim(), unit, rate);
