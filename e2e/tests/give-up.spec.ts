@@ -54,6 +54,17 @@ test('Escape gives up what is dragged on the stage, in rows of keys, on curves a
   await giveUp(page, await middleOf(page.locator('[data-grip=corner-2]')), { x: 50, y: 50 }, isDragged);
   await expect(outline).toHaveAttribute('points', stood ?? '');
 
+  // A row that is carried elsewhere, and the line between the sheet and the preview.
+  const carried = await middleOf(scene.row('Card b').getByText('Card b', { exact: true }));
+  await giveUp(page, carried, { x: 0, y: -40 }, () => expect(page.locator('wx-run-sheet .drop-line')).toBeVisible());
+  await expect(page.locator('wx-run-sheet .drop-line')).toHaveCount(0);
+  const line = page.getByRole('separator').first();
+  const share = (await line.getAttribute('aria-valuenow')) ?? '';
+  await giveUp(page, await middleOf(line), { x: -90, y: -60 }, () =>
+    expect(line).not.toHaveAttribute('aria-valuenow', share),
+  );
+  await expect(line).toHaveAttribute('aria-valuenow', share);
+
   // A cue.
   await page.getByRole('tab', { name: 'Cues' }).click();
   await scene.setTime('1:00');

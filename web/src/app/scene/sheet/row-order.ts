@@ -46,10 +46,19 @@ export class RowOrder {
     this.over.set(under?.dataset['layer'] ?? null);
   }
 
-  drop(): void {
-    const [layer, before] = [this.carried, this.over()];
+  isCarrying(): boolean {
+    return this.carried !== null;
+  }
+
+  /** A row that is given up keeps its place. */
+  cancel(): void {
     this.carried = null;
     this.over.set(null);
+  }
+
+  drop(): void {
+    const [layer, before] = [this.carried, this.over()];
+    this.cancel();
     if (layer !== null && before !== null && layer !== before) this.reordered({ layer, before });
   }
 }

@@ -174,6 +174,10 @@ export class RunSheet implements AfterViewInit, AfterViewChecked {
 
   constructor() {
     giveUpOnEscape(() => this.carrier.carried() !== null, this.carrier.cancel);
+    giveUpOnEscape(
+      () => this.order.isCarrying(),
+      () => this.order.cancel(),
+    );
     // What is selected elsewhere, or has just come in, is brought into view; of what is in a closed group, the group.
     effect(() => {
       const selected = this.selected();
