@@ -30,7 +30,9 @@ describe('a row that is dragged by its number', () => {
     preventDefault: () => undefined,
     target: { setPointerCapture: () => undefined },
   } as unknown as PointerEvent;
-  afterEach(() => delete (globalThis as { document?: unknown }).document);
+  afterEach(() => {
+    delete (globalThis as { document?: unknown }).document;
+  });
 
   test('comes before the one it is let go on, and stays where it is let go on none or itself, or is given up', () => {
     const told: unknown[] = [];
