@@ -186,6 +186,19 @@ describe('keys of dials', () => {
     const apart = takeDialsApart(scene, [other, ...edits]);
     expect(apart.edits).toEqual([other]);
     expect(apart.turned).toHaveLength(1);
+    // So do those that are of no layer.
+    const named = { type: 'set-scene', fields: { name: 'Other' } } as const;
+    expect(takeDialsApart(scene, [named, ...edits]).edits).toEqual([named]);
+  });
+
+  test('count from before the scene, where a dial has one there, and a run reads no spans and keeps no empty list', () => {
+    const early = { own: { by: 'keys' as const, keys: [key(-20, 0), key(10, 50)] } };
+    const scene = rigged(sceneOf([slider('a')]), recipeOf('own', { parameters: early }), shelf);
+    const [dial] = keyedDials(scene.runs);
+    expect(dial.layer.span.in).toBe(-20 * frameTicks(PAL));
+    expect(keyedDials([run])[0].layer.span.in).toBe(0);
+    expect(readsOf(scene.runs[0])).toEqual({ spans: false, rest: false, keys: false, sweeps: false });
+    expect(Object.keys(scene.runs[0].rig ?? {})).not.toContain('curves');
   });
 
   test('are copied with the name of their rig, and pasted where a dial is called so, keyed or not', () => {

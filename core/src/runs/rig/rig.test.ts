@@ -376,6 +376,15 @@ describe('rigs in a scene', () => {
     const slow = findings.find((finding) => finding.code === 'rig-idle' && finding.why === 'no-speed');
     expect(slow).toMatchObject({ layers: ['soft'] });
 
+    // A two-hundredth of its mean speed is none to be seen, a tenth is one.
+    const arriving = (y2: number): boolean => {
+      const ease = { type: 'bezier', x1: 0.3, y1: 0, x2: 0.9, y2 } as const;
+      const on = sceneOf([card('it', { tracks: { 'position.x': [key(0, 0, ease), key(25, 200)] } })]);
+      const told = dryRun(on, SHELF, recipeOf('rig-carry-and-settle'), CONTEXT).findings;
+      return !told.some((finding) => finding.code === 'rig-idle');
+    };
+    expect([arriving(0.9995), arriving(0.99)]).toEqual([false, true]);
+
     // Only channels whose formula reads the speed of arrival are asked for it.
     const formulas: Rig['formulas'] = [
       { channels: ['rotation'], text: 'keyed' },

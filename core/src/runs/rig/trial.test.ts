@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { createShelf } from '../../library/library';
 import { STARTER_LIBRARY, STARTER_RIGS } from '../../library/starter';
-import { dialNumber, dialText, figuresWords, rigFigures, solveDial } from '.';
+import { dialNumber, dialText, figuresWords, rigFigures, solveDial, tryRig } from '.';
 
 const SHELF = createShelf(STARTER_LIBRARY);
 const carry = STARTER_RIGS[0].body;
@@ -20,10 +20,42 @@ describe('figures of a rig', () => {
     const passes = (share / ARRIVES / omega) * Math.exp(-calm * peak) * Math.sin(omega * peak);
     expect(found?.peak).toBeCloseTo(peak, 2);
     expect(found?.passes).toBeCloseTo(passes, 3);
+    // Each further peak is as much smaller as half a swing takes away; those of more than 1 % are counted.
+    const less = Math.exp((-calm * Math.PI) / omega);
+    expect(found?.swings).toBe(Math.floor(Math.log(passes / 0.01) / -Math.log(less)) + 1);
     // It is calm no later than its envelope says, ln(100 · amount) ÷ calm.
     const envelope = Math.log((share / ARRIVES / omega) * 100) / calm;
     expect(found?.settles).toBeLessThanOrEqual(envelope + 0.01);
     expect(found?.settles).toBeGreaterThan(envelope - 1 / pace);
+  });
+
+  test('of what comes after its goal count no swing on the way there, only those past it and back', () => {
+    const follower = STARTER_RIGS.find(({ body }) => body.formulas[0].text.startsWith('chase('))?.body;
+    if (!follower) throw new Error('no rig that chases');
+    const calm = { pace: '3Hz', damping: '1' };
+    const [figures, valueAt] = [rigFigures(follower, SHELF, calm), tryRig(follower, SHELF, calm)];
+    expect(figures).toMatchObject({ passes: 0, peak: null, swings: 0 });
+    const settled = figures?.settles ?? NaN;
+    expect(Math.abs((valueAt?.(ARRIVES + settled) ?? 0) - 100)).toBeLessThanOrEqual(1);
+    expect(Math.abs((valueAt?.(ARRIVES + settled - 0.02) ?? 0) - 100)).toBeGreaterThan(1);
+    // Loosely: a stretch on one side counts where it goes further than 1 %, but for the one before the goal is met.
+    const loose = { pace: '2Hz', damping: '0.25' };
+    const loosely = tryRig(follower, SHELF, loose);
+    const reaches = [0];
+    let before = -1;
+    for (let i = 0; i <= 6_000; i++) {
+      const offset = ((loosely?.(ARRIVES + i / 1_000) ?? 100) - 100) / 100;
+      if (Math.sign(offset) !== before && offset !== 0) [before] = [Math.sign(offset), reaches.push(0)];
+      reaches[reaches.length - 1] = Math.max(reaches[reaches.length - 1], Math.abs(offset));
+    }
+    const counted = reaches.slice(1).filter((reach) => reach > 0.01).length;
+    expect(counted).toBeGreaterThan(2);
+    expect(rigFigures(follower, SHELF, loose)).toMatchObject({
+      swings: counted,
+      passes: expect.closeTo(reaches[1], 3),
+    });
+    // So loosely that it does not come to rest while it is watched.
+    expect(rigFigures(follower, SHELF, { pace: '2Hz', damping: '0.01' })?.settles).toBeNull();
   });
 
   test('are said in words', () => {
@@ -87,5 +119,7 @@ test('dials are read and written in their own units', () => {
   });
   expect(dialText({ kind: 'time' }, 0.2)).toBe('0.2s');
   expect(dialNumber({ kind: 'choice' }, 'left')).toBeNull();
+  expect(dialNumber({ kind: 'choice' }, '12')).toBeNull();
+  expect(dialNumber({ kind: 'length' }, undefined)).toBeNull();
   expect(dialNumber({ kind: 'length' }, 'layer.width')).toBeNull();
 });

@@ -31,6 +31,9 @@ describe('channels in words', () => {
         .join('');
     };
     expect(words({ leader: 'a' })).toContain(', leader being Lantern, ');
+    const gone = createRigRecipe('rig-that-is-gone', { by: 'layers', layers: ['b'] });
+    const parts = rigParts(gone, { scene, shelf: SHELF, count: 1 });
+    expect(parts.find(({ field }) => field === 'channels')?.text).toBe('its channels');
     expect(words({})).toContain(', leader being no layer yet, ');
     expect(words({ leader: 'gone' })).toContain(', leader being no layer yet, ');
   });
