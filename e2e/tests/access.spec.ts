@@ -149,3 +149,29 @@ test('runs, cues, data and versions are accessible', async ({ page }) => {
   await page.getByRole('textbox', { name: 'Cells of a spreadsheet' }).fill('name\tx\nMoon\t2');
   await expectNoFaults(page);
 });
+
+test('where less motion is asked for, specimens and versions stand still until they are played', async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  const bench = new BenchScreen(page);
+  await bench.open('rise-and-settle');
+  const specimen = page.locator('wx-specimen-view');
+  await expect(specimen.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  const time = await specimen.locator('output').innerText();
+  await specimen.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(specimen.locator('output')).not.toHaveText(time);
+
+  const screen = new SceneScreen(page);
+  await screen.open(await copyOf(page, 'programme-board'));
+  await page.getByRole('button', { name: 'Variants' }).click();
+  const version = page.getByRole('img', { name: 'Version 6' });
+  await expect(version).toBeVisible();
+  const drawn = (): Promise<string> => version.evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+  // Planned one after the other: the common time is what it is once all of them are there.
+  await expect.poll(async () => (await drawn()) === (await drawn())).toBe(true);
+  await page.waitForTimeout(1_000);
+  const still = await drawn();
+  await page.waitForTimeout(500);
+  expect(await drawn()).toBe(still);
+  await page.getByRole('dialog').getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(drawn).not.toBe(still);
+});

@@ -18,6 +18,7 @@ import { PainterService } from '../drawing/painter.service';
 import type { Specimen } from '../drawing/specimen';
 import { createSpecimenPainter } from '../drawing/specimen-painter';
 import { Icon } from '../icons/icon';
+import { wantsLessMotion } from '../less-motion';
 import { rateWords } from './inspection';
 
 /** Seconds to rest at the end before it begins again. */
@@ -79,7 +80,7 @@ export class SpecimenView implements OnDestroy {
   private readonly service = inject(PainterService);
   private readonly arrived = toSignal(this.service.arrived$, { requireSync: true });
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
-  protected readonly isPlaying = signal(true);
+  protected readonly isPlaying = signal(!wantsLessMotion());
   protected readonly hasGhosts = signal(true);
   protected readonly hasPath = signal(false);
   private readonly frame = signal(0);

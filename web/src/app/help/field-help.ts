@@ -14,6 +14,7 @@ import { secondsFromTicks, type Shelf } from '@wexikine/core';
 import { prepareCanvas } from '../drawing/canvas';
 import { PainterService } from '../drawing/painter.service';
 import { createSpecimenPainter } from '../drawing/specimen-painter';
+import { wantsLessMotion } from '../less-motion';
 import { demoOf, helpFor } from './field-demos';
 
 const SIZE = { width: 272, height: 146 };
@@ -109,7 +110,7 @@ export class FieldHelpButton implements OnDestroy {
     const painter = createSpecimenPainter(this.service.painter, specimen);
     const length = secondsFromTicks(specimen.to - specimen.from);
     const began = performance.now();
-    const isStill = matchMedia('(prefers-reduced-motion: reduce)').matches;
+    const isStill = wantsLessMotion();
     const draw = (): void => {
       const passed = isStill ? length * 0.4 : ((performance.now() - began) / 1_000) % (length + PAUSE);
       const context = prepareCanvas(canvas, SIZE);

@@ -21,6 +21,7 @@ import {
   type Shelf,
 } from '@wexikine/core';
 import { Icon } from '../../icons/icon';
+import { wantsLessMotion } from '../../less-motion';
 import { createPlanWorker } from '../../planning/plan-worker.factory';
 import { drawRun } from '../../planning/planned-run';
 import { Planner } from '../../planning/planner';
@@ -47,6 +48,8 @@ const COUNTS = [6, 8, 9, 12] as const;
 const CONTEXT = { runId: 'variant', by: '', when: '2000-01-01T00:00:00.000Z' };
 /** Seconds that stand still before it all begins again. */
 const REST = 0.6;
+/** What is shown of versions that wait to be played, as a share of their time. */
+const STILL = 0.4;
 const MOST_SEED = 10_000;
 
 /** Versions of the current sentence side by side, playing together: other seeds, or one parameter swept. */
@@ -74,7 +77,7 @@ export class VariantsDialog {
   protected readonly locked = signal<ReadonlySet<string>>(this.firstLocked());
   protected readonly versions = signal<readonly Version[]>([]);
   protected readonly clock = signal(0);
-  protected readonly isPlaying = signal(true);
+  protected readonly isPlaying = signal(!wantsLessMotion());
 
   private readonly recipes = computed(() =>
     rollVariants(this.base(), this.parameters, {
@@ -119,7 +122,9 @@ export class VariantsDialog {
     const from = Math.min(...planned.map((version) => version.from));
     const to = Math.max(...planned.map((version) => version.to)) + REST * TICKS_PER_SECOND;
     const last = this.data.scene.length - 1;
-    return Math.min(last, from + (this.clock() % Math.max(1, to - from)));
+    // Before it was ever played, a moment at which much has happened and much has not.
+    const passed = this.clock() === 0 && !this.isPlaying() ? (to - from) * STILL : this.clock();
+    return Math.min(last, from + (passed % Math.max(1, to - from)));
   });
 
   protected isLocked(id: string): boolean {
