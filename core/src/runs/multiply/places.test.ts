@@ -76,3 +76,21 @@ describe('places of copies', () => {
     expect(weighted([1], 0.5)).toBe(0);
   });
 });
+
+test('directions stray to either side alike, and never further than they may', () => {
+  const draw = createDraw({ seed: 3 });
+  const frame = { width: 1_000, height: 500 };
+  const placing = { frame, count: 2_000, draw, seed: 3, draws: ['x', 'y'] as const };
+  const places = placesOfCopies(
+    { by: 'direction', degrees: 30, distance: 0.1, stray: 20 },
+    () => ({ x: 500, y: 250 }),
+    placing,
+  );
+  const angles = places.map(({ x, y }) => (Math.atan2(y - 250, x - 500) * 180) / Math.PI);
+  expect(Math.min(...angles)).toBeGreaterThanOrEqual(10 - 1e-9);
+  expect(Math.max(...angles)).toBeLessThanOrEqual(50 + 1e-9);
+  // The mean of so many even draws of 40° is off by less than 40 / √(12 · 2000) · 4 (four standard errors).
+  const mean = angles.reduce((sum, angle) => sum + angle, 0) / angles.length;
+  expect(Math.abs(mean - 30)).toBeLessThan((40 / Math.sqrt(12 * 2_000)) * 4);
+  for (const { x, y } of places) expect(Math.hypot(x - 500, y - 250)).toBeCloseTo(100, 9);
+});
