@@ -84,6 +84,8 @@ export function copyOf(run: string, copy: number, { layer, parts, at }: Source, 
     const { base: _runs, copy: _row, ...own } = part;
     const isTop = i === 0;
     const moved = { in: part.span.in + by, out: part.span.out + by };
+    // What lasts as long as its group does so in the copy, too; what ends before it ends as much later.
+    const out = part.span.out >= layer.span.out ? Math.max(moved.out, span.out) : moved.out;
     return {
       ...own,
       id: ids.get(part.id) as string,
@@ -94,7 +96,7 @@ export function copyOf(run: string, copy: number, { layer, parts, at }: Source, 
       // Whoever picks by tag means the first ones; copies are picked by their group.
       tags: ['copy'],
       copy: { of: part.id },
-      span: isTop ? span : { in: moved.in, out: Math.max(moved.in + 1, Math.max(moved.out, span.out)) },
+      span: isTop ? span : { in: moved.in, out },
       rest: isTop ? { ...part.rest, 'position.x': at.x, 'position.y': at.y } : part.rest,
       tracks: isTop ? {} : freed(part.tracks, by),
     };

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import { frameTicks } from '../../basics/time';
 import type { Key, Layer } from '../../scene/layer';
 import { createMultiply, type MultiplyRecipe } from '../../scene/recipe';
 import { edited, SHELF } from '../../testing/planning';
-import { card, CONTEXT, inFrames, key, sceneOf } from '../../testing/scenes';
+import { card, CONTEXT, inFrames, key, PAL, sceneOf } from '../../testing/scenes';
 import { describeFinding } from '../finding';
 import { plan } from '../plan';
 import { copyPlaceWords } from './words';
@@ -19,6 +20,7 @@ const at = (x: number, y: number, more: object = {}): Layer['rest'] => ({
   ...more,
 });
 
+const FRAME = frameTicks(PAL);
 const SCENE = sceneOf([
   card('kite', { tags: ['shape'], rest: at(400, 250, { opacity: 0.8 }), look: { fill: '#cc3311' } }),
   card('ring', {
@@ -34,6 +36,18 @@ const SCENE = sceneOf([
     source: { type: 'text', text: 'la', font: 'Spline Sans', weight: 500, size: 20, align: 'left' },
   }),
   card('ground'),
+  card('lamp', {
+    kind: 'group',
+    tags: ['group'],
+    source: { type: 'none' },
+    look: {},
+    rest: at(700, 300),
+    span: { in: 5 * FRAME, out: 45 * FRAME },
+  }),
+  // One that begins later, one that outlasts its group, and one that ends before it.
+  card('glow', { parent: 'lamp', rest: at(20, 15), span: { in: 15 * FRAME, out: 45 * FRAME } }),
+  card('post', { parent: 'lamp', rest: at(20, 15), span: { in: 5 * FRAME, out: 90 * FRAME } }),
+  card('flash', { parent: 'lamp', rest: at(20, 15), span: { in: 6 * FRAME, out: 9 * FRAME } }),
 ]);
 
 const rounded = (value: number): number => Number(value.toFixed(3));
@@ -64,7 +78,8 @@ function linesOf(more: Partial<MultiplyRecipe>): string[] {
           .join(', ')}`,
         ...Object.entries(tracks).map(([channel, keys]) => `  ${channel} ${keysText(keys ?? [])}`),
       ]),
-    `uses ${(after.runs[0]?.uses ?? []).map(({ kind, id, revision }) => `${kind} ${id} r${revision}`).join(', ')}`,
+    JSON.stringify(planned.counts),
+    `${'uses' in (after.runs[0] ?? {}) ? 'uses' : 'uses nothing'} ${(after.runs[0]?.uses ?? []).map(({ kind, id, revision }) => `${kind} ${id} r${revision}`).join(', ')}`,
   ];
 }
 
@@ -122,6 +137,12 @@ const WAYS: Readonly<Record<string, Partial<MultiplyRecipe>>> = {
       length: '8f',
     },
     out: { presets: [{ id: 'fade-out', weight: 1 }], length: '6f' },
+  },
+  'of a group with layers that live otherwise than it does': {
+    pick: { by: 'rule', tag: 'group' },
+    copies: 3,
+    from: { by: 'time', at: '20f' },
+    life: { by: 'random', least: '5f', most: '20f' },
   },
   'lives that are too short for both': {
     life: { by: 'fixed', length: '10f' },
