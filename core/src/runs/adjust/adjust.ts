@@ -2,7 +2,7 @@ import type { ChannelId } from '../../basics/channel';
 import { TICKS_PER_SECOND, toFrameGrid, type Ticks } from '../../basics/time';
 import { presetOfParameters, type CompiledPreset } from '../../formulas/preset';
 import { adjustParameters, stepNumber, type AdjustRecipe, type AdjustStep } from '../../scene/recipe';
-import { restValue, type Key, type Layer } from '../../scene/layer';
+import { restValue, type Track, type Layer } from '../../scene/layer';
 import {
   layerMade,
   packColumn,
@@ -188,8 +188,17 @@ interface Counts {
   readonly removed: number;
 }
 
-function isMoved(a: Key, b: Key): boolean {
-  return a.at !== b.at || a.value !== b.value || a.ease !== b.ease;
+/** How many keys stand in both of two tracks as they are, wherever others went past them. */
+function sameKeys(old: Track, now: Track): number {
+  let [same, i, j] = [0, 0, 0];
+  while (i < old.length && j < now.length) {
+    const [a, b] = [old[i], now[j]];
+    if (a.at === b.at && a.value === b.value && a.ease === b.ease) same++;
+    // Times that are none, before they are refused, go past each other too.
+    if (!(b.at < a.at)) i++;
+    if (!(a.at < b.at)) j++;
+  }
+  return same;
 }
 
 /** Keys that are other than they were, that are new, and that are gone, told by who made them. */
@@ -200,8 +209,7 @@ function countsOf(before: Layer, after: Layer): Counts {
     const [old, now] = [before.tracks[channel] ?? [], after.tracks[channel] ?? []];
     added += Math.max(0, now.length - old.length);
     removed += Math.max(0, old.length - now.length);
-    const same = Math.min(old.length, now.length);
-    for (let i = 0; i < same; i++) if (isMoved(old[i], now[i])) changed++;
+    changed += Math.min(old.length, now.length) - sameKeys(old, now);
   }
   return { changed, added, removed };
 }
@@ -286,7 +294,13 @@ export function planAdjust(surroundings: Surroundings, recipe: AdjustRecipe): Op
     })),
     made: () => layers.map(({ id }, row) => layerMade(id, { start: starts?.[row] ?? 0 })),
     findings: [
-      { code: 'adjusted', on: layers.length, keys, changed: sum(({ changed }) => changed) },
+      {
+        code: 'adjusted',
+        on: layers.length,
+        keys,
+        changed: sum(({ changed }) => changed),
+        gone: sum(({ removed }) => removed),
+      },
       ...rounding,
       ...(recipe.steps.some(({ type }) => type === 'to-cues') && scene.cues.length === 0
         ? [{ code: 'no-cues' as const, at: 0 }]

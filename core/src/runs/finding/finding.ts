@@ -98,7 +98,14 @@ export type Finding =
       readonly stops: boolean;
     }
   | { readonly code: 'nothing-to-adjust' }
-  | { readonly code: 'adjusted'; readonly on: number; readonly keys: number; readonly changed: number }
+  | {
+      readonly code: 'adjusted';
+      readonly on: number;
+      readonly keys: number;
+      readonly changed: number;
+      /** Keys that are no more, as others stand at their times or say the same without them. */
+      readonly gone: number;
+    }
   | { readonly code: 'rounded'; readonly layers: readonly string[]; readonly keys: number; readonly most: Ticks }
   | { readonly code: 'source-gone' }
   | { readonly code: 'item-gone'; readonly kind: 'look' | 'palette' }

@@ -213,9 +213,14 @@ describe('a finding as a sentence', () => {
     [{ code: 'unknown-run', run: 'r' }, 'no longer in the scene'],
     [{ code: 'revision-missing', preset: 'Fade', revision: 3 }, 'Revision 3 of “Fade”'],
     [{ code: 'nothing-to-adjust' }, 'No key of the picked layers meets this rule'],
-    [{ code: 'adjusted', keys: 1, on: 1, changed: 1 }, '1 key on 1 layer adjusted; 1 is other than before.'],
-    [{ code: 'adjusted', keys: 40, on: 12, changed: 3 }, '40 keys on 12 layers adjusted; 3 are other than before.'],
-    [{ code: 'adjusted', keys: 2, on: 1, changed: 0 }, 'all of them are as they were'],
+    [{ code: 'adjusted', keys: 1, on: 1, changed: 1, gone: 0 }, '1 key on 1 layer adjusted; 1 is other than before.'],
+    [{ code: 'adjusted', keys: 9, on: 2, changed: 3, gone: 6 }, 'adjusted; 3 are other than before, 6 are gone.'],
+    [{ code: 'adjusted', keys: 9, on: 2, changed: 0, gone: 1 }, 'adjusted; 1 is gone.'],
+    [
+      { code: 'adjusted', keys: 40, on: 12, changed: 3, gone: 0 },
+      '40 keys on 12 layers adjusted; 3 are other than before.',
+    ],
+    [{ code: 'adjusted', keys: 2, on: 1, changed: 0, gone: 0 }, 'all of them are as they were'],
     [
       { code: 'rounded', layers: one, keys: 1, most: frames(1) / 3 },
       '1 key was between frames and moved by at most 33.3 % of a frame.',

@@ -18,6 +18,14 @@ function counted(count: number, singular: string, plural: string): string {
   return count === 1 ? singular : `${count} ${plural}`;
 }
 
+function adjustedWords({ changed, gone }: Extract<Finding, { code: 'adjusted' }>): string {
+  const parts = [
+    ...(changed > 0 ? [`${counted(changed, '1 is', 'are')} other than before`] : []),
+    ...(gone > 0 ? [`${counted(gone, '1 is', 'are')} gone`] : []),
+  ];
+  return parts.length === 0 ? 'all of them are as they were' : parts.join(', ');
+}
+
 function aboutMany(scene: Scene, ids: readonly string[], one: string, many: string): string {
   return `${nameLayers(scene, ids)} ${ids.length === 1 ? one : many}`;
 }
@@ -148,7 +156,7 @@ export function describeFinding(finding: Finding, scene: Scene): string {
     case 'nothing-to-adjust':
       return 'No key of the picked layers meets this rule. Choose other keys, channels or times.';
     case 'adjusted':
-      return `${counted(finding.keys, '1 key', 'keys')} on ${counted(finding.on, '1 layer', 'layers')} adjusted; ${finding.changed === 0 ? 'all of them are as they were' : `${counted(finding.changed, '1 is', 'are')} other than before`}.`;
+      return `${counted(finding.keys, '1 key', 'keys')} on ${counted(finding.on, '1 layer', 'layers')} adjusted; ${adjustedWords(finding)}.`;
     case 'rounded':
       return `${counted(finding.keys, '1 key was', 'keys were')} between frames and moved by at most ${Number(((finding.most / frameTicks(rate)) * 100).toFixed(1))} % of a frame.`;
     case 'nothing-to-pass':
