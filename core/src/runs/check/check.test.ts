@@ -232,6 +232,25 @@ describe('motion', () => {
     expect(look([box('a', 100, { tracks: { 'position.x': [key(10, 100), key(40, 900)] } })])).toEqual([]);
   });
 
+  test('steps of more than an eighth of the frame’s diagonal are large where the layer is seen both times and lies apart', () => {
+    // The frame is 1000 × 500: an eighth of its diagonal is 139.8 px, here in one frame each.
+    const steps = (by: number, size: number, from = 100): unknown[] => {
+      const tracks = { 'position.x': [key(10, from), key(11, from + by)] };
+      const rest = { 'position.x': from, 'position.y': 250, 'size.x': size, 'size.y': 20 };
+      return look([card('a', { rest, tracks })]).filter(({ code }) => code === 'big-steps');
+    };
+    expect(steps(139, 20)).toEqual([]);
+    expect(steps(141, 20)).toEqual([
+      { code: 'big-steps', layers: ['a'], at: 11 * FRAME, step: expect.closeTo(141, 6) },
+    ]);
+    // A layer as long as its step goes on over itself.
+    expect(steps(200, 200)).toEqual([]);
+    expect(steps(210, 200)).toHaveLength(1);
+    // In from beyond the frame, or out of it.
+    expect(steps(300, 20, -40)).toEqual([]);
+    expect(steps(300, 20, 900)).toEqual([]);
+  });
+
   test('a picture that covers the frame and turns leaves it uncovered', () => {
     const picture: Layer = card('p', {
       kind: 'picture',
@@ -288,8 +307,11 @@ describe('updates', () => {
 
   test('a newer revision of a run’s preset is told, and no other', () => {
     const newer = createShelf(
-      STARTER_LIBRARY.map((item) => (item.id === 'fade-in' ? { ...item, revision: item.revision + 1 } : item)),
+      STARTER_LIBRARY.map((item) =>
+        item.id === 'fade-in' ? { ...item, revision: item.revision + 1, name: 'Fade anew' } : item,
+      ),
     );
+    // It is called as it was called then.
     expect(checkScene(scene, SHELF)).toEqual([]);
     expect(checkScene(scene, newer)).toEqual([
       { code: 'update-waiting', run: 'run-1', preset: 'Fade in', from: 1, to: 2, layers: ['a'] },
