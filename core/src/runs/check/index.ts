@@ -4,6 +4,7 @@ export {
   findOutsideLayer,
   findOutsideScene,
   findTwice,
+  keySpan,
   sidesOfRuns,
   type Subject,
   type Interval,

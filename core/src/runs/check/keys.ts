@@ -1,5 +1,5 @@
 import type { ChannelId } from '../../basics/channel';
-import type { Layer, LayerSpan, Track } from '../../scene/layer';
+import { tracksOf, type Layer, type LayerSpan, type Track } from '../../scene/layer';
 import type { Scene } from '../../scene/scene';
 import { frameTicks, type Ticks } from '../../basics/time';
 import type { Finding } from '../finding';
@@ -16,6 +16,16 @@ export interface Subject extends Interval {
   readonly layer: Layer;
   /** Its keys before the run put its own over them, in their new place where the whole layer moves. */
   readonly before: Layer['tracks'];
+}
+
+/** First and last key of a layer; null where it has none. */
+export function keySpan(layer: Layer): Interval | null {
+  const tracks = tracksOf(layer);
+  if (tracks.length === 0) return null;
+  return {
+    from: tracks.reduce((least, [, keys]) => Math.min(least, keys[0].at), Infinity),
+    to: tracks.reduce((most, [, keys]) => Math.max(most, keys[keys.length - 1].at), -Infinity),
+  };
 }
 
 interface Overrun {

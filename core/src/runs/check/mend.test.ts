@@ -40,6 +40,13 @@ describe('mends of what runs past the end', () => {
   });
 });
 
+test('layers that a line-up cuts short are not made longer again: it says where they end', () => {
+  const cut: Finding = { code: 'outside-layer', layers: ['b'], at: ticksFromSeconds(9), by: ticksFromSeconds(1) };
+  const short = sceneOf([card('b', { tracks: { rotation: [key(0, 0), key(400, 5)] } })]);
+  expect(mendsOf(cut, null, short, short)).toHaveLength(1);
+  expect(mendsOf(cut, createLineUp({ by: 'rule' }), short, short)).toEqual([]);
+});
+
 describe('runs that take turns and do not fit', () => {
   const cues = recipeOf({ spacing: { by: 'cues' } });
   const out: Finding = { code: 'cues-run-out', cues: 2, places: 3 };

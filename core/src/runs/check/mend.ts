@@ -164,7 +164,8 @@ export function mendsOf(
           ]
         : [];
     case 'outside-layer':
-      return lengthenLayers(finding, standing, drawn);
+      // Where layers end is what a line-up says: made longer, they would be shortened again.
+      return recipe?.operation === 'line-up' ? [] : lengthenLayers(finding, standing, drawn);
     case 'one-place':
       return recipe ? otherOrder(finding, recipe, standing) : [];
     case 'rig-idle':

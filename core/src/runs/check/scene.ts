@@ -1,14 +1,15 @@
 import type { Finding } from '../finding';
 import type { Shelf } from '../../library/library';
-import { isSeen, tracksOf, type Layer } from '../../scene/layer';
+import { isSeen, type Layer } from '../../scene/layer';
 import type { RunRecord, Scene } from '../../scene/scene';
-import { frameTicks, type Ticks } from '../../basics/time';
+import { frameTicks } from '../../basics/time';
 import {
   findOutsideLayer,
   findOutsideScene,
   findTwice,
   firstOffGrid,
   intervalOfSide,
+  keySpan,
   sidesOfRuns,
   type Subject,
 } from './keys';
@@ -16,16 +17,6 @@ import { findStaleCurves } from './linked';
 import { findGoneMattes } from './gone';
 import { lookInMotion } from './motion';
 import { toItsEnd, type Steps } from './steps';
-
-/** First and last key of a layer; null where it has none. */
-function keySpan(layer: Layer): { from: Ticks; to: Ticks } | null {
-  const tracks = tracksOf(layer);
-  if (tracks.length === 0) return null;
-  return {
-    from: tracks.reduce((least, [, keys]) => Math.min(least, keys[0].at), Infinity),
-    to: tracks.reduce((most, [, keys]) => Math.max(most, keys[keys.length - 1].at), -Infinity),
-  };
-}
 
 function subjectsOf(layers: readonly Layer[]): Subject[] {
   return layers.flatMap((layer) => {

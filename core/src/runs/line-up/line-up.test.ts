@@ -218,6 +218,15 @@ describe('keys of layers that become longer or shorter', () => {
     expect(framesOf(layerOf(lined, 'c').tracks['position.x']).map(([frame]) => frame)).toEqual([20, 220]);
   });
 
+  test('keys that a shorter layer cuts off are told, and not those that lay outside before', () => {
+    const layers = [
+      card('cut', { span: { in: 0, out: 100 * FRAME }, tracks: { rotation: [key(0, 0), key(60, 90)] } }),
+      card('was', { span: { in: 0, out: 30 * FRAME }, tracks: { rotation: [key(40, 0), key(60, 90)] } }),
+    ];
+    const { findings } = planOn(sceneOf(layers), lineUp({ by: 'length', length: '50f' }));
+    expect(findings).toEqual([{ code: 'outside-layer', layers: ['cut'], at: 60 * FRAME, by: 10 * FRAME }]);
+  });
+
   test('too short for both says so; squeezed, both are shortened to fit', () => {
     const way = { by: 'length', length: '12f' } as const;
     const short = planOn(both, lineUp(way));

@@ -1,3 +1,4 @@
+import { findOutsideLayer, keySpan, type Interval, type Subject } from '../check';
 import type { Finding } from '../finding';
 import { createStaging, inOrder, placesOf, problemsOf, readMoment, readTime, type ReadTime } from '../order';
 import { refuse, type Operated, type Reads, type Replaying, type Surroundings } from '../operation';
@@ -117,6 +118,18 @@ function findLate(scene: Scene, layers: readonly Layer[]): Finding[] {
   return [{ code: 'outside-scene', layers: late.map(({ id }) => id), at: Math.min(scene.length, late[0].span.in), by }];
 }
 
+/** Layers whose keys come to lie outside of them, or further outside than they did. */
+function findCut(placed: readonly Placed[], after: readonly Layer[]): Finding[] {
+  const outside = (layer: Layer, { from, to }: Interval): Ticks =>
+    Math.max(0, layer.span.in - from, to - layer.span.out);
+  const subjects = placed.flatMap(({ layer: before }, i): Subject[] => {
+    const [layer, was, is] = [after[i], keySpan(before), keySpan(after[i])];
+    if (!was || !is || outside(layer, is) <= outside(before, was)) return [];
+    return [{ layer, before: before.tracks, ...is }];
+  });
+  return findOutsideLayer(subjects);
+}
+
 function retimingOf({ parts, squeeze }: LineUpRecipe, { runs, rate }: Scene): Retiming {
   return { roles: rolesOf(runs), parts, squeeze, rate };
 }
@@ -167,7 +180,7 @@ function operated(scene: Scene, placed: readonly Placed[], after: readonly Layer
       after: layer,
     })),
     made: () => after.map(({ id, span }) => layerMade(id, { span })),
-    findings: [...findings, ...findLate(scene, after)],
+    findings: [...findings, ...findLate(scene, after), ...(short.length > 0 ? [] : findCut(placed, after))],
     counts: { layers: after.length, added: 0, replaced: 0, removed: 0 },
   };
 }
