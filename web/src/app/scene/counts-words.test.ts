@@ -12,6 +12,10 @@ test('a dry run is counted in words, one and many', () => {
   expect(words({ added: 48, replaced: 12, removed: 3, kept: 1 })).toBe(
     'Dry run: +48 keys, 12 replaced, −3; 1 key stays',
   );
+  const of = (operation: string) => ({ recipe: { operation } });
+  expect(words({ layers: 12, kept: 108 }, of('line-up'))).toBe('Dry run: 12 layers lined up');
+  expect(words({ layers: 1, kept: 3 }, of('arrange'))).toBe('Dry run: 1 layer arranged');
+  expect(words({ removed: 36, kept: 1 }, of('clear'))).toBe('Dry run: 36 keys cleared; 1 key stays');
   expect(words({ layers: 1 }, { rig: {} })).toBe('Dry run: 1 layer rigged, no keys');
   expect(words({ replaced: 1 }, { recipe: { operation: 'adjust' } })).toBe('Dry run: 1 key adjusted');
   expect(words({ replaced: 36, added: 12, kept: 4 }, { recipe: { operation: 'adjust' } })).toBe(
