@@ -59,11 +59,8 @@ export function addOnTop(old: Track, made: readonly Key[], channel: ChannelId, r
     return replaceTouched(old, shifted, true);
   }
   const value = (at: Ticks): number => join(at, sampleTrack(made, at));
-  const step = (last - first) * 1e-6;
-  const speed = (at: Ticks): number =>
-    isNearKey(old, at) || isNearKey(made, at)
-      ? (value(at + step) - value(at - step)) / (2 * step)
-      : joinSpeeds(old, made, at, channel, rest);
+  // Asked for just beside keys, never at one: all of them are stops.
+  const speed = (at: Ticks): number => joinSpeeds(old, made, at, channel, rest);
   const stops = [...new Set([...old, ...made].map(({ at }) => at))].filter((at) => at >= first && at <= last);
   stops.sort((a, b) => a - b);
   const moves = stops.map(value);
@@ -77,10 +74,6 @@ export function addOnTop(old: Track, made: readonly Key[], channel: ChannelId, r
   });
   const end = { ...made[made.length - 1], value: value(last) };
   return replaceTouched(old, [...keys, end], true);
-}
-
-function isNearKey(keys: Track, at: Ticks): boolean {
-  return keys.some((key) => key.at === at);
 }
 
 function joinSpeeds(old: Track, made: Track, at: Ticks, channel: ChannelId, rest: number): number {
