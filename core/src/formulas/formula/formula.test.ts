@@ -105,6 +105,7 @@ describe('values', () => {
     ['max(@lasts, 20)', 20 * FRAME, time],
     ['if @fade then 5f else 0', 5 * FRAME, time],
     ['if place > 2 and not (place = 4) then 1 else 0', 1, numberOf(PLAIN)],
+    ['if (if place > 2 then place > 1 else place > 9) then 1 else 0', 1, numberOf(PLAIN)],
     ['clamp(5, 0, 3)', 3, numberOf(PLAIN)],
     ...['<', '≤', '=', '≠', '≥', '>'].flatMap((sign, i) =>
       // Of a lesser one, an equal one and a greater one, in the order of the signs.
@@ -148,6 +149,7 @@ describe('problems', () => {
     ['12 34', '“34” does not fit here.', [3, 5]],
     ['@fade + 1', 'needs a number, and this is yes or no', [0, 5]],
     ['if 1 then 2 else 3', 'needs yes or no', [3, 4]],
+    ['if place > 1 then place > 2 else 3', 'yes or no', [18, 27]],
     ['', 'There is no formula here.', [0, 0]],
     ['let rest = 3\nrest', 'rest has a meaning already.', [4, 8]],
     ['1 = 1', 'needs a number', [0, 5]],

@@ -33,6 +33,7 @@ describe('names in natural order', () => {
 
   test('numbers in data that are written differently are one value', () => {
     expect(placesBy(['2', '1.0', '1', '10', 'x'], { by: 'data', column: 'at' })).toEqual([1, 0, 0, 2, 3]);
+    expect(placesBy(['-5', '1e3', '0.5', '-20', '30'], { by: 'data', column: 'at' })).toEqual([1, 4, 2, 0, 3]);
   });
 });
 

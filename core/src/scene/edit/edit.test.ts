@@ -183,6 +183,11 @@ describe('edits', () => {
     expect(based.scene.layers[0].base).toEqual({ tracks: { opacity: [] } });
     const undone = apply(based.scene, based.inverse);
     expect(undone.ok && undone.scene).toEqual(start);
+    // One that takes another's place gives way to that again.
+    const other = apply(based.scene, [{ type: 'set-base', layer: 'a', base: { tracks: {} } }]);
+    if (!other.ok) throw new Error();
+    const back = apply(other.scene, other.inverse);
+    expect(back.ok && back.scene).toEqual(based.scene);
   });
 });
 
