@@ -246,6 +246,11 @@ describe('motion', () => {
     // A layer as long as its step goes on over itself.
     expect(steps(200, 200)).toEqual([]);
     expect(steps(210, 200)).toHaveLength(1);
+    // In a long scene every third frame is looked at: 450 px in between are 150 a frame.
+    const tracks = { 'position.x': [key(10, 100), key(11, 550)] };
+    const long = sceneOf([box('a', 100, { tracks, span: { in: 0, out: 1500 * FRAME } })]);
+    const seen = findInMotion({ ...long, length: 1500 * FRAME }, null, 0, 1500 * FRAME);
+    expect(seen).toMatchObject([{ code: 'big-steps', step: expect.closeTo(150, 6) }]);
     // In from beyond the frame, or out of it.
     expect(steps(300, 20, -40)).toEqual([]);
     expect(steps(300, 20, 900)).toEqual([]);

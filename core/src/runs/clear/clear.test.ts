@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import type { ClearRecipe } from '../../scene/recipe';
-import { applied, codesOf, framesOf, layerOf, planOn } from '../../testing/planning';
+import { applied, codesOf, framesOf, layerOf, planOn, SHELF } from '../../testing/planning';
 import { card, key, sceneOf } from '../../testing/scenes';
+import { sentenceOf } from '../operations';
 
 const scene = applied(
   applied(sceneOf([card('a', { tracks: { rotation: [key(0, 1), key(50, 2), key(100, 3)] } }), card('b')]), {}),
@@ -40,4 +41,11 @@ describe('clearing keys', () => {
     expect(planOn(scene, clear({ channels: ['rotation'] })).counts).toMatchObject({ layers: 1, removed: 3 });
     expect(codesOf(planOn(scene, clear({ channels: ['blur'] })))).toEqual(['nothing-to-clear']);
   });
+});
+
+test('the sentence names the run whose keys go by its place among the runs', () => {
+  const said = (run: string): string => sentenceOf(clear({ run }), { scene, shelf: SHELF, count: 1 });
+  expect(said(scene.runs[0].id)).toContain('that run 1 made');
+  expect(said(scene.runs[1].id)).toContain('that run 2 made');
+  expect(said('gone')).toContain('that a run made');
 });

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { readsOf } from '../operations';
 import { describeFinding } from '../finding';
 import type { LineUpRecipe } from '../../scene/recipe';
 import type { Key } from '../../scene/layer';
@@ -216,6 +217,11 @@ describe('keys of layers that become longer or shorter', () => {
     const drifting = applied(three, { operation: 'move-throughout', preset: { id: 'drift' } });
     const lined = applied(drifting, lineUp({ by: 'length', length: '200f' }));
     expect(framesOf(layerOf(lined, 'c').tracks['position.x']).map(([frame]) => frame)).toEqual([20, 220]);
+  });
+
+  test('go by in and out points, so that a run is made anew where these change', () => {
+    const [run] = applied(both, lineUp({ by: 'end', at: { by: 'latest' } })).runs.slice(-1);
+    expect(readsOf(run)).toEqual({ spans: true, rest: false, keys: false, sweeps: false });
   });
 
   test('keys that a shorter layer cuts off are told, and not those that lay outside before', () => {
