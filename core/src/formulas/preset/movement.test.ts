@@ -9,7 +9,7 @@ import {
   type Movement,
   type MovementOf,
 } from '.';
-import { BOUNCE } from '../../testing/movements';
+import { ALONG, BOUNCE } from '../../testing/movements';
 
 const bounce = (numbers: Partial<typeof BOUNCE.numbers>, channel: MovementOf<'bounce'>['channel'] = 'position.y') =>
   movementChannels({ ...BOUNCE, channel, numbers: { ...BOUNCE.numbers, ...numbers } });
@@ -47,18 +47,7 @@ describe('channels that a movement gives keys to', () => {
   });
 
   test('a path: where it goes, and its turn where it turns along', () => {
-    const path = (turns: boolean) =>
-      movementChannels({
-        id: 'p',
-        type: 'path',
-        from: 'start',
-        to: 'end',
-        d: 'M0 0L10 10',
-        fit: 'round',
-        turns,
-        ease: { type: 'linear' },
-        numbers: { size: '100%', begin: '0%', end: '100%' },
-      });
+    const path = (turns: boolean) => movementChannels({ ...ALONG, turns });
     expect(path(false)).toEqual(['position.x', 'position.y']);
     expect(path(true)).toEqual(['position.x', 'position.y', 'rotation']);
   });

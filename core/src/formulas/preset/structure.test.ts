@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { LINEAR } from '../../basics/easing';
-import { BOUNCE } from '../../testing/movements';
+import { ALONG, BOUNCE } from '../../testing/movements';
 import { createPreset, structureProblems, type Cell, type Parameter, type Preset, type Row } from '.';
 
 const plain = createPreset('entrance');
@@ -15,16 +15,6 @@ const parameter = (name: string, kind: Parameter['kind'], more: Partial<Paramete
 const cell = (moment: string, ease: Cell['ease'] = LINEAR): Cell => ({ moment, value: '0', ease }) as Cell;
 const row = (channel: Row['channel'], cells: Cell[], more: Partial<Row> = {}): Row => ({ channel, cells, ...more });
 const told = (more: Partial<Preset>): string[] => structureProblems({ ...plain, ...more });
-const ALONG = {
-  id: 'p',
-  type: 'path',
-  from: 'start',
-  to: 'end',
-  d: 'M0 0L10 10',
-  fit: 'round',
-  turns: false,
-  numbers: { size: '100%', begin: '0%', end: '100%' },
-} as const;
 const sides = parameter('side', 'choice', {
   options: ['left', 'right'].map((name) => ({ name, label: name, note: '' })),
 } as Partial<Parameter>);

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { createShelf } from '../../library/library';
-import { createStep, recipeSchema, type AdjustType } from '../../scene/recipe';
+import { createStep, type AdjustType } from '../../scene/recipe';
+import { adjust } from '../../testing/adjusting';
 import { card, sceneOf } from '../../testing/scenes';
 import { sentenceOf } from '../operations';
 import { countingNumbers, keyRuleWords, pivotWords } from './words';
@@ -31,15 +32,7 @@ test('which keys are adjusted is said part by part', () => {
 test('the order of the layers is said where anything goes along it', () => {
   const scene = sceneOf([card('a'), card('b')]);
   const said = (type: AdjustType): string => {
-    const recipe = recipeSchema.parse({
-      operation: 'adjust',
-      pick: { by: 'rule', kind: 'card' },
-      order: { by: 'across' },
-      seed: 1,
-      keys: { which: 'all' },
-      steps: [createStep(type, [])],
-      parameters: {},
-    });
+    const recipe = { ...adjust(createStep(type, [])), order: { by: 'across' as const } };
     return sentenceOf(recipe, { scene, shelf: createShelf([]), count: 2 });
   };
   for (const type of ['restagger', 'close-gaps'] as const) expect(said(type)).toContain('left to right');
