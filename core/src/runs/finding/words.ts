@@ -112,7 +112,7 @@ export function describeFinding(finding: Finding, scene: Scene): string {
         'have keys already and are left alone.',
       );
     case 'outside-layer':
-      return `${aboutMany(scene, finding.layers, 'has', 'have')} keys up to ${formatFrames(finding.by, rate)} outside the layer's span, first at ${formatShort(finding.at, rate)}. Make the layer longer or start earlier.`;
+      return `${aboutMany(scene, finding.layers, 'has', 'have')} keys up to ${formatFrames(finding.by, rate)} outside ${finding.layers.length === 1 ? 'the layer’s span' : 'their spans'}, first at ${formatShort(finding.at, rate)}. Make ${finding.layers.length === 1 ? 'the layer' : 'them'} longer or start earlier.`;
     case 'outside-scene':
       return `${aboutMany(scene, finding.layers, 'ends', 'end')} up to ${formatFrames(finding.by, rate)} outside the scene. Shorten the gap or lengthen the scene.`;
     case 'entrance-meets-exit':
