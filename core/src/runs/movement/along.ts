@@ -36,8 +36,10 @@ function scaleFor({ fit }: MovementOf<'path'>, path: EvenPath, layer: MovementLa
 function stopsOf(path: EvenPath, [begin, end]: readonly [number, number], layer: MovementLayer): Ticks[] {
   const { from, to, ease } = layer;
   const progress = progressOf(ease);
-  const times = path.corners.map((distance): Ticks => {
-    const wanted = (distance / path.length - begin) / (end - begin);
+  const inside = path.corners
+    .map((distance) => (distance / path.length - begin) / (end - begin))
+    .filter((u) => u > 0 && u < 1);
+  const times = inside.map((wanted): Ticks => {
     let [low, high] = [0, 1];
     for (let round = 0; round < 50; round++) {
       const middle = (low + high) / 2;
